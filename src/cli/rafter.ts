@@ -1,0 +1,101 @@
+/**
+ * The `rafter` command. Exit codes: 0 answered, 1 a plan has a stop, 2 bad input or usage.
+ */
+import { readFileSync } from 'node:fs'
+import { z } from 'zod'
+import { runCalculator } from '@/core/calculator'
+import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
+import { evaluate } from '@/core/evaluate'
+import { parsePlan, type Plan } from '@/core/plan'
+import { planJsonSchema } from '@/formats/planSchema'
+
+const USAGE = `rafter calc                    the names of the calculators
+rafter calc NAME < input.json  one calculator: JSON in, JSON out
+rafter calc NAME --schema      the JSON Schema of its input and output
+rafter check plan.json         findings as JSON; exit 1 when one is a stop
+rafter evaluate plan.json      everything worked out from a plan, as JSON
+rafter schema                  the JSON Schema of a plan file`
+
+class Failure extends Error {
+  constructor(readonly body: unknown) {
+    super('failure')
+  }
+}
+
+function fail(message: string, issues: readonly { readonly path: string; readonly message: string }[] = []): never {
+  throw new Failure({ error: { message, issues } })
+}
+
+function print(value: unknown): void {
+  process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
+}
+
+function readJson(source: string | 0, what: string): unknown {
+  let text: string
+  try {
+    text = readFileSync(source, 'utf8')
+  } catch (error) {
+    fail(`${what} cannot be read: ${error instanceof Error ? error.message : String(error)}`)
+  }
+  try {
+    return JSON.parse(text)
+  } catch (error) {
+    fail(`${what} is not JSON: ${error instanceof Error ? error.message : String(error)}`)
+  }
+}
+
+function readPlan(path: string | undefined): Plan {
+  if (!path) fail(`Name a plan file.\n${USAGE}`)
+  const parsed = parsePlan(readJson(path, path))
+  if (parsed.kind === 'refused') fail(`${path} is not a plan`, parsed.issues)
+  return parsed.plan
+}
+
+function calc(name: string | undefined, flag: string | undefined): number {
+  if (!name) {
+    process.stdout.write(`${CALCULATOR_NAMES.join('\n')}\n`)
+    return 0
+  }
+  const calculator = calculatorNamed(name)
+  if (!calculator) fail(`There is no calculator "${name}"; there are ${CALCULATOR_NAMES.join(', ')}`)
+  if (flag === '--schema') {
+    print({ input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }), output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }) })
+    return 0
+  }
+  if (flag) fail(`"${flag}" is not understood after calc ${name}; only --schema is`)
+  const { isAnswer, body } = runCalculator(calculator, readJson(0, 'The input'))
+  print(body)
+  return isAnswer ? 0 : 2
+}
+
+function main([verb, ...rest]: readonly string[]): number {
+  switch (verb) {
+    case 'calc':
+      return calc(rest[0], rest[1])
+    case 'check': {
+      const { findings } = evaluate(readPlan(rest[0]))
+      print({ findings })
+      return findings.some(({ severity }) => severity === 'stop') ? 1 : 0
+    }
+    case 'evaluate':
+      print(evaluate(readPlan(rest[0])))
+      return 0
+    case 'schema':
+      print(planJsonSchema())
+      return 0
+    case 'help':
+    case '--help':
+      process.stdout.write(`${USAGE}\n`)
+      return 0
+    default:
+      fail(verb ? `"${verb}" is not a command of rafter.\n${USAGE}` : USAGE)
+  }
+}
+
+try {
+  process.exitCode = main(process.argv.slice(2))
+} catch (error) {
+  if (!(error instanceof Failure)) throw error
+  print(error.body)
+  process.exitCode = 2
+}

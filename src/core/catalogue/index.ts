@@ -1,0 +1,17 @@
+import type { Part, PartId } from '@/core/plan'
+import { DISTRIBUTION_PARTS } from './distribution'
+import { LOAD_PARTS } from './loads'
+import { MAINS_PARTS } from './mains'
+import { SUPPLY_PARTS } from './supplies'
+
+/** The built-in parts: generic, invented, and copied into a plan when they are used. */
+export const CATALOGUE: Readonly<Record<PartId, Part>> = { ...MAINS_PARTS, ...SUPPLY_PARTS, ...DISTRIBUTION_PARTS, ...LOAD_PARTS }
+
+export function cataloguePart(id: string): { readonly id: PartId; readonly part: Part } {
+  const part = CATALOGUE[id as PartId]
+  if (!part) throw new Error(`The catalogue has no part "${id}"`)
+  return { id: id as PartId, part }
+}
+
+export { newDevice } from './newDevice'
+export { nextTag, tagPrefix } from './tags'

@@ -1,0 +1,2 @@
+export { solveCircuit } from './solveCircuit'
+export type { CircuitElement, CircuitRequest, CircuitSolution } from './types'

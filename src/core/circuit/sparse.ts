@@ -1,0 +1,185 @@
+/**
+ * Sparse symmetric positive definite systems: minimum-degree ordering, then the up-looking LDLᵀ factorisation along the
+ * elimination tree (Davis, "Direct Methods for Sparse Linear Systems", chapter 4).
+ */
+
+/** The upper and lower triangle both, column-compressed; values are summed where an entry is given twice. */
+export interface SparsePattern {
+  readonly n: number
+  readonly columnStart: Int32Array
+  readonly row: Int32Array
+  /** Where each given entry lands among the compressed values. */
+  readonly slot: Int32Array
+}
+
+/** Compresses a list of entries (i, j), both triangles given. */
+export function compress(n: number, rows: readonly number[], columns: readonly number[]): SparsePattern {
+  const count = new Int32Array(n + 1)
+  for (const column of columns) count[column + 1]! += 1
+  for (let j = 0; j < n; j += 1) count[j + 1]! += count[j]!
+  const next = count.slice()
+  const rawRow = new Int32Array(rows.length)
+  const rawEntry = new Int32Array(rows.length)
+  for (let k = 0; k < rows.length; k += 1) {
+    const at = next[columns[k]!]!
+    next[columns[k]!]! += 1
+    rawRow[at] = rows[k]!
+    rawEntry[at] = k
+  }
+  const columnStart = new Int32Array(n + 1)
+  const row: number[] = []
+  const slot = new Int32Array(rows.length)
+  const lastSeen = new Int32Array(n).fill(-1)
+  for (let j = 0; j < n; j += 1) {
+    columnStart[j] = row.length
+    for (let p = count[j]!; p < count[j + 1]!; p += 1) {
+      const i = rawRow[p]!
+      if (lastSeen[i]! < columnStart[j]!) {
+        lastSeen[i] = row.length
+        row.push(i)
+      }
+      slot[rawEntry[p]!] = lastSeen[i]!
+    }
+  }
+  columnStart[n] = row.length
+  return { n, columnStart, row: Int32Array.from(row), slot }
+}
+
+/** Greedy minimum degree on the explicit elimination graph; buckets by degree keep the choice cheap. */
+export function minimumDegreeOrder(pattern: SparsePattern): Int32Array {
+  const { n, columnStart, row } = pattern
+  const neighbours: Set<number>[] = Array.from({ length: n }, () => new Set())
+  for (let j = 0; j < n; j += 1) for (let p = columnStart[j]!; p < columnStart[j + 1]!; p += 1) if (row[p] !== j) neighbours[j]!.add(row[p]!)
+  const buckets: Set<number>[] = []
+  const put = (node: number) => (buckets[neighbours[node]!.size] ??= new Set()).add(node)
+  const take = (node: number) => buckets[neighbours[node]!.size]?.delete(node)
+  for (let j = 0; j < n; j += 1) put(j)
+  const order = new Int32Array(n)
+  let lowest = 0
+  for (let k = 0; k < n; k += 1) {
+    while (!buckets[lowest] || buckets[lowest]!.size === 0) lowest += 1
+    const node = buckets[lowest]!.values().next().value as number
+    buckets[lowest]!.delete(node)
+    order[k] = node
+    const around = [...neighbours[node]!]
+    for (const other of around) {
+      take(other)
+      neighbours[other]!.delete(node)
+    }
+    for (let i = 0; i < around.length; i += 1) {
+      const mine = neighbours[around[i]!]!
+      for (let j = i + 1; j < around.length; j += 1) {
+        mine.add(around[j]!)
+        neighbours[around[j]!]!.add(around[i]!)
+      }
+    }
+    for (const other of around) {
+      put(other)
+      lowest = Math.min(lowest, neighbours[other]!.size)
+    }
+    neighbours[node]!.clear()
+  }
+  return order
+}
+
+export interface Factorisation {
+  /** Takes new values of the same pattern; false when the matrix is not positive definite. */
+  factor(values: Float64Array): boolean
+  /** Solves in place of the last factor's matrix. */
+  solve(rhs: Float64Array): Float64Array
+}
+
+/** Orders and analyses once; then factors and solves as often as wanted. */
+export function prepareFactorisation(pattern: SparsePattern): Factorisation {
+  const { n, columnStart, row } = pattern
+  const order = minimumDegreeOrder(pattern)
+  const inverse = new Int32Array(n)
+  for (let k = 0; k < n; k += 1) inverse[order[k]!] = k
+
+  const parent = new Int32Array(n).fill(-1)
+  const flag = new Int32Array(n).fill(-1)
+  const columnCount = new Int32Array(n)
+  for (let k = 0; k < n; k += 1) {
+    flag[k] = k
+    const column = order[k]!
+    for (let p = columnStart[column]!; p < columnStart[column + 1]!; p += 1) {
+      let i = inverse[row[p]!]!
+      if (i >= k) continue
+      while (flag[i] !== k) {
+        if (parent[i] === -1) parent[i] = k
+        columnCount[i]! += 1
+        flag[i] = k
+        i = parent[i]!
+      }
+    }
+  }
+  const start = new Int32Array(n + 1)
+  for (let k = 0; k < n; k += 1) start[k + 1] = start[k]! + columnCount[k]!
+  const lowerRow = new Int32Array(start[n]!)
+  const lower = new Float64Array(start[n]!)
+  const diagonal = new Float64Array(n)
+  const y = new Float64Array(n)
+  const stack = new Int32Array(n)
+  const filled = new Int32Array(n)
+
+  return {
+    factor(values) {
+      flag.fill(-1)
+      filled.fill(0)
+      y.fill(0)
+      for (let k = 0; k < n; k += 1) {
+        let top = n
+        flag[k] = k
+        const column = order[k]!
+        for (let p = columnStart[column]!; p < columnStart[column + 1]!; p += 1) {
+          let i = inverse[row[p]!]!
+          if (i > k) continue
+          y[i]! += values[p]!
+          let length = 0
+          while (flag[i] !== k) {
+            stack[length] = i
+            length += 1
+            flag[i] = k
+            i = parent[i]!
+          }
+          while (length > 0) {
+            top -= 1
+            length -= 1
+            stack[top] = stack[length]!
+          }
+        }
+        const before = y[k]!
+        let pivot = before
+        y[k] = 0
+        for (; top < n; top += 1) {
+          const i = stack[top]!
+          const yi = y[i]!
+          y[i] = 0
+          const end = start[i]! + filled[i]!
+          for (let p = start[i]!; p < end; p += 1) y[lowerRow[p]!]! -= lower[p]! * yi
+          const entry = yi / diagonal[i]!
+          pivot -= entry * yi
+          lowerRow[end] = k
+          lower[end] = entry
+          filled[i]! += 1
+        }
+        // A pivot lost to cancellation is as good as zero.
+        if (!(pivot > PIVOT_REL_TOL * Math.abs(before))) return false
+        diagonal[k] = pivot
+      }
+      return true
+    },
+    solve(rhs) {
+      const x = new Float64Array(n)
+      for (let k = 0; k < n; k += 1) x[k] = rhs[order[k]!]!
+      for (let k = 0; k < n; k += 1) for (let p = start[k]!; p < start[k + 1]!; p += 1) x[lowerRow[p]!]! -= lower[p]! * x[k]!
+      for (let k = 0; k < n; k += 1) x[k]! /= diagonal[k]!
+      for (let k = n - 1; k >= 0; k -= 1) for (let p = start[k]!; p < start[k + 1]!; p += 1) x[k]! -= lower[p]! * x[lowerRow[p]!]!
+      const result = new Float64Array(n)
+      for (let k = 0; k < n; k += 1) result[order[k]!] = x[k]!
+      return result
+    },
+  }
+}
+
+const PIVOT_REL_TOL = 1e-14

@@ -1,0 +1,68 @@
+/** What the rules about protected wires share. */
+import { isAtMost } from '@/core/quantity'
+import { splitKey, terminalKey, type Guard, type WireReckoning } from '@/core/reckoning'
+import type { Wire, WireId } from '@/core/plan'
+import type { Context } from '../context'
+import type { Fix } from '../types'
+
+export interface Unprotected {
+  readonly wire: WireId
+  readonly guard: Guard
+  readonly ampacity_A: number
+  readonly needs_A: number
+  readonly kind: 'wrong-rating' | 'tap' | 'wrong-end' | 'none'
+}
+
+/** A hundredth of an ampere is nobody's fault. */
+const NEED_TOL_A = 0.005
+
+function isProtected(reckoned: WireReckoning): boolean {
+  const { guard, needs_A, ampacity, maxProtection_A } = reckoned
+  if (!guard || ampacity.value === null) return true
+  return isAtMost(needs_A, ampacity.value + NEED_TOL_A) && isAtMost(Math.min(guard.rating_A, needs_A), (maxProtection_A ?? ampacity.value) + NEED_TOL_A)
+}
+
+/** Every wire that the device ahead of it does not protect, and in which way. */
+export function unprotectedWires(context: Context): readonly Unprotected[] {
+  return context.wires.flatMap(({ id, wire, reckoned }): Unprotected[] => {
+    if (wire.function === 'PE' || isProtected(reckoned)) return []
+    const guard = reckoned.guard!
+    const common = { wire: id, guard, ampacity_A: reckoned.ampacity.value!, needs_A: reckoned.needs_A }
+    if (guard.kind === 'device') return [{ ...common, kind: isTap(context, id, wire, guard) ? 'tap' : 'wrong-rating' }]
+    if (fuseAtFarEnd(context, wire)) return [{ ...common, kind: 'wrong-end' }]
+    return [{ ...common, kind: guard.kind === 'supply-limit' ? 'none' : 'wrong-rating' }]
+  })
+}
+
+/** Fed by way of a thicker wire that the same device does protect. */
+function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean {
+  const touchesGuard = [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === guard.device)
+  if (touchesGuard) return false
+  return context.wires.some((other) => other.id !== id && other.wire.function === wire.function && other.reckoned.guard?.id === guard.id && isProtected(other.reckoned) && (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0))
+}
+
+/** Whether one of the wire's ends is a fuse or breaker: the fuse is there, at the wrong end of the wire. */
+function fuseAtFarEnd(context: Context, wire: Wire): boolean {
+  if (wire.function !== 'L' && wire.function !== 'V+') return false
+  return [wire.from, wire.to].some((end) => end.kind === 'terminal' && context.topology.passages.some(({ device, link, a, b }) => link.kind === 'protective' && device === end.device && [a, b].some((key) => key === terminalKey(end.device, end.terminal) || context.topology.jointOf(key) === context.topology.jointOf(terminalKey(end.device, end.terminal)))) && !isSourceEnd(context, end.device))
+}
+
+function isSourceEnd(context: Context, device: ReturnType<typeof splitKey>['device']): boolean {
+  const { kind } = context.part(device).behaviour
+  return kind === 'mains-inlet' || kind === 'supply'
+}
+
+/** Let the size follow the fuse, and where there is a smaller rating that does, let the fuse follow the wire. */
+export function protectionFixes(context: Context, { wire, guard }: Unprotected): Fix[] {
+  const fixes: Fix[] = []
+  const { label, size } = context.plan.wires[wire]!
+  const protective = context.reckoning.protective.find((candidate) => candidate.device === guard.device && candidate.link === guard.link)
+  if (protective?.advised_A && protective.rating_A && protective.advised_A < protective.rating_A) {
+    fixes.push({
+      label: `Fit ${protective.advised_A} A in ${context.device(protective.device).tag}`,
+      commands: [{ type: 'fitRating', device: protective.device, link: protective.link, fitted: { family: protective.family, rating_A: protective.advised_A } }],
+    })
+  }
+  if (size !== null) fixes.push({ label: `Size ${label} by what protects it`, commands: [{ type: 'updateWire', id: wire, changes: { size: null } }] })
+  return fixes
+}

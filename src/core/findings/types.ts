@@ -1,0 +1,55 @@
+import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
+import type { SourceRef } from '@/core/reference'
+import type { Context } from './context'
+
+export type Severity = 'stop' | 'caution' | 'note'
+
+/** Where a person goes to mend it. */
+export type Stage = 'brief' | 'feed' | 'connect' | 'terminate' | 'build'
+
+export type Subject = { readonly kind: 'device'; readonly id: DeviceId } | { readonly kind: 'wire'; readonly id: WireId } | { readonly kind: 'terminal'; readonly device: DeviceId; readonly terminal: TerminalId } | { readonly kind: 'plan' }
+
+/** An edit that mends it. */
+export interface Fix {
+  readonly label: string
+  readonly commands: readonly Command[]
+}
+
+/** One thing wrong, in words. */
+export interface Wording {
+  readonly subjects: readonly Subject[]
+  readonly what: string
+  readonly why: string
+  /** Where the rule's own severity is not the right one for this case. */
+  readonly severity?: Severity
+  readonly fixes?: readonly Fix[]
+}
+
+/** A check. It reads, never writes, and returns all it finds. */
+export interface Rule {
+  readonly severity: Severity
+  readonly title: string
+  readonly stage: Stage
+  readonly source: SourceRef
+  review(context: Context): readonly Wording[]
+}
+
+/** A rule is written as two functions: one finds facts, the other words them. */
+export function defineRule<Facts>(rule: Omit<Rule, 'review'> & { find(context: Context): readonly Facts[]; word(facts: Facts, context: Context): Wording }): Rule {
+  const { severity, title, stage, source, find, word } = rule
+  return { severity, title, stage, source, review: (context) => find(context).map((facts) => word(facts, context)) }
+}
+
+export interface Finding {
+  /** Stable while the same thing is wrong with the same subjects. */
+  readonly id: string
+  readonly rule: string
+  readonly severity: Severity
+  readonly title: string
+  readonly stage: Stage
+  readonly subjects: readonly Subject[]
+  readonly what: string
+  readonly why: string
+  readonly source: string
+  readonly fixes: readonly Fix[]
+}

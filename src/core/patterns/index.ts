@@ -1,0 +1,2 @@
+export { deviceIdOf, endOf, newWire, PlanBuilder } from './builder'
+export { PATTERN_WORDS, PATTERNS, startingPattern, type PatternName } from './starting'

@@ -1,0 +1,66 @@
+import { z } from 'zod'
+import { device, fitted, load, place } from './device'
+import { enclosure } from './enclosure'
+import { name, note, text } from './fields'
+import { cableId, deviceId, enclosureId, localKey, partId, racewayId, stateId, terminalId, wireId } from './ids'
+import { part } from './part'
+import type { DeepReadonly } from './plan'
+import { practice } from './practice'
+import { raceway } from './raceway'
+import { site } from './site'
+import { state } from './state'
+import { cable, wire, wireEnd } from './wire'
+
+/** A change of some fields: at least one, none unknown. */
+const changes = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) => schema.partial().refine((value) => Object.keys(value).length > 0, { error: 'must change at least one field' })
+
+const of = <const K extends string, T extends z.ZodRawShape>(type: K, shape: T) => z.strictObject({ type: z.literal(type), ...shape })
+
+/** A part that comes along with the command and is put into the plan's own parts when it is not there yet. */
+const newPart = z.strictObject({ id: partId, part })
+
+/** Every edit of a plan. */
+export const command = z.discriminatedUnion('type', [
+  of('rename', { name: name(), description: note().optional() }),
+  of('setSite', { changes: changes(site) }),
+  of('setPractice', { changes: changes(practice) }),
+
+  of('addEnclosure', { id: enclosureId, enclosure }),
+  of('updateEnclosure', { id: enclosureId, changes: changes(enclosure) }),
+  of('removeEnclosure', { id: enclosureId }),
+
+  of('putPart', { id: partId, part }),
+  of('removePart', { id: partId }),
+
+  of('addDevice', { id: deviceId, device, part: newPart.optional() }),
+  of('updateDevice', { id: deviceId, changes: changes(device.omit({ part: true, place: true, loads: true, fitted: true, settings: true })) }),
+  of('moveDevice', { id: deviceId, place }),
+  of('setLoad', { device: deviceId, draw: localKey, load: load.nullable() }),
+  of('fitRating', { device: deviceId, link: localKey, fitted: fitted.nullable() }),
+  of('setSetting', { device: deviceId, setting: localKey, value: text(40).nullable() }),
+  /** `terminals` says where the wires of each old terminal go; null drops them. Wires of terminals not named are refused. */
+  of('replacePart', { device: deviceId, part: newPart, terminals: z.record(terminalId, terminalId.nullable()) }),
+  of('removeDevice', { id: deviceId }),
+
+  of('connect', { id: wireId, wire }),
+  of('updateWire', { id: wireId, changes: changes(wire.omit({ from: true, to: true })) }),
+  of('moveEnd', { wire: wireId, side: z.enum(['from', 'to']), end: wireEnd }),
+  of('disconnect', { id: wireId }),
+
+  of('addCable', { id: cableId, cable }),
+  of('updateCable', { id: cableId, changes: changes(cable) }),
+  of('removeCable', { id: cableId }),
+
+  of('addRaceway', { id: racewayId, raceway }),
+  of('updateRaceway', { id: racewayId, changes: changes(raceway) }),
+  of('removeRaceway', { id: racewayId }),
+
+  of('addState', { id: stateId, state }),
+  of('updateState', { id: stateId, changes: changes(state) }),
+  of('removeState', { id: stateId }),
+])
+
+export type Command = DeepReadonly<z.output<typeof command>>
+export type CommandType = Command['type']
+
+export const COMMAND_TYPES = command.options.map((option) => option.shape.type.value) as readonly CommandType[]

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import { DEVICE_FAMILIES } from '@/core/reference'
+import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
+import { length_mm, name, nonNegative, note, number, origin, positive, text } from './fields'
+
+export const place = z.discriminatedUnion('kind', [
+  /** In an enclosure, or in none yet, but nowhere in particular. */
+  z.strictObject({ kind: z.literal('unplaced'), enclosure: enclosureId.nullable() }),
+  z.strictObject({ kind: z.literal('face'), enclosure: enclosureId, face: faceId, x_mm: number(), y_mm: number(), rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]) }),
+  z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey }),
+  z.strictObject({ kind: z.literal('field'), path: text(200) }),
+])
+export type Place = z.output<typeof place>
+
+/** The person's own figure for a draw, in place of the part's. Exactly one is given. */
+export const load = z.union([z.strictObject({ power_W: nonNegative() }), z.strictObject({ current_A: nonNegative() })], { error: 'must be either {power_W} or {current_A}, 0 or more' })
+export type Load = z.output<typeof load>
+
+/** What sits in a fuse holder or breaker place. */
+export const fitted = z.strictObject({ family: z.enum(DEVICE_FAMILIES), rating_A: positive().max(1000, { error: 'must be 1000 A or less' }) })
+
+/** A part in the plan. */
+export const device = z.strictObject({
+  /** Short, as written on the label: "PS1". */
+  tag: text(16).regex(/^[A-Za-z0-9][A-Za-z0-9+\-./]*$/, { error: 'must be letters and digits such as "PS1", starting with one of them' }),
+  name: name(),
+  part: partId,
+  place,
+  origin,
+  note: note(),
+  loads: z.record(localKey, load),
+  fitted: z.record(localKey, fitted),
+  settings: z.record(localKey, text(40)),
+  /** What the load must do when control is lost; null where it is not a switched load. */
+  safeState: z.enum(['off', 'on']).nullable(),
+  /** Loads that may be added to this supply later. */
+  reserves: z.array(z.strictObject({ name: name(), power_W: nonNegative() })),
+  length_mm: length_mm().nullable(),
+})
+export type Device = z.output<typeof device>

@@ -1,0 +1,27 @@
+export * from './ids'
+export { apply, replay, type Applied, type Patch } from './apply'
+export { colourName, COLOURS, GREEN_YELLOW, isGreenYellow, isSameColour, type Colour } from './colour'
+export { command, COMMAND_TYPES, type Command, type CommandType } from './command'
+export { DEFAULT_SITE, emptyPlan } from './emptyPlan'
+export { MIGRATIONS, migrate } from './migrations'
+export { parsePlan, type ParsedPlan } from './parsePlan'
+export { CLAMPS, part, TERMINAL_FUNCTIONS, type Behaviour, type BehaviourKind, type Clamp, type TerminalFunction } from './part'
+export { plan as planSchema, PLAN_FORMAT, PLAN_VERSION, type Plan } from './plan'
+export { partFaults, referenceFaults } from './references'
+export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'
+export { TREATMENTS, type Treatment, type WireEnd } from './wire'
+export { device as deviceSchema } from './device'
+export { wire as wireSchema } from './wire'
+export type { Load, Place } from './device'
+export type { Site } from './site'
+import type { Plan } from './plan'
+
+/** The records as they stand in a plan, readonly throughout. */
+export type Part = Plan['parts'][keyof Plan['parts']]
+export type Device = Plan['devices'][keyof Plan['devices']]
+export type Wire = Plan['wires'][keyof Plan['wires']]
+export type State = Plan['states'][keyof Plan['states']]
+export type Enclosure = Plan['enclosures'][keyof Plan['enclosures']]
+export type Terminal = Part['terminals'][keyof Part['terminals']]
+export type Link = Part['links'][number]
+export type Draw = Part['draws'][number]

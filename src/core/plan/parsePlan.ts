@@ -1,0 +1,16 @@
+import { issuesOf, type Issue } from '@/core/calculator'
+import { migrate } from './migrations'
+import { plan, type Plan } from './plan'
+import { referenceFaults } from './references'
+
+export type ParsedPlan = { readonly kind: 'plan'; readonly plan: Plan } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+
+/** Reads a document of any known version. All faults are gathered, each with its path; nothing half-read is ever returned. */
+export function parsePlan(value: unknown): ParsedPlan {
+  const migrated = migrate(value)
+  if (migrated.kind === 'refused') return migrated
+  const parsed = plan.safeParse(migrated.document)
+  if (!parsed.success) return { kind: 'refused', issues: issuesOf(parsed.error) }
+  const issues = referenceFaults(parsed.data)
+  return issues.length > 0 ? { kind: 'refused', issues } : { kind: 'plan', plan: parsed.data }
+}

@@ -1,0 +1,139 @@
+import { z } from 'zod'
+import { DEVICE_FAMILIES } from '@/core/reference'
+import { length_mm, name, nonNegative, note, number, percent, positive, temperature_C, text } from './fields'
+import { localKey, terminalId } from './ids'
+
+export const CLAMPS = [
+  'screw', 'spring', 'lever', 'pluggable', 'blade-tab', 'stud', 'pin-header', 'crimp-housing', 'insulation-displacement', 'solder-lug', 'solder-pad', 'moulded',
+] as const
+export type Clamp = (typeof CLAMPS)[number]
+
+export const TERMINAL_FUNCTIONS = [
+  'L', 'N', 'PE', 'V+', 'V-', 'signal', 'data', 'contact-COM', 'contact-NO', 'contact-NC', 'coil-A', 'coil-B', 'control+', 'control-', 'any',
+] as const
+export type TerminalFunction = (typeof TERMINAL_FUNCTIONS)[number]
+
+export const terminal = z.strictObject({
+  /** As printed on the part. */
+  label: text(24),
+  block: text(24).nullable(),
+  position: nonNegative().int().nullable(),
+  function: z.enum(TERMINAL_FUNCTIONS),
+  direction: z.enum(['in', 'out', 'both']).nullable(),
+  /** Signal level; null where it does not apply or is unknown. */
+  level_V: nonNegative().nullable(),
+  active: z.enum(['high', 'low']).nullable(),
+  isolated: z.boolean(),
+  clamp: z.enum(CLAMPS),
+  /** Tab width, stud diameter or contact pitch, as the clamp has it. */
+  clampSize_mm: positive().nullable(),
+  /** From the maker's sheet; null when it states none. */
+  torque_Nm: positive().nullable(),
+  strip_mm: positive().nullable(),
+  conductors: z.strictObject({ min_mm2: nonNegative(), max_mm2: positive(), count: positive().int() }),
+  polarised: z.boolean(),
+  rated_V: positive().nullable(),
+  rated_A: positive().nullable(),
+  /** Required: must be connected before power. Optional: may stay open. */
+  need: z.enum(['required', 'optional']),
+  /** Terminals that must stay open when this one is used. */
+  excludes: z.array(terminalId),
+})
+export type Terminal = z.output<typeof terminal>
+
+const ends = { a: terminalId, b: terminalId }
+
+/** What connects two terminals inside a part. */
+export const link = z.discriminatedUnion('kind', [
+  z.strictObject({ id: localKey, kind: z.literal('bar'), terminals: z.array(terminalId).min(2) }),
+  z.strictObject({ id: localKey, kind: z.literal('protective'), ...ends, family: z.enum(DEVICE_FAMILIES), rating_A: positive().nullable(), breaking_A: positive().nullable() }),
+  z.strictObject({ id: localKey, kind: z.literal('contact'), ...ends, rest: z.enum(['open', 'closed']), by: z.enum(['hand', 'coil', 'heat']), rated_A: positive().nullable(), rated_V: positive().nullable() }),
+  z.strictObject({ id: localKey, kind: z.literal('semiconductor'), ...ends, drop_V: nonNegative(), rated_A: positive().nullable() }),
+])
+export type Link = z.output<typeof link>
+
+/** What a part takes from the two terminals it hangs between. Exactly one of power and current is given. */
+export const draw = z.strictObject({
+  id: localKey,
+  name: name(),
+  plus: terminalId,
+  minus: terminalId,
+  nominal_V: positive(),
+  model: z.enum(['resistive', 'constant-power', 'constant-current']),
+  power_W: nonNegative().nullable(),
+  current_A: nonNegative().nullable(),
+  powerFactor: positive().max(1),
+  /** Below this it switches off; null where it does not. */
+  minimum_V: nonNegative().nullable(),
+  /** Start-up current as a multiple of running current. */
+  startFactor: number().min(1),
+})
+export type Draw = z.output<typeof draw>
+
+const output = z.strictObject({
+  id: localKey, plus: terminalId, minus: terminalId, voltage_V: positive(), current_A: positive(),
+  /** The most it delivers before it limits: the fault current that a wire sees. */
+  limit_A: positive(),
+})
+
+const kindOnly = <const K extends string>(kind: K) => z.strictObject({ kind: z.literal(kind) })
+
+/** What the part is, electrically. */
+export const behaviour = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('mains-inlet'), line: terminalId, neutral: terminalId, earth: terminalId.nullable(), rated_A: positive() }),
+  z.strictObject({
+    kind: z.literal('supply'), line: terminalId, neutral: terminalId, earth: terminalId.nullable(), min_V: positive(), max_V: positive(),
+    /** The setting that chooses 115 or 230 V; null for a wide-range input. */
+    selector: localKey.nullable(),
+    outputs: z.array(output).min(1), power_W: positive(), efficiency_percent: percent(), powerFactor: positive().max(1), leakage_mA: nonNegative().nullable(),
+    derateAbove_C: temperature_C().nullable(), derate_percentPerK: nonNegative().nullable(), inrush_A: nonNegative().nullable(), seriesAllowed: z.boolean(),
+  }),
+  z.strictObject({ kind: z.literal('converter'), plus: terminalId, minus: terminalId, min_V: positive(), max_V: positive(), outputs: z.array(output).min(1), efficiency_percent: percent() }),
+  kindOnly('protective-device'), kindOnly('residual-current-device'), kindOnly('surge-filter'), kindOnly('switch'), kindOnly('button'), kindOnly('emergency-stop'),
+  z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId }),
+  z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean() }),
+  z.strictObject({ kind: z.literal('solid-state-relay'), controlPlus: terminalId, controlMinus: terminalId, controlMin_V: nonNegative(), controlMax_V: positive(), load: z.enum(['ac', 'dc']), leakage_mA: nonNegative().nullable(), zeroCross: z.boolean() }),
+  z.strictObject({ kind: z.literal('mosfet-module'), controlPlus: terminalId, controlMinus: terminalId }),
+  kindOnly('thermostat'), kindOnly('thermal-cut-out'), kindOnly('splice'), kindOnly('terminal-strip'), kindOnly('board'), kindOnly('driver'),
+  z.strictObject({ kind: z.literal('motor'), phase_A: positive(), phase_ohm: positive().nullable() }),
+  kindOnly('encoder'), kindOnly('heater'), kindOnly('fan'), kindOnly('sensor'),
+  z.strictObject({ kind: z.literal('pixel-string'), count: positive().int(), each_mA: positive(), pitch_mm: positive(), loop_ohm_per_m: positive() }),
+  kindOnly('outlet'), kindOnly('lamp'), kindOnly('computer'), kindOnly('screen'), kindOnly('coupler'), kindOnly('earth-stud'), kindOnly('exposed-metal'), kindOnly('other'),
+])
+export type Behaviour = z.output<typeof behaviour>
+export type BehaviourKind = Behaviour['kind']
+
+export const setting = z.strictObject({
+  id: localKey,
+  name: name(),
+  kind: z.enum(['selector', 'jumper', 'switch', 'pot', 'link', 'fuse']),
+  options: z.array(text(40)).min(1).max(40),
+  /** What it leaves the factory with. */
+  initial: text(40).nullable(),
+  beforeMounting: z.boolean(),
+})
+export type Setting = z.output<typeof setting>
+
+const body = z.strictObject({ width_mm: length_mm(), height_mm: length_mm(), depth_mm: length_mm() })
+
+/** A kind of thing, generic. */
+export const part = z.strictObject({
+  name: name(),
+  note: note(),
+  body,
+  mounting: z.enum(['screws', 'rail', 'panel', 'standoffs', 'plugs-on', 'loose', 'in-line']),
+  orientations: z.enum(['any', 'upright']),
+  clearance_mm: z.strictObject({ top: length_mm(), right: length_mm(), bottom: length_mm(), left: length_mm(), front: length_mm() }),
+  mass_g: nonNegative().nullable(),
+  price: nonNegative().nullable(),
+  supplier: text(80).nullable(),
+  terminals: z.record(terminalId, terminal),
+  links: z.array(link),
+  draws: z.array(draw),
+  sockets: z.array(z.strictObject({ id: localKey, key: text(40), mates: z.array(text(40)), free: z.array(text(40)) })),
+  settings: z.array(setting),
+  behaviour,
+  /** The terminal that earths the metal a hand can touch; null where there is none. */
+  earths: terminalId.nullable(),
+})
+export type Part = z.output<typeof part>

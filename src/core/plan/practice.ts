@@ -1,0 +1,80 @@
+import { z } from 'zod'
+import { BASES, FERRULE_CODES } from '@/core/reference'
+import { colour, GREEN_YELLOW, type Colour } from './colour'
+import { length_mm, nonNegative, percent, positive, temperature_C } from './fields'
+
+export const WIRE_FUNCTIONS = ['L', 'N', 'PE', 'V+', 'V-', 'signal'] as const
+export const wireFunction = z.enum(WIRE_FUNCTIONS)
+export type WireFunction = z.output<typeof wireFunction>
+
+/** The house rules where makers disagree. */
+export const practice = z.strictObject({
+  basis: z.enum(BASES),
+  series: z.enum(['AWG', 'mm²']),
+  insulation_C: temperature_C(),
+  /** Temperature rating of terminals, NEC 110.14(C); null outside the NEC. */
+  terminal_C: z.union([z.literal(60), z.literal(75), z.literal(90)]).nullable(),
+  smallWires: z.boolean(),
+  /** Air inside the box at full work, as the person expects it. */
+  inside_C: temperature_C(),
+  grouped: positive().int(),
+  maxDrop_percent: percent(),
+  /** Counted where neither a planned nor a measured length is known. */
+  assumedLength_mm: length_mm(),
+  supplyLoading_percent: percent(),
+  branchFusing: z.enum(['where-thinner', 'always', 'supply-limit']),
+  feeding: z.enum(['home-run', 'chain']),
+  screwEnds: z.enum(['ferrule', 'bare', 'tinned']),
+  ferruleCode: z.enum(FERRULE_CODES),
+  joints: z.enum(['splice', 'crimp', 'solder']),
+  cutting: z.enum(['to-length', 'to-measure', 'long-and-trim']),
+  slack_percent: nonNegative(),
+  spareHoles: nonNegative().int(),
+  breathing: z.boolean(),
+  colours: z.strictObject({ L: colour, N: colour, PE: colour, 'V+': colour, 'V-': colour, signal: colour }),
+})
+
+export type Practice = z.output<typeof practice>
+
+const plain = (base: Colour['base']): Colour => ({ base, stripe: null })
+
+const SHARED = {
+  smallWires: true, inside_C: 40, maxDrop_percent: 3, assumedLength_mm: 600, supplyLoading_percent: 80, branchFusing: 'where-thinner', feeding: 'home-run',
+  screwEnds: 'ferrule', ferruleCode: 'DIN 46228-4', joints: 'splice', cutting: 'to-length', slack_percent: 10, spareHoles: 1, breathing: true,
+} as const
+
+/** The defaults by region; each has its reason in {@link PRACTICE_REASONS}. */
+export const DEFAULT_PRACTICE: Readonly<Record<'IEC' | 'NEC', Practice>> = {
+  IEC: {
+    ...SHARED, basis: 'IEC 60204-1 B1', series: 'mm²', insulation_C: 70, terminal_C: null, grouped: 2,
+    colours: { L: plain('brown'), N: plain('light blue'), PE: GREEN_YELLOW, 'V+': plain('red'), 'V-': plain('black'), signal: plain('violet') },
+  },
+  NEC: {
+    ...SHARED, basis: 'NFPA 79', series: 'AWG', insulation_C: 90, terminal_C: null, grouped: 6,
+    colours: { L: plain('black'), N: plain('white'), PE: plain('green'), 'V+': plain('blue'), 'V-': { base: 'white', stripe: 'blue' }, signal: plain('violet') },
+  },
+}
+
+/** Why each default is what it is. */
+export const PRACTICE_REASONS: Readonly<Record<keyof Practice, string>> = {
+  basis: 'Wires in a duct inside a control box: IEC 60204-1 method B1, or NFPA 79 where the NEC is practice.',
+  series: 'The sizes sold where the box is built.',
+  insulation_C: 'The common PVC hook-up wire: 70 °C by IEC, 90 °C machine-tool wire by the NEC.',
+  terminal_C: 'Only NEC table 310.16 caps by the terminals; unlisted terminals count as 60 °C.',
+  smallWires: 'Control wires below the basis’ smallest size are usual in a box; their ampacity is then NFPA 79’s.',
+  inside_C: 'A box at work is some 10–15 K warmer than the room; replaced by the heat sum once the box is laid out.',
+  grouped: 'Until routes are drawn: a few loaded circuits share a duct.',
+  maxDrop_percent: 'Common practice for feeds within a machine; supplies can be trimmed up a little, boards cannot.',
+  assumedLength_mm: 'A wire across a box of 400 mm by its ducts; measure or enter lengths that matter.',
+  supplyLoading_percent: 'Cooler, quieter and longer-lived; and room for tomorrow’s load.',
+  branchFusing: 'The supply’s own limit protects the supply, not a thinner wire.',
+  feeding: 'Home runs above 3 A and wherever voltage matters; the arithmetic shows what a chain costs.',
+  screwEnds: 'A ferrule keeps the strands together under a screw; solder creeps and the joint loosens.',
+  ferruleCode: 'Two colour codes are sold; mixing them puts the wrong size under the same colour.',
+  joints: 'Splices and crimps can be inspected and undone inside the box.',
+  cutting: 'Computed length plus slack wastes least and never ends short.',
+  slack_percent: 'Room to re-terminate once.',
+  spareHoles: 'Today’s holes and a chosen number of blanked spares.',
+  breathing: 'Condensation needs a way out; sealed only where the heat sum allows it.',
+  colours: 'One scheme through the whole box; line and DC negative never alike.',
+}

@@ -1,0 +1,6 @@
+export { fittedRating } from './fitted'
+export { reckon } from './reckon'
+export { drawAmount, drawPower_W } from './solveState'
+export { buildTopology, Groups, splitKey, terminalKey, type Passage, type Topology } from './topology'
+export type * from './types'
+export type { EndTreatment } from '@/core/termination'

@@ -1,0 +1,173 @@
+import type { CircuitSolution } from '@/core/circuit'
+import type { DeviceFamily } from '@/core/reference'
+import type { DeviceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type { Figure, Trace } from '@/core/trace'
+import type { EndTreatment } from '@/core/termination'
+
+/** A terminal of a device, as one key: `device:ps1|V+1`. */
+export type TerminalKey = string & { readonly terminalKey: unique symbol }
+
+/** What feeds a net: a side of the mains, of earth, or of a supply's output. */
+export interface Potential {
+  readonly kind: 'L' | 'N' | 'PE' | '+' | '-'
+  readonly id: string
+  /** The inlet, supply or converter it comes from. */
+  readonly device: DeviceId
+  /** Which output of a supply; null on the mains. */
+  readonly output: string | null
+  readonly voltage_V: number | null
+}
+
+/** Terminals joined by wires and by bars inside parts: one potential, but for what the wires lose. */
+export interface Net {
+  readonly id: string
+  readonly terminals: readonly TerminalKey[]
+  readonly wires: readonly WireId[]
+  /** What feeds it, through fuses and contacts too. */
+  readonly potentials: readonly Potential[]
+}
+
+/** What stands between a wire and its source: the device (or the source's own limit) that ends an overload. */
+export interface Guard {
+  readonly kind: 'outlet' | 'plug' | 'device' | 'supply-limit'
+  readonly id: string
+  /** "F2, 5 A blade fuse"; "the outlet's 16 A breaker". */
+  readonly label: string
+  readonly rating_A: number
+  readonly family: DeviceFamily | null
+  /** Corrected ampacity a wire needs to be protected by it. */
+  readonly needs_A: number
+  readonly device: DeviceId | null
+  readonly link: string | null
+  /** The devices ahead of it, by id: what passes through it passes through them too. */
+  readonly behind: readonly string[]
+}
+
+export interface WireReckoning {
+  readonly id: WireId
+  readonly function: WireFunction
+  /** The size it has or was given; null when none could be found. */
+  readonly size: string | null
+  readonly isReckoned: boolean
+  readonly length_mm: number
+  readonly lengthFrom: 'measured' | 'planned' | 'assumed'
+  /** By state; null where the network could not be solved. */
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  /** The greatest of all states. */
+  readonly worst: Figure
+  readonly ampacity: Figure
+  /** The greatest protective device by the basis; null without an ampacity. */
+  readonly maxProtection_A: number | null
+  /** Worst current as a share of ampacity. */
+  readonly loading: Figure
+  readonly drop: Figure
+  readonly guard: Guard | null
+  /** Several devices may each let their current through a shared return; the sum, capped by the source. */
+  readonly needs_A: number
+  readonly sizing: Figure
+  readonly trace: Trace
+  readonly reasons: readonly string[]
+  readonly from: EndTreatment | null
+  readonly to: EndTreatment | null
+}
+
+export interface SupplyReckoning {
+  readonly device: DeviceId
+  readonly outputs: Readonly<Record<string, { readonly plus: TerminalKey; readonly minus: TerminalKey; readonly voltage_V: number; readonly capacity_A: number; readonly current_A: Readonly<Record<StateId, number | null>> }>>
+  /** Worst state. */
+  readonly demand: Figure
+  readonly loading: Figure
+  readonly derate: Figure
+  readonly worstState: StateId | null
+}
+
+export interface ProtectiveReckoning {
+  readonly device: DeviceId
+  readonly link: string
+  readonly family: DeviceFamily
+  readonly rating_A: number | null
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  readonly worst: Figure
+  /** Share of what the family may carry. */
+  readonly loading: Figure
+  /** The smallest rating for load and wires, as `protect` answers it; null where there is none. */
+  readonly advised_A: number | null
+  readonly advice: Trace
+  readonly wires: readonly WireId[]
+  readonly voltage_V: number
+  readonly system: 'dc' | 'ac-1ph'
+}
+
+/** One thing hanging between two beams: what it takes, and what it hangs through. */
+export interface Branch {
+  readonly device: DeviceId
+  /** Fuses, switches and relays on the way, from the source on. */
+  readonly through: readonly DeviceId[]
+  readonly fuse: { readonly device: DeviceId; readonly link: string } | null
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  readonly wires: readonly WireId[]
+}
+
+/** A pair of potentials with what hangs between them. */
+export interface Rail {
+  readonly id: string
+  readonly kind: 'mains' | 'dc'
+  readonly source: DeviceId
+  readonly voltage_V: number
+  readonly capacity_A: number
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  readonly load: Figure
+  readonly branches: readonly Branch[]
+}
+
+/** What a load gets. */
+export interface DrawReckoning {
+  readonly device: DeviceId
+  readonly draw: string
+  readonly nominal_V: number
+  /** By state; null where it is not fed. */
+  readonly voltage_V: Readonly<Record<StateId, number | null>>
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  readonly isReversed: boolean
+}
+
+export interface MainsReckoning {
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  readonly worst: Figure
+  /** Share of what the outlet may give. */
+  readonly loading: Figure
+  readonly allowed_A: number
+  readonly leakage: Figure
+  readonly reasons: readonly string[]
+}
+
+export interface StateSolution {
+  readonly isSolved: boolean
+  readonly reasons: readonly string[]
+}
+
+export interface EarthReckoning {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  /** The conductors from the metal to the incoming earth; null without a path. */
+  readonly path: readonly WireId[] | null
+}
+
+/** Everything worked out from a plan. Plain data: it crosses from the worker as it is. */
+export interface Reckoning {
+  readonly nets: readonly Net[]
+  /** Net of each terminal that is joined to anything. */
+  readonly netOf: Readonly<Record<TerminalKey, string>>
+  readonly states: Readonly<Record<StateId, StateSolution>>
+  readonly wires: Readonly<Record<WireId, WireReckoning>>
+  readonly supplies: Readonly<Record<DeviceId, SupplyReckoning>>
+  readonly protective: readonly ProtectiveReckoning[]
+  readonly rails: readonly Rail[]
+  readonly draws: readonly DrawReckoning[]
+  readonly mains: MainsReckoning
+  readonly earths: readonly EarthReckoning[]
+  /** Air inside the box. */
+  readonly inside: Figure
+}
+
+export type { CircuitSolution }

@@ -1,0 +1,7 @@
+export { cite, SOURCES, type SourceRef } from './sources'
+export { CLASS5_OHM_PER_KM, COPPER_OHM_MM2_PER_M, COPPER_PER_K } from './copper'
+export { AMPACITY, BASES, NEC_SMALL_PROTECTION_A, SMALL_CONDUCTORS, type AmpacityTable, type Basis, type CorrectionTable } from './ampacity'
+export { DEVICE_FAMILIES, FAMILIES, OVERLOAD_FACTOR, type DeviceFamily, type FamilyData } from './protectiveDevices'
+export { earthConductorFor, type EarthRule } from './earthConductor'
+export { FERRULES, FERRULE_CODES, ferruleSizeFor, type FerruleCode, type FerruleRow } from './ferrules'
+export { INSULATED_CRIMPS, type InsulatedCrimp } from './insulatedCrimps'

@@ -1,0 +1,55 @@
+/**
+ * Where the rules and tables come from. Standards are not free to copy, and these rows were typed from memory:
+ * `standing` says so, and every citation carries it to the reader.
+ */
+export interface SourceRef {
+  readonly document: string
+  readonly edition?: string
+  readonly clause?: string
+  readonly standing: 'from memory' | 'definition' | 'common practice'
+}
+
+export function cite(source: SourceRef): string {
+  if (source.standing === 'common practice') return source.clause ? `common practice (${source.clause})` : 'common practice'
+  const name = [source.edition ? `${source.document}:${source.edition}` : source.document, source.clause].filter(Boolean).join(', ')
+  return source.standing === 'from memory' ? `${name} (from memory)` : name
+}
+
+const remembered = (document: string, edition: string | undefined, clause: string): SourceRef => ({ document, edition, clause, standing: 'from memory' })
+const practice = (clause?: string): SourceRef => ({ document: 'common practice', clause, standing: 'common practice' })
+
+export const SOURCES = {
+  astmB258: { document: 'ASTM B258', clause: 'gauge series', standing: 'definition' },
+  annealedCopper: remembered('IEC 60028', undefined, 'annealed copper, 1/58 Ω·mm²/m and 0.00393 per K at 20 °C'),
+  iec60228: remembered('IEC 60228', '2004', 'table 3, class 5'),
+  iec60204Ampacity: remembered('IEC 60204-1', '2016', 'table 6'),
+  iec60204Ambient: remembered('IEC 60204-1', '2016', 'table D.1'),
+  iec60204Grouping: remembered('IEC 60204-1', '2016', 'table D.2'),
+  iec60364Grouping: remembered('IEC 60364-5-52', '2009', 'table B.52.17'),
+  iec60204Earth: remembered('IEC 60204-1', '2016', '5.2, table 1'),
+  iec60204Bonding: remembered('IEC 60204-1', '2016', '8.2.3'),
+  iec60204Colour: remembered('IEC 60204-1', '2016', '13.2'),
+  iec60204Terminals: remembered('IEC 60204-1', '2016', '13.1.1'),
+  iec60204Supply: remembered('IEC 60204-1', '2016', '5.3'),
+  iec60204Insulation: remembered('IEC 60204-1', '2016', '13.1.3'),
+  iec60364Overload: remembered('IEC 60364-4-43', '2008', '433.1'),
+  iec60364Position: remembered('IEC 60364-4-43', '2008', '433.2'),
+  necAmpacity: remembered('NEC', '2023', 'table 310.16'),
+  necAmbient: remembered('NEC', '2023', 'table 310.15(B)(1)(1)'),
+  necGrouping: remembered('NEC', '2023', 'table 310.15(C)(1)'),
+  necTerminal: remembered('NEC', '2023', '110.14(C)'),
+  necSmallConductor: remembered('NEC', '2023', '240.4(D)'),
+  necEarth: remembered('NEC', '2023', 'table 250.122'),
+  necColour: remembered('NEC', '2023', '250.119'),
+  necContinuous: remembered('NEC', '2023', '210.20(A)'),
+  nfpa79Ampacity: remembered('NFPA 79', '2021', 'table 12.5.1'),
+  nfpa79Ambient: remembered('NFPA 79', '2021', 'table 12.5.5(a)'),
+  nfpa79Grouping: remembered('NFPA 79', '2021', 'table 12.5.5(b)'),
+  iec60127: remembered('IEC 60127', undefined, 'series of rated currents and time–current limits'),
+  ul248: remembered('UL 248-14', undefined, 'series of rated currents'),
+  iso8820: remembered('ISO 8820-3', undefined, 'blade fuses, 32 V DC'),
+  iec60898: remembered('IEC 60898-1', undefined, 'conventional tripping current 1.45 × rating'),
+  ul489: remembered('UL 489', undefined, '135 % within the hour'),
+  din46228: remembered('DIN 46228-4', undefined, 'insulated ferrules'),
+  practice: practice(),
+} as const satisfies Record<string, SourceRef>

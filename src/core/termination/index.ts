@@ -1,0 +1,1 @@
+export { treatEnd, type EndTreatment, type TreatEndRequest } from './treatEnd'

@@ -1,0 +1,56 @@
+import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+
+export interface PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
+  id: string
+  name: string
+  document: string
+  revision: number
+  createdAt: Date
+  updatedAt: Date
+  deletedAt: Date | null
+}
+
+export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttributes<EditRow>> {
+  id: CreationOptional<number>
+  planId: string
+  revision: number
+  editId: string
+  kind: 'edit' | 'undo' | 'redo'
+  label: string
+  commands: string
+  patches: string
+  inverse: string
+  target: number | null
+  at: Date
+}
+
+export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
+  id: CreationOptional<number>
+  planId: string
+  entryId: string
+  step: string
+  kind: 'signed' | 'withdrawn'
+  facts: string
+  reading: number | null
+  unit: string | null
+  note: string
+  at: Date
+}
+
+export interface Models {
+  readonly Plan: ModelStatic<PlanRow>
+  readonly Edit: ModelStatic<EditRow>
+  readonly Log: ModelStatic<LogRow>
+}
+
+const { STRING, TEXT, INTEGER, DOUBLE, DATE } = DataTypes
+const serial = { type: INTEGER, primaryKey: true, autoIncrement: true }
+
+export function defineModels(sequelize: Sequelize): Models {
+  const options = (tableName: string) => ({ tableName, timestamps: false })
+  return {
+    Plan: sequelize.define<PlanRow>('Plan', { id: { type: STRING, primaryKey: true }, name: TEXT, document: TEXT, revision: INTEGER, createdAt: DATE, updatedAt: DATE, deletedAt: DATE }, options('plans')),
+    Edit: sequelize.define<EditRow>('Edit', { id: serial, planId: STRING, revision: INTEGER, editId: TEXT, kind: TEXT, label: TEXT, commands: TEXT, patches: TEXT, inverse: TEXT, target: INTEGER, at: DATE }, options('edits')),
+    Log: sequelize.define<LogRow>('Log', { id: serial, planId: STRING, entryId: TEXT, step: TEXT, kind: TEXT, facts: TEXT, reading: DOUBLE, unit: STRING, note: TEXT, at: DATE }, options('logbook')),
+  }
+}
