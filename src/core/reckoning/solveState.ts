@@ -106,7 +106,7 @@ function sourcesOf(plan: Plan, state: State, topology: Topology): Source[] {
 
 /**
  * Solves every network of a plan in one state: joints are nodes, wires and closed links resistances, supplies sources with
- * their limits, loads what their models say. Mains is solved with effective values and without phase, which errs to the safe side.
+ * their limits, loads what their models say. Mains is solved with effective values and without phase, which errs on the high side.
  */
 export function solveState(plan: Plan, topology: Topology, state: State, wires: readonly WireOhms[]): StateResult {
   const node = (key: TerminalKey) => topology.jointOf(key)

@@ -39,7 +39,7 @@ export function inputCurrent_A(supply: MainsSupply, mains_V: number): number {
 }
 
 /**
- * Current drawn from the outlet, as the arithmetic sum of the branches' apparent currents (on the safe side: their phases differ),
+ * Current drawn from the outlet, as the arithmetic sum of the branches' apparent currents (on the high side: their phases differ),
  * the smallest standard fuse for it, and the standing leakage.
  */
 export function sumMains(request: SumMainsRequest): { readonly result: MainsSum; readonly trace: readonly TraceStep[] } {
@@ -56,7 +56,7 @@ export function sumMains(request: SumMainsRequest): { readonly result: MainsSum;
     current_A += direct_W / mains_V
     trace.push(step('Straight on the mains', `${formatNumber(direct_W)} W ÷ ${mains_V} V = ${formatNumber(direct_W / mains_V)} A`))
   }
-  trace.push(step('From the outlet', `${formatNumber(current_A)} A, the branches added without regard to phase, which errs to the safe side`, COMMON_PRACTICE))
+  trace.push(step('From the outlet', `${formatNumber(current_A)} A, the branches added without regard to phase, which errs on the high side`, COMMON_PRACTICE))
 
   const isRaised = region === 'NEC' && continuous
   const wanted_A = isRaised ? current_A * 1.25 : current_A

@@ -1,0 +1,48 @@
+/** `npm run demo`: everything from a fresh clone to a running application with the demo plans. */
+import { spawn } from 'node:child_process'
+import { createServer } from 'node:net'
+import { ensureBuilt } from './build.mjs'
+import { ensureInstalled, root } from './install.mjs'
+
+ensureInstalled()
+ensureBuilt()
+
+const host = process.env.HOST ?? '127.0.0.1'
+const wanted = Number(process.env.PORT ?? 4180)
+
+function isFree(port) {
+  return new Promise((done) => {
+    const probe = createServer()
+    probe.once('error', () => done(false))
+    probe.listen(port, host, () => probe.close(() => done(true)))
+  })
+}
+
+let port = wanted
+while (!(await isFree(port))) {
+  if (process.env.PORT) {
+    console.error(`Port ${port} is taken; name another with PORT=…`)
+    process.exit(2)
+  }
+  port += 1
+}
+const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
+  cwd: root, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, GLAD_RAFTER_DEMO: process.env.GLAD_RAFTER_DEMO ?? '1', NEXT_TELEMETRY_DISABLED: '1' },
+})
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+server.on('exit', (code) => process.exit(code ?? 0))
+server.stdout.resume()
+
+// Said once it truly answers.
+for (let tries = 0; tries < 600; tries += 1) {
+  try {
+    if ((await fetch(`http://${shown}:${port}/api/plans`)).ok) {
+      console.log(`Glad Rafter runs at http://${shown}:${port}/   (stop with Ctrl C)`)
+      break
+    }
+  } catch {
+    // Not yet.
+  }
+  await new Promise((done) => setTimeout(done, 100))
+}

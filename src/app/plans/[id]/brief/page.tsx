@@ -1,0 +1,5 @@
+import { BriefStage } from '@/ui/brief'
+
+export default function BriefPage() {
+  return <BriefStage />
+}

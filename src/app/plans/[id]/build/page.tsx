@@ -1,0 +1,5 @@
+import { BuildStage } from '@/ui/build'
+
+export default function BuildPage() {
+  return <BuildStage />
+}

@@ -1,0 +1,5 @@
+import { ConnectStage } from '@/ui/connect'
+
+export default function ConnectPage() {
+  return <ConnectStage />
+}

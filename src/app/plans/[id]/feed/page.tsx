@@ -1,0 +1,5 @@
+import { FeedStage } from '@/ui/feed'
+
+export default function FeedPage() {
+  return <FeedStage />
+}

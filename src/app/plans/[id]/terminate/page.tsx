@@ -1,0 +1,5 @@
+import { TerminateStage } from '@/ui/terminate'
+
+export default function TerminatePage() {
+  return <TerminateStage />
+}

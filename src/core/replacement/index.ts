@@ -1,0 +1,1 @@
+export { planReplacement, type Replacement } from './planReplacement'

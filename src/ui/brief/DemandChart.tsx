@@ -1,0 +1,46 @@
+'use client'
+import { Bar, BarChart, CartesianGrid, LabelList, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import type { StateId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { FigureButton, useRoom } from '@/ui/room'
+
+/** Each supply's demand in each state, against what it may give. */
+export function DemandChart() {
+  const { plan, evaluation } = useRoom()
+  if (!evaluation) return null
+  const states = Object.keys(plan.states) as StateId[]
+  return (
+    <section aria-labelledby="demand" className="rounded-xl border border-hair bg-sheet p-3.5">
+      <h2 id="demand" className="font-bold">What the supplies give</h2>
+      <p className="mb-2 text-[13px] text-mute">Watts by state; the line is the house rule of {plan.practice.supplyLoading_percent} %, the end of the axis the derated rating.</p>
+      <div className="grid gap-4 sm:grid-cols-2">
+        {Object.values(evaluation.reckoning.supplies).map((supply) => {
+          const device = plan.devices[supply.device]
+          const part = device ? plan.parts[device.part] : undefined
+          if (!device || !part) return null
+          const rated_W = part.behaviour.kind === 'supply' ? part.behaviour.power_W * (supply.derate.value ?? 1) : Object.values(supply.outputs).reduce((sum, { voltage_V, capacity_A }) => sum + voltage_V * capacity_A, 0)
+          const rows = states.map((id) => {
+            const watts = Object.values(supply.outputs).reduce((sum, { current_A, voltage_V }) => sum + (current_A[id] ?? 0) * voltage_V, 0)
+            return { name: plan.states[id]!.name, watts, label: `${formatNumber(watts)} W` }
+          })
+          return (
+            <div key={supply.device}>
+              <p className="flex justify-between text-[14px]"><span><span className="figures font-bold">{device.tag}</span> {part.name}</span><FigureButton figure={supply.loading} title={device.tag} subject="loading, derated" /></p>
+              <div style={{ height: 26 + 30 * rows.length }} role="img" aria-label={rows.map(({ name, label }) => `${name}: ${label}`).join(', ')}>
+                <ResponsiveContainer width="100%" height="100%">
+                  <BarChart layout="vertical" data={rows} margin={{ top: 2, right: 54, bottom: 0, left: 0 }} accessibilityLayer={false}>
+                    <CartesianGrid horizontal={false} stroke="var(--hair)" />
+                    <XAxis type="number" domain={[0, Math.max(rated_W, ...rows.map(({ watts }) => watts))]} tick={{ fontSize: 12, fill: 'var(--mute)' }} tickLine={false} stroke="var(--hair)" tickFormatter={(value: number) => formatNumber(value)} height={20} tickCount={4} />
+                    <YAxis type="category" dataKey="name" width={84} tick={{ fontSize: 12.5, fill: 'var(--ink)' }} tickLine={false} stroke="var(--hair)" />
+                    <Bar dataKey="watts" fill="var(--accent)" barSize={14} isAnimationActive={false}><LabelList dataKey="label" position="right" fontSize={12} fill="var(--ink)" /></Bar>
+                    <ReferenceLine x={(rated_W * plan.practice.supplyLoading_percent) / 100} stroke="var(--caution)" strokeDasharray="4 3" strokeWidth={1.5} />
+                  </BarChart>
+                </ResponsiveContainer>
+              </div>
+            </div>
+          )
+        })}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,76 @@
+'use client'
+import type { DeviceId, State, StateId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { drawAmount, drawPower_W } from '@/core/reckoning'
+import { Button, CommitField, readNumber } from '@/ui/primitives'
+import { byTag, useRoom } from '@/ui/room'
+
+/** What must run, how hard, and in which states: a row a load, a column a state. */
+export function LoadTable() {
+  const { plan, edit, open } = useRoom()
+  const states = Object.entries(plan.states) as [StateId, State][]
+  const loads = (Object.keys(plan.devices) as DeviceId[])
+    .map((id) => ({ id, tag: plan.devices[id]!.tag, device: plan.devices[id]!, part: plan.parts[plan.devices[id]!.part]! }))
+    .filter(({ part }) => part.draws.length > 0)
+    .sort(byTag)
+  if (loads.length === 0) {
+    return <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">Nothing must run yet. Begin with what the machine does: boards, motors, heat, light. Supplies, fuses and wires follow from it.</p>
+  }
+  const shareOf = (state: State, id: DeviceId) => (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
+  const total = (state: State) => loads.reduce((sum, { id, device, part }) => sum + part.draws.reduce((inner, draw) => inner + drawPower_W(device, draw), 0) * shareOf(state, id), 0)
+  const setShare = (stateId: StateId, id: DeviceId, text: string) => {
+    const read = readNumber(text, 'The share')
+    if ('error' in read) return read.error
+    if (read.value < 0 || read.value > 100) return '0 to 100 %'
+    const state = plan.states[stateId]!
+    return edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, { type: 'updateState', id: stateId, changes: { shares: { ...state.shares, [id]: read.value / 100 } } })[0]?.message ?? null
+  }
+  const addState = () => edit('Add a state', { type: 'addState', id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId, state: { name: `State ${states.length + 1}`, sources: { mains: true, usb: false }, startUp: false, withReserves: false, defaultShare: 0.5, shares: {}, positions: {} } })
+  return (
+    <section aria-labelledby="loads" className="rounded-xl border border-hair bg-sheet p-3.5">
+      <div className="mb-1 flex items-center justify-between gap-2"><h2 id="loads" className="font-bold">What must run</h2><Button onClick={addState}>Add a state</Button></div>
+      <div className="overflow-x-auto">
+        <table className="w-full text-[14px]">
+          <thead>
+            <tr className="border-b border-hair text-left align-bottom text-mute">
+              <th className="py-1 pr-2 font-normal">Load</th>
+              <th className="w-[124px] pr-2 font-normal">Takes</th>
+              {states.map(([id, state]) => (
+                <th key={id} className="w-[104px] pr-1 font-normal">
+                  <CommitField hideLabel label={`Name of state ${state.name}`} value={state.name} onCommit={(text) => (text.trim() ? (edit(`State “${text.trim()}”`, { type: 'updateState', id, changes: { name: text.trim().slice(0, 80) } })[0]?.message ?? null) : 'needs a name')} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {loads.flatMap(({ id, device, part }) => part.draws.map((draw, i) => {
+              const { power_W, current_A } = drawAmount(device, draw)
+              const inAmps = current_A !== null
+              return (
+                <tr key={id + draw.id} className="border-b border-hair/60">
+                  <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}><span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}{part.draws.length > 1 ? <span className="text-mute">{i === 0 ? ', ' : ''}{draw.name.toLowerCase()}</span> : null}</button> <span className="figures text-[13px] text-mute">{draw.nominal_V} V</span></td>
+                  <td className="pr-2">
+                    <CommitField
+                      hideLabel numeric label={`${device.tag} ${draw.name}, ${inAmps ? 'ampere' : 'watt'}`} unit={inAmps ? 'A' : 'W'} value={String(inAmps ? current_A : power_W)}
+                      onCommit={(text) => {
+                        const read = readNumber(text, 'The load')
+                        if ('error' in read) return read.error
+                        if (read.value < 0) return 'A load is 0 or more'
+                        return edit(`${device.tag} ${draw.name}: ${formatNumber(read.value)} ${inAmps ? 'A' : 'W'}`, { type: 'setLoad', device: id, draw: draw.id, load: inAmps ? { current_A: read.value } : { power_W: read.value } })[0]?.message ?? null
+                      }}
+                    />
+                  </td>
+                  {states.map(([stateId, state]) => <td key={stateId} className="pr-1">{i === 0 ? <CommitField hideLabel numeric unit="%" label={`${device.tag} in ${state.name}, percent`} value={String(Math.round(shareOf(state, id) * 1000) / 10)} onCommit={(text) => setShare(stateId, id, text)} /> : null}</td>)}
+                </tr>
+              )
+            }))}
+            <tr>
+              <td className="py-1 font-bold" colSpan={2}>Together, at the loads</td>
+              {states.map(([id, state]) => <td key={id} className="figures pr-5 text-right font-bold">{formatNumber(total(state), 4)} W</td>)}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}

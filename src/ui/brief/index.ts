@@ -1,0 +1,1 @@
+export { BriefStage } from './BriefStage'

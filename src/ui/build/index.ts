@@ -1,0 +1,1 @@
+export { BuildStage } from './BuildStage'

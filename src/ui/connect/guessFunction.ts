@@ -1,0 +1,28 @@
+import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
+import { terminalKey, type Reckoning } from '@/core/reckoning'
+
+interface Point {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+}
+
+/** What a new wire does, by what its terminals say and what already reaches them. */
+export function guessFunction(plan: Plan, reckoning: Reckoning | null, a: Point, b: Point): WireFunction {
+  for (const point of [a, b]) {
+    const fn = plan.parts[plan.devices[point.device]!.part]!.terminals[point.terminal]!.function
+    if (fn === 'L' || fn === 'N' || fn === 'PE' || fn === 'V+' || fn === 'V-') return fn
+  }
+  for (const point of [a, b]) {
+    const net = reckoning?.nets.find(({ id }) => id === reckoning.netOf[terminalKey(point.device, point.terminal)])
+    const kinds = new Set(net?.potentials.map(({ kind }) => kind) ?? [])
+    for (const kind of ['L', 'N', 'PE'] as const) if (kinds.has(kind)) return kind
+    if (kinds.has('+')) return 'V+'
+    if (kinds.has('-')) return 'V-'
+  }
+  for (const point of [a, b]) {
+    const fn = plan.parts[plan.devices[point.device]!.part]!.terminals[point.terminal]!.function
+    if (fn === 'control+') return 'V+'
+    if (fn === 'control-') return 'V-'
+  }
+  return 'signal'
+}

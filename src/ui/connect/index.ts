@@ -1,0 +1,1 @@
+export { ConnectStage } from './ConnectStage'

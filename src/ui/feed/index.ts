@@ -1,0 +1,1 @@
+export { FeedStage } from './FeedStage'

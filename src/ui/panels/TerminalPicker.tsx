@@ -1,0 +1,68 @@
+'use client'
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
+import { useMemo, useState } from 'react'
+import type { DeviceId, Terminal, TerminalId, WireEnd } from '@/core/plan'
+import { Button, INPUT, Modal } from '@/ui/primitives'
+import { byTag, isWireable, terminalLabel, useRoom } from '@/ui/room'
+
+export interface TerminalChoice {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly name: string
+  readonly detail: string
+  readonly used: number
+  readonly spec: Terminal
+}
+
+/** Every terminal of the plan that takes a wire, by tag. */
+export function useTerminals(): readonly TerminalChoice[] {
+  const { plan } = useRoom()
+  return useMemo(() => {
+    const used = new Map<string, number>()
+    for (const wire of Object.values(plan.wires)) {
+      for (const end of [wire.from, wire.to]) if (end.kind === 'terminal') used.set(`${end.device}|${end.terminal}`, (used.get(`${end.device}|${end.terminal}`) ?? 0) + 1)
+    }
+    return Object.entries(plan.devices)
+      .map(([id, device]) => ({ id: id as DeviceId, tag: device.tag, device }))
+      .sort(byTag)
+      .flatMap(({ id, device }) => {
+        const part = plan.parts[device.part]!
+        return (Object.keys(part.terminals) as TerminalId[])
+          .filter((terminal) => isWireable(part.terminals[terminal]!.clamp))
+          .map((terminal) => ({ device: id, terminal, name: `${device.tag} ${terminalLabel(plan, id, terminal)}`, detail: device.name, used: used.get(`${id}|${terminal}`) ?? 0, spec: part.terminals[terminal]! }))
+      })
+  }, [plan])
+}
+
+const SHOWN = 80
+
+/** Type a tag and a terminal, or walk the list with the arrow keys. */
+export function TerminalCombobox({ label, choices, onPick, autoFocus = false }: { readonly label: string; readonly choices: readonly TerminalChoice[]; readonly onPick: (choice: TerminalChoice) => void; readonly autoFocus?: boolean }) {
+  const [query, setQuery] = useState('')
+  const words = query.toLowerCase().split(/\s+/).filter(Boolean)
+  const matching = choices.filter(({ name, detail }) => words.every((word) => `${name} ${detail}`.toLowerCase().includes(word)))
+  return (
+    <Combobox<TerminalChoice | null> immediate value={null} onChange={(choice) => choice && onPick(choice)}>
+      <ComboboxInput autoFocus={autoFocus} aria-label={label} placeholder="Tag and terminal, such as “PS1 +V”" className={INPUT} onChange={(event) => setQuery(event.target.value)} displayValue={() => query} />
+      <ComboboxOptions anchor="bottom start" className="z-[60] max-h-72 w-80 overflow-y-auto rounded-lg border border-hair bg-sheet shadow-lg">
+        {matching.length === 0 ? <p className="p-2 text-mute">No terminal reads like this.</p> : null}
+        {matching.slice(0, SHOWN).map((choice) => (
+          <ComboboxOption key={`${choice.device}|${choice.terminal}`} value={choice} className="cursor-pointer px-3 py-1.5 data-focus:bg-accent-wash">
+            <span className="figures font-semibold">{choice.name}</span> <span className="text-[13px] text-mute">{choice.detail}{choice.used > 0 ? `, ${choice.used} of ${choice.spec.conductors.count} taken` : ''}</span>
+          </ComboboxOption>
+        ))}
+        {matching.length > SHOWN ? <p className="p-2 text-[13px] text-mute">{matching.length - SHOWN} more; type on.</p> : null}
+      </ComboboxOptions>
+    </Combobox>
+  )
+}
+
+export function TerminalPicker({ title, except, onPick, onClose }: { readonly title: string; readonly except: WireEnd; readonly onPick: (device: DeviceId, terminal: TerminalId) => void; readonly onClose: () => void }) {
+  const choices = useTerminals().filter(({ device, terminal }) => !(except.kind === 'terminal' && except.device === device && except.terminal === terminal))
+  return (
+    <Modal title={title} open onClose={onClose}>
+      <TerminalCombobox autoFocus label={title} choices={choices} onPick={({ device, terminal }) => onPick(device, terminal)} />
+      <div className="mt-60 flex justify-end"><Button onClick={onClose}>Leave it where it is</Button></div>
+    </Modal>
+  )
+}

@@ -1,0 +1,8 @@
+export { AddDevice } from './AddDevice'
+export { DevicePanel } from './DevicePanel'
+export { FigurePanel } from './FigurePanel'
+export { FindingCard } from './FindingCard'
+export { FindingsPanel } from './FindingsPanel'
+export { TerminalCombobox, useTerminals, type TerminalChoice } from './TerminalPicker'
+export { TraceList } from './TraceList'
+export { WirePanel } from './WirePanel'

@@ -1,0 +1,6 @@
+export { Button } from './Button'
+export { Choice, CommitField, INPUT, Labelled, readNumber } from './Field'
+export { Modal } from './Modal'
+export { SEVERITY_WORDS, SeverityCount } from './Severity'
+export { Share } from './Share'
+export { Swatch } from './Swatch'

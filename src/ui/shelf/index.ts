@@ -1,0 +1,1 @@
+export { Shelf, type ShelfPlan } from './Shelf'

@@ -1,0 +1,26 @@
+import { Modal } from '@/ui/primitives'
+
+const KEYS = [
+  ['Alt 1 … 5', 'go to a stage'],
+  ['f', 'what is wrong, and why'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'redo'],
+  ['Enter', 'take what was typed in a field'],
+  ['Esc', 'give back what was there; shut the drawer'],
+  ['?', 'these keys'],
+] as const
+
+export function ShortcutHelp({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  return (
+    <Modal title="Keys" open={open} onClose={onClose}>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt><kbd className="figures rounded border border-hair bg-wash px-2 py-0.5">{key}</kbd></dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  )
+}

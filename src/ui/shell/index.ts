@@ -1,0 +1,3 @@
+export { Shell } from './Shell'
+export { Mark } from './Mark'
+export { ThemeSwitch } from './ThemeSwitch'

@@ -1,0 +1,11 @@
+import type { Finding } from '@/core/findings'
+
+export const STAGES = [
+  { key: 'brief', name: 'Brief' },
+  { key: 'feed', name: 'Feed' },
+  { key: 'connect', name: 'Connect' },
+  { key: 'terminate', name: 'Terminate' },
+  { key: 'build', name: 'Build' },
+] as const satisfies readonly { readonly key: Finding['stage']; readonly name: string }[]
+
+export type StageKey = (typeof STAGES)[number]['key']

@@ -1,0 +1,84 @@
+import type { CalculatorName } from '@/core/calculators'
+import { BASES, DEVICE_FAMILIES } from '@/core/reference'
+
+/** A field of a calculator's form. Empty optional fields are left out of the request. */
+export type SumField =
+  | { readonly kind: 'number'; readonly key: string; readonly label: string; readonly unit: string; readonly initial: string; readonly isOptional?: boolean }
+  | { readonly kind: 'text'; readonly key: string; readonly label: string; readonly initial: string; readonly isOptional?: boolean; readonly hint?: string }
+  | { readonly kind: 'choice'; readonly key: string; readonly label: string; readonly options: readonly string[]; readonly initial: string }
+  | { readonly kind: 'yes'; readonly key: string; readonly label: string; readonly initial: boolean }
+  | { readonly kind: 'rows'; readonly key: string; readonly label: string; readonly one: string; readonly columns: readonly Exclude<SumField, { kind: 'rows' }>[]; readonly initial: readonly Readonly<Record<string, string>>[] }
+
+export interface SumForm {
+  readonly question: string
+  readonly fields: readonly SumField[]
+  /** The figures of the result, the first one large. */
+  readonly answers: readonly { readonly key: string; readonly label: string; readonly unit: string }[]
+}
+
+const number = (key: string, label: string, unit: string, initial: string, isOptional = false): SumField & { kind: 'number' } => ({ kind: 'number', key, label, unit, initial, isOptional })
+
+export const SUM_FORMS: Readonly<Record<CalculatorName, SumForm>> = {
+  wire: {
+    question: 'How thick a wire?',
+    fields: [
+      number('current_A', 'Current', 'A', '5'), number('oneWay_m', 'Length, one way', 'm', '2'), number('voltage_V', 'Voltage', 'V', '24'), { kind: 'choice', key: 'system', label: 'Kind', options: ['dc', 'ac-1ph'], initial: 'dc' },
+      number('maxDrop_percent', 'May lose', '%', '3'), number('ambient_C', 'Air about it', '°C', '40'), { kind: 'choice', key: 'basis', label: 'Ampacity by', options: BASES, initial: 'IEC 60204-1 B1' }, number('insulation_C', 'Insulation', '°C', '70'),
+      number('grouped', 'Lying together', '', '2'), { kind: 'choice', key: 'series', label: 'Sizes in', options: ['mm²', 'AWG'], initial: 'mm²' }, number('protection_A', 'Protected by', 'A', '', true),
+      { kind: 'text', key: 'minimum', label: 'At least', initial: '', isOptional: true, hint: 'such as 0.75 mm² or 18 AWG' }, number('conductor_C', 'Copper at', '°C', '40', true), { kind: 'yes', key: 'smallWires', label: 'Offer control wires below the table', initial: false },
+    ],
+    answers: [{ key: 'size', label: 'Take', unit: '' }, { key: 'corrected_A', label: 'It carries', unit: 'A' }, { key: 'drop_percent', label: 'It loses', unit: '%' }, { key: 'maxProtection_A', label: 'Protected by at most', unit: 'A' }, { key: 'governedBy', label: 'Decided by', unit: '' }],
+  },
+  supply: {
+    question: 'Is this supply enough?',
+    fields: [
+      number('voltage_V', 'Voltage', 'V', '24'),
+      { kind: 'rows', key: 'loads', label: 'Loads', one: 'a load', columns: [{ kind: 'text', key: 'name', label: 'Name', initial: '' }, number('power_W', 'Takes', 'W', ''), number('simultaneity', 'Share', '0–1', '1')], initial: [{ name: 'Motors', power_W: '120', simultaneity: '1' }, { name: 'Heater', power_W: '60', simultaneity: '1' }] },
+      number('maxLoading_percent', 'Load it to', '%', '80'), number('ambient_C', 'Air about it', '°C', '40'), number('derateAbove_C', 'Derates above', '°C', '50', true), number('derate_percentPerK', 'By', '%/K', '2.5', true),
+    ],
+    answers: [{ key: 'chosen_W', label: 'Take', unit: 'W' }, { key: 'loading_percent', label: 'It is loaded to', unit: '%' }, { key: 'demand_W', label: 'Demand', unit: 'W' }, { key: 'demand_A', label: 'Demand', unit: 'A' }, { key: 'required_W', label: 'Needed', unit: 'W' }],
+  },
+  mains: {
+    question: 'What comes out of the outlet?',
+    fields: [
+      number('mains_V', 'Mains', 'V', '230'),
+      { kind: 'rows', key: 'supplies', label: 'Supplies', one: 'a supply', columns: [number('output_W', 'Gives', 'W', '200'), number('efficiency_percent', 'Efficiency', '%', '88'), number('powerFactor', 'Power factor', '', '0.6'), number('leakage_mA', 'Leakage', 'mA', '', true)], initial: [{ output_W: '200', efficiency_percent: '88', powerFactor: '0.6', leakage_mA: '0.75' }] },
+      number('direct_W', 'Straight on the mains', 'W', '0'), { kind: 'yes', key: 'continuous', label: 'Runs three hours or more', initial: true }, { kind: 'choice', key: 'region', label: 'Practice', options: ['IEC', 'NEC'], initial: 'IEC' },
+      number('circuit_A', 'Outlet’s breaker', 'A', '16', true), number('residual_mA', 'Residual-current device', 'mA', '30', true),
+    ],
+    answers: [{ key: 'current_A', label: 'Drawn', unit: 'A' }, { key: 'protection_A', label: 'Fuse', unit: 'A' }, { key: 'leakage_mA', label: 'Leakage', unit: 'mA' }],
+  },
+  protect: {
+    question: 'Which fuse?',
+    fields: [
+      number('load_A', 'Load', 'A', '3'), number('wire_A', 'The wire carries', 'A', '10'), { kind: 'choice', key: 'family', label: 'Family', options: DEVICE_FAMILIES, initial: 'ISO 8820-3' }, { kind: 'yes', key: 'continuous', label: 'Runs three hours or more', initial: true },
+      number('voltage_V', 'Voltage', 'V', '24', true), { kind: 'choice', key: 'system', label: 'Kind', options: ['dc', 'ac-1ph'], initial: 'dc' }, number('loadingLimit_percent', 'Load it to', '%', '', true), number('ambient_C', 'Air about it', '°C', '', true),
+    ],
+    answers: [{ key: 'rating_A', label: 'Fit', unit: 'A' }, { key: 'minimum_A', label: 'At least', unit: 'A' }, { key: 'maximum_A', label: 'At most', unit: 'A' }],
+  },
+  conductor: {
+    question: 'What is this wire?',
+    fields: [{ kind: 'text', key: 'size', label: 'Size', initial: '14 AWG', hint: 'such as 14 AWG or 2.5 mm²' }, number('length_m', 'Length', 'm', '1', true), number('temperature_C', 'Copper at', '°C', '20', true)],
+    answers: [{ key: 'area_mm2', label: 'Area', unit: 'mm²' }, { key: 'diameter_mm', label: 'As a solid round', unit: 'mm' }, { key: 'resistance_ohm_per_km', label: 'Resistance', unit: 'Ω/km' }, { key: 'resistance_ohm', label: 'Over the length', unit: 'Ω' }],
+  },
+}
+
+/** Turns what was typed into a request: numbers where they read as numbers, else the text itself, for the calculator to refuse by name. */
+export function requestOf(fields: readonly SumField[], values: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  const body: Record<string, unknown> = {}
+  for (const field of fields) {
+    const value = values[field.key]
+    if (field.kind === 'rows') body[field.key] = (value as readonly Record<string, unknown>[]).map((row) => requestOf(field.columns, row))
+    else if (field.kind === 'yes') body[field.key] = value === true
+    else {
+      const text = String(value ?? '').trim()
+      if (text === '' && field.kind !== 'choice') {
+        if (!field.isOptional && field.kind === 'text') body[field.key] = ''
+        continue
+      }
+      const numeric = Number(text.replace(',', '.'))
+      body[field.key] = field.kind === 'number' && Number.isFinite(numeric) ? numeric : text
+    }
+  }
+  return body
+}

@@ -1,0 +1,1 @@
+export { QuickSums } from './QuickSums'

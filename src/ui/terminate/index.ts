@@ -1,0 +1,1 @@
+export { TerminateStage } from './TerminateStage'

@@ -1,0 +1,1 @@
+export { ReckonClient, type Evaluated } from './reckonClient'

@@ -1,0 +1,8 @@
+import type { Evaluation } from '@/core/evaluate'
+import type { Plan } from '@/core/plan'
+
+/** What crosses between the page and its reckoning worker. */
+export type ToWorker = { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Plan }
+export type FromWorker =
+  | { readonly type: 'evaluated'; readonly requestId: number; readonly evaluation: Evaluation; readonly took_ms: number }
+  | { readonly type: 'failed'; readonly requestId: number; readonly message: string }

@@ -1,0 +1,51 @@
+import type { Evaluation } from '@/core/evaluate'
+import type { Plan } from '@/core/plan'
+import type { FromWorker, ToWorker } from './messages'
+
+export interface Evaluated {
+  readonly evaluation: Evaluation
+  readonly took_ms: number
+}
+
+/** Evaluates plans in a web worker. Only the newest plan counts: while one is being worked on, the ones between are skipped. */
+export class ReckonClient {
+  private readonly worker = new Worker(new URL('./reckon.worker.ts', import.meta.url), { type: 'module' })
+  private nextId = 1
+  private busy: { readonly id: number; readonly done: (result: Evaluated | Error) => void } | null = null
+  private waiting: { readonly plan: Plan; readonly done: (result: Evaluated | Error | null) => void } | null = null
+
+  constructor() {
+    this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (this.busy?.id !== data.requestId) return
+      const { done } = this.busy
+      this.busy = null
+      done(data.type === 'evaluated' ? { evaluation: data.evaluation, took_ms: data.took_ms } : new Error(data.message))
+      const next = this.waiting
+      this.waiting = null
+      if (next) this.start(next.plan, next.done)
+    }
+    this.worker.onerror = (event) => {
+      this.busy?.done(new Error(event.message || 'the reckoning worker stopped'))
+      this.busy = null
+    }
+  }
+
+  /** The evaluation of a plan; null when a newer plan overtook it. */
+  evaluate(plan: Plan): Promise<Evaluated | Error | null> {
+    return new Promise((done) => {
+      if (!this.busy) return this.start(plan, done)
+      this.waiting?.done(null)
+      this.waiting = { plan, done }
+    })
+  }
+
+  close(): void {
+    this.worker.terminate()
+  }
+
+  private start(plan: Plan, done: (result: Evaluated | Error) => void): void {
+    const id = this.nextId++
+    this.busy = { id, done }
+    this.worker.postMessage({ type: 'evaluate', requestId: id, plan } satisfies ToWorker)
+  }
+}
