@@ -1,5 +1,6 @@
 /** `npm run demo`: everything from a fresh clone to a running application with the demo plans. */
 import { spawn } from 'node:child_process'
+import { get } from 'node:http'
 import { createServer } from 'node:net'
 import { ensureBuilt } from './build.mjs'
 import { ensureInstalled, root } from './install.mjs'
@@ -34,15 +35,20 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 server.on('exit', (code) => process.exit(code ?? 0))
 server.stdout.resume()
 
+function answers() {
+  return new Promise((done) => {
+    get({ host: shown, port, path: '/api/plans' }, (response) => {
+      response.resume()
+      done(response.statusCode === 200)
+    }).on('error', () => done(false))
+  })
+}
+
 // Said once it truly answers.
 for (let tries = 0; tries < 600; tries += 1) {
-  try {
-    if ((await fetch(`http://${shown}:${port}/api/plans`)).ok) {
-      console.log(`Glad Rafter runs at http://${shown}:${port}/   (stop with Ctrl C)`)
-      break
-    }
-  } catch {
-    // Not yet.
+  if (await answers()) {
+    console.log(`Glad Rafter runs at http://${shown}:${port}/   (stop with Ctrl C)`)
+    break
   }
   await new Promise((done) => setTimeout(done, 100))
 }

@@ -139,8 +139,12 @@ export class PlanStore {
       if (row.kind === 'edit') {
         undo.push(row)
         redo = []
-      } else if (row.kind === 'undo') redo.push(byRevision.get(row.target!)!) && undo.pop()
-      else undo.push(byRevision.get(row.target!)!) && redo.pop()
+        continue
+      }
+      const target = byRevision.get(row.target!)!
+      const [from, to] = row.kind === 'undo' ? [undo, redo] : [redo, undo]
+      from.pop()
+      to.push(target)
     }
     return { undo, redo }
   }

@@ -4,5 +4,7 @@ import type { Plan } from '@/core/plan'
 /** What crosses between the page and its reckoning worker. */
 export type ToWorker = { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Plan }
 export type FromWorker =
+  /** Its code has loaded; a message sent earlier would be lost. */
+  | { readonly type: 'ready' }
   | { readonly type: 'evaluated'; readonly requestId: number; readonly evaluation: Evaluation; readonly took_ms: number }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }

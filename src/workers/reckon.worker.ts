@@ -11,3 +11,5 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     send({ type: 'failed', requestId: data.requestId, message: error instanceof Error ? error.message : String(error) })
   }
 }
+
+send({ type: 'ready' })

@@ -11,21 +11,25 @@ export interface Evaluated {
 export class ReckonClient {
   private readonly worker = new Worker(new URL('./reckon.worker.ts', import.meta.url), { type: 'module' })
   private nextId = 1
+  private isReady = false
   private busy: { readonly id: number; readonly done: (result: Evaluated | Error) => void } | null = null
   private waiting: { readonly plan: Plan; readonly done: (result: Evaluated | Error | null) => void } | null = null
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'ready') {
+        this.isReady = true
+        return this.startWaiting()
+      }
       if (this.busy?.id !== data.requestId) return
       const { done } = this.busy
       this.busy = null
       done(data.type === 'evaluated' ? { evaluation: data.evaluation, took_ms: data.took_ms } : new Error(data.message))
-      const next = this.waiting
-      this.waiting = null
-      if (next) this.start(next.plan, next.done)
+      this.startWaiting()
     }
     this.worker.onerror = (event) => {
-      this.busy?.done(new Error(event.message || 'the reckoning worker stopped'))
+      const failed = this.busy ?? this.waiting
+      failed?.done(new Error(event.message || 'the reckoning worker stopped'))
       this.busy = null
     }
   }
@@ -33,7 +37,7 @@ export class ReckonClient {
   /** The evaluation of a plan; null when a newer plan overtook it. */
   evaluate(plan: Plan): Promise<Evaluated | Error | null> {
     return new Promise((done) => {
-      if (!this.busy) return this.start(plan, done)
+      if (this.isReady && !this.busy) return this.start(plan, done)
       this.waiting?.done(null)
       this.waiting = { plan, done }
     })
@@ -41,6 +45,12 @@ export class ReckonClient {
 
   close(): void {
     this.worker.terminate()
+  }
+
+  private startWaiting(): void {
+    const next = this.waiting
+    this.waiting = null
+    if (next) this.start(next.plan, next.done)
   }
 
   private start(plan: Plan, done: (result: Evaluated | Error) => void): void {

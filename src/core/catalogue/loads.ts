@@ -8,14 +8,14 @@ function twoTerminal(name: string, size: readonly [number, number, number], kind
   const isResistive = kind === 'heater'
   return definePart(name, size, {
     behaviour: { kind },
-    terminals: { '+': terminal('+', 'V+', 'pluggable', { polarised: !isResistive, rated_A: 15 }), '-': terminal('−', 'V-', 'pluggable', { polarised: !isResistive, rated_A: 15 }) },
+    terminals: { '+': terminal('+', 'V+', 'pluggable', { polarised: !isResistive, rated_A: 15, conductors: { min_mm2: 0.14, max_mm2: 2.5, count: 1 } }), '-': terminal('−', 'V-', 'pluggable', { polarised: !isResistive, rated_A: 15, conductors: { min_mm2: 0.14, max_mm2: 2.5, count: 1 } }) },
     draws: [draw('load', isResistive ? 'Heat' : name, '+', '-', nominal_V, amount, isResistive ? { model: 'resistive' } : {})], ...rest,
   })
 }
 
-const boardOutput = (label: string, block: string): Record<string, Terminal> => ({
-  [`${block}+`]: terminal(`${label} +`, 'V+', 'boardScrew', { ...optional, block, direction: 'out' }),
-  [`${block}-`]: terminal(`${label} −`, 'V-', 'boardScrew', { ...optional, block, direction: 'out' }),
+const boardOutput = (block: string): Record<string, Terminal> => ({
+  [`${block}+`]: terminal('+', 'V+', 'boardScrew', { ...optional, block, direction: 'out' }),
+  [`${block}-`]: terminal('−', 'V-', 'boardScrew', { ...optional, block, direction: 'out' }),
 })
 
 /** A motion board: one power input, switched outputs whose plus is the input and whose minus a transistor closes, motors and sensors. */
@@ -32,7 +32,7 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
     terminals: {
       'V+': terminal('+', 'V+', 'boardScrew', { block: 'POWER', direction: 'in', conductors: { min_mm2: 0.2, max_mm2: 6, count: 1 }, rated_A: 30 }),
       'V-': terminal('−', 'V-', 'boardScrew', { block: 'POWER', direction: 'in', conductors: { min_mm2: 0.2, max_mm2: 6, count: 1 }, rated_A: 30 }),
-      ...Object.assign({}, ...outputs.map((block) => boardOutput(block === 'CTL' ? 'relay control' : block, block))),
+      ...Object.assign({}, ...outputs.map((block) => boardOutput(block))),
       ...Object.assign({}, ...range(axes).map(coil), ...range(axes).map(input)),
     },
     links: [bar('plus', 'V+', ...outputs.map((block) => `${block}+`)), ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10))],

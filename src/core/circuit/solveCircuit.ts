@@ -90,7 +90,7 @@ function solveModes(ground: string, elements: readonly CircuitElement[], modes: 
     if (mismatch === null) continue
     reasons.push(
       Math.abs(mismatch) > LOOP_REL_TOL * Math.max(1, Math.abs(value_V))
-        ? `${element.id} contradicts the other ideal sources around its loop by ${formatNumber(mismatch)} V`
+        ? `${element.id} contradicts the other ideal sources around its loop by ${formatNumber(Math.abs(mismatch))} V`
         : `${element.id} closes a loop of ideal sources and joints: how they share the current is not defined; give one a resistance`,
     )
   }

@@ -1,7 +1,6 @@
 /** Field kinds shared by the records of a plan. Text from a file is hostile: trimmed of control characters and bounded. */
 import { z } from 'zod'
 
-// eslint-disable-next-line no-control-regex -- refusing control characters is the point
 const NO_CONTROLS = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/
 
 export const text = (max: number) => z.string().max(max, { error: `must be ${max} characters or fewer` }).regex(NO_CONTROLS, { error: 'must not hold control characters' })

@@ -48,7 +48,7 @@ export function LoadTable() {
               const inAmps = current_A !== null
               return (
                 <tr key={id + draw.id} className="border-b border-hair/60">
-                  <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}><span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}{part.draws.length > 1 ? <span className="text-mute">{i === 0 ? ', ' : ''}{draw.name.toLowerCase()}</span> : null}</button> <span className="figures text-[13px] text-mute">{draw.nominal_V} V</span></td>
+                  <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}><span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}{part.draws.length > 1 ? <span className="text-mute">{i === 0 ? ', ' : ''}{draw.name.toLowerCase()}</span> : null}</button> <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span></td>
                   <td className="pr-2">
                     <CommitField
                       hideLabel numeric label={`${device.tag} ${draw.name}, ${inAmps ? 'ampere' : 'watt'}`} unit={inAmps ? 'A' : 'W'} value={String(inAmps ? current_A : power_W)}

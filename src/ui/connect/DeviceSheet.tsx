@@ -11,7 +11,7 @@ import { guessFunction } from './guessFunction'
 
 /** A device with its terminals in place, and a sentence for each. */
 export function DeviceSheet({ id, open, wireable }: { readonly id: DeviceId; readonly open: ReadonlySet<TerminalId>; readonly wireable: readonly TerminalId[] }) {
-  const { plan, evaluation, edit, open: show } = useRoom()
+  const { plan, evaluation, open: show } = useRoom()
   const [terminal, setTerminal] = useState<TerminalId | null>(null)
   const device = plan.devices[id]!
   const part = plan.parts[device.part]!

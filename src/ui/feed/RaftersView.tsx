@@ -47,11 +47,14 @@ export function RaftersView({ evaluation, state }: { readonly evaluation: Evalua
           </g>
         ) : null}
         {labels.map((label) => (
-          <text key={label.key} x={label.x} y={label.y} fontSize="12" textAnchor={label.anchor} className="figures" fill="var(--ink)" stroke="var(--paper)" strokeWidth="6" paintOrder="stroke">{label.text}</text>
+          <g key={label.key}>
+            {label.anchor === 'middle' ? <rect x={label.x - label.text.length * 3.7 - 3} y={label.y - 12} width={label.text.length * 7.4 + 6} height="16" fill="var(--paper)" /> : null}
+            <text x={label.x} y={label.y} fontSize="12" textAnchor={label.anchor} className="figures" fill="var(--ink)">{label.text}</text>
+          </g>
         ))}
         {pills.map((pill) => (
           <g key={pill.key} {...press(pill.device)} aria-label={`Fuse ${pill.text}`}>
-            <rect x={pill.x - 37} y={pill.y - 11} width="74" height="20" rx="10" fill={chosen === pill.device ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={chosen === pill.device ? 'var(--accent)' : 'var(--ink)'} strokeWidth="1.3" />
+            <rect x={pill.x - 46} y={pill.y - 11} width="92" height="20" rx="10" fill={chosen === pill.device ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={chosen === pill.device ? 'var(--accent)' : 'var(--ink)'} strokeWidth="1.3" />
             <text x={pill.x} y={pill.y + 3.5} fontSize="11.5" textAnchor="middle" className="figures" fontWeight="600" fill="var(--ink)">{pill.text}</text>
           </g>
         ))}

@@ -70,8 +70,8 @@ const LEFT = 12
 const CARD_W = 112
 const CARD_H = 54
 const GAP = 10
-const MAINS_GAP = 176
-const DC_GAP = 168
+const MAINS_GAP = 158
+const DC_GAP = 146
 const MIN_WIDTH = 700
 
 /** What does one kind of work hangs together. */
@@ -143,7 +143,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const part = plan.parts[device.part]!
       const fuse = part.links.find((link) => link.kind === 'protective')
       const rating = fuse && fuse.kind === 'protective' ? fittedRating(device, fuse).rating_A : null
-      cards.push({ key: `in${id}`, devices: [id], x: LEFT, y: top + BEAM + 16 + i * 48, width: 104, height: 42, tag: device.tag, name: short(device.name, 16), value: rating ? `${formatNumber(rating)} A` : '', share: null })
+      cards.push({ key: `in${id}`, devices: [id], x: LEFT, y: top + BEAM + 6 + i * 44, width: 104, height: 40, tag: device.tag, name: short(device.name, 15), value: rating ? `${formatNumber(rating)} A` : '', share: null })
     })
     const pitch = list.length > 0 ? (inner - 126) / list.length : 0
     list.forEach(({ branches }, i) => {
@@ -154,14 +154,14 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const relay = own.find((id) => ['solid-state-relay', 'relay', 'contactor'].includes(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
       const device = plan.devices[branch.device]!
       const isSupply = plan.parts[device.part]!.behaviour.kind === 'supply'
-      const cardY = bottom - CARD_H - 26
+      const cardY = bottom - CARD_H - 18
       drops.push({ key: `L${branch.device}`, points: `${centre},${top + BEAM} ${centre},${cardY}`, thickness, tone: 'mains', isDashed: false })
       drops.push({ key: `N${branch.device}`, points: `${centre},${cardY + CARD_H} ${centre},${bottom}`, thickness, tone: 'neutral', isDashed: false })
       const fuse = branch.fuse && branch.fuse.device !== rail.source ? branch.fuse : null
       if (fuse) pills.push(pillOf(plan, fuse, centre, top + BEAM + 17, branch.device))
       if (relay) {
         const kin = plan.devices[relay]!
-        cards.push({ key: `k${branch.device}`, devices: [relay], x: centre - CARD_W / 2, y: top + BEAM + (fuse ? 32 : 22), width: CARD_W, height: 40, tag: kin.tag, name: short(kin.name, 17), value: '', share: null })
+        cards.push({ key: `k${branch.device}`, devices: [relay], x: centre - CARD_W / 2, y: top + BEAM + (fuse ? 31 : 14), width: CARD_W, height: 40, tag: kin.tag, name: short(kin.name, 17), value: '', share: null })
       }
       if (label && !relay) labels.push({ key: `s${branch.device}`, x: centre, y: top + BEAM + (fuse ? 52 : 34), text: label, anchor: 'middle' })
       const supply = reckoning.supplies[branch.device]
@@ -170,7 +170,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
         key: `c${branch.device}`, devices: branches.map(({ device: id }) => id), x: centre - CARD_W / 2, y: cardY, width: CARD_W, height: CARD_H, tag: tagsOf(plan, branches), name: short(device.name, 17),
         value: isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).text : `${formatNumber(current)} A`, share: isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).share : null,
       })
-      for (const { device: id } of branches) supplyAt.set(id, { x: centre, bottom: cardY + CARD_H })
+      for (const { device: id } of branches) supplyAt.set(id, { x: centre + 30, bottom: cardY + CARD_H })
     })
     y = bottom + BEAM + 14
     const reached = reckoning.earths.filter(({ path }) => path !== null).length
@@ -186,7 +186,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
     const list = columns.get(rail.id)!
     const beamWidth = Math.min(inner, Math.max(contentWidth(rail), inner * Math.sqrt(capacity_W(rail) / largestDc_W), 180))
     if (rowX > 0 && rowX + beamWidth > inner) {
-      y += DC_GAP + 2 * BEAM + 56
+      y += DC_GAP + 2 * BEAM + 44
       rowX = 0
       rowIndex += 1
     }
@@ -204,14 +204,14 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const branch = branches[0]!
       const centre = x + c * (CARD_W + GAP) + CARD_W / 2
       const { label, thickness } = thicknessOf(reckoning, branch)
-      const cardY = bottom - CARD_H - 22
+      const cardY = bottom - CARD_H - 18
       const device = plan.devices[branch.device]!
       const host = branch.through.find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'board')
       drops.push({ key: `p${rail.id}${branch.device}`, points: `${centre},${top + BEAM} ${centre},${cardY}`, thickness, tone, isDashed: false })
       drops.push({ key: `m${rail.id}${branch.device}`, points: `${centre},${cardY + CARD_H} ${centre},${bottom}`, thickness, tone: 'return', isDashed: false })
-      if (branch.fuse) pills.push(pillOf(plan, branch.fuse, centre, top + BEAM + 24, `${rail.id}${branch.device}`))
-      if (label) labels.push({ key: `s${rail.id}${branch.device}`, x: centre, y: top + BEAM + 58, text: label, anchor: 'middle' })
-      if (host) labels.push({ key: `h${rail.id}${branch.device}`, x: centre, y: top + BEAM + 76, text: `by way of ${plan.devices[host]!.tag}`, anchor: 'middle' })
+      if (branch.fuse) pills.push(pillOf(plan, branch.fuse, centre, top + BEAM + 17, `${rail.id}${branch.device}`))
+      if (label) labels.push({ key: `s${rail.id}${branch.device}`, x: centre, y: top + BEAM + 46, text: label, anchor: 'middle' })
+      if (host) labels.push({ key: `h${rail.id}${branch.device}`, x: centre, y: top + BEAM + 63, text: `by way of ${plan.devices[host]!.tag}`, anchor: 'middle' })
       const total = branches.reduce((sum, { current_A }) => sum + (current_A[state] ?? 0), 0)
       const protective = branch.fuse ? reckoning.protective.find(({ device: id, link }) => id === branch.fuse!.device && link === branch.fuse!.link) : undefined
       cards.push({

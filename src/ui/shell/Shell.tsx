@@ -66,7 +66,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             return (
               <li key={key}>
                 <Link href={`/plans/${room.id}/${key}`} aria-current={isHere ? 'page' : undefined} className={`flex items-center gap-2.5 rounded-lg px-2.5 py-1.5 ${isHere ? 'bg-sheet font-bold text-ink' : 'hover:bg-white/10'}`}>
-                  <span className={`figures w-3 text-[12px] ${isHere ? 'text-mute' : 'text-rail-mute'}`}>{i + 1}</span>
+                  <span className={`figures w-3 text-[12px] max-md:hidden ${isHere ? 'text-mute' : 'text-rail-mute'}`}>{i + 1}</span>
                   <span className="flex-1">{name}</span>
                   {stops > 0 ? <span className="figures rounded-full bg-stop-wash px-2 text-[12px] font-bold text-stop"><span aria-hidden>⬢ </span>{stops}<span className="sr-only"> stops</span></span> : null}
                   {stops === 0 && cautions > 0 ? <span className="figures rounded-full bg-caution-wash px-2 text-[12px] font-bold text-caution"><span aria-hidden>△ </span>{cautions}<span className="sr-only"> cautions</span></span> : null}

@@ -84,11 +84,12 @@ function EndCard({ batch, at, statusOf, onGo }: { readonly batch: Batch; readonl
     if (kind === 'signed') onGo(at + 1 < batch.ends.length ? at + 1 : null)
   }
   const tag = plan.devices[end.end.device]!.tag
+  const { clamp } = plan.parts[plan.devices[end.end.device]!.part]!.terminals[end.end.terminal]!
   const cells = [
     ['Strip', treatment.strip_mm === null ? 'none' : `${treatment.strip_mm} mm`],
     ['End', treatment.what],
     ['Die', treatment.die],
-    ['Screw', treatment.torque_Nm === null ? (['ferrule', 'bare', 'solid', 'eyelet'].includes(treatment.treatment) ? 'by the part’s sheet' : 'none') : `${treatment.torque_Nm} N·m`],
+    ['Screw', treatment.torque_Nm === null ? (['screw', 'stud'].includes(clamp) ? 'by the part’s sheet' : 'none') : `${treatment.torque_Nm} N·m`],
   ] as const
   return (
     <article aria-label={`Wire end ${wire.label} ${end.letter}`} className="flex flex-col overflow-hidden rounded-2xl border border-hair bg-sheet max-md:min-h-[calc(100vh-190px)]">

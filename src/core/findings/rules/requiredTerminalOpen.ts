@@ -1,5 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { terminalKey } from '@/core/reckoning'
 import { defineRule } from '../types'
 
 export const requiredTerminalOpen = defineRule<{ readonly device: DeviceId; readonly terminals: readonly TerminalId[] }>({
@@ -13,7 +14,9 @@ export const requiredTerminalOpen = defineRule<{ readonly device: DeviceId; read
       const terminals = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
         // A PE terminal of exposed metal is another rule's, which also follows the conductors home.
         const isEarth = part.earths === terminal
-        return part.terminals[terminal]!.need === 'required' && !isEarth && !linked.has(terminal) && context.wiresAt(id, terminal).length === 0
+        // A bar excuses it only when something feeds that bar: outputs wired to loads do not.
+        const isReached = linked.has(terminal) && context.potentials(terminalKey(id, terminal)).length > 0
+        return part.terminals[terminal]!.need === 'required' && !isEarth && !isReached && context.wiresAt(id, terminal).length === 0
       })
       return terminals.length > 0 ? [{ device: id, terminals }] : []
     }),

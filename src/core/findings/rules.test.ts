@@ -1,0 +1,221 @@
+import { describe, expect, it } from 'vitest'
+import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
+import { apply, emptyPlan, GREEN_YELLOW, type Command, type DeviceId, type Plan, type StateId, type TerminalId, type WireId } from '@/core/plan'
+import { reckon } from '@/core/reckoning'
+import { DEMOS } from '@demo/scenarios'
+import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { applyRule, Context, review, RULES, type Finding, type RuleId } from '.'
+
+const wire = (n: number) => `wire:w${n}` as WireId
+const device = (tag: string) => `device:${tag}` as DeviceId
+const terminal = (tag: string, key: string) => ({ kind: 'terminal' as const, device: device(tag), terminal: key as TerminalId })
+const edited = (plan: Plan, ...commands: Command[]): Plan => {
+  const outcome = apply(plan, commands)
+  if (outcome.kind === 'refused') throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
+  return outcome.plan
+}
+const clay = (...commands: Command[]) => edited(clayPrinter(), ...commands)
+const blade = (tag: string, link: string, rating_A: number): Command => ({ type: 'fitRating', device: device(tag), link, fitted: { family: 'ISO 8820-3', rating_A } })
+const change = (n: number, changes: Extract<Command, { type: 'updateWire' }>['changes']): Command => ({ type: 'updateWire', id: wire(n), changes })
+const find = (id: RuleId, plan: Plan): Finding[] => applyRule(id, RULES[id], new Context(plan, reckon(plan)))
+
+/** Inlet and one supply, wired; the callback goes on from there. */
+function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = 'IEC'): Plan {
+  return build(new PlanBuilder('bench', region).device('X1', 'inlet').device('PS1', 'supply-24-350').wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('X1.PE', 'PS1.PE', 'PE')).build()
+}
+const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')
+
+/** A switch in one conductor only, on a plug of a kind. */
+function switched(kind: 'polarised' | 'reversible' | 'fixed', conductor: 'L' | 'N'): Plan {
+  const other = conductor === 'L' ? 'N' : 'L'
+  return new PlanBuilder('switched', 'IEC', { site: { plug: { kind, fuse_A: null } } })
+    .device('X1', 'inlet').device('Q1', 'switch-1p').device('PS1', 'supply-24-150')
+    .wire(`X1.${conductor}`, 'Q1.1', conductor).wire('Q1.2', `PS1.${conductor}`, conductor).wire(`X1.${other}`, `PS1.${other}`, other).build()
+}
+
+/** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
+const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>> = {
+  'line-not-switched': {
+    bad: [
+      () => switched('polarised', 'N'),
+      () => switched('fixed', 'N'),
+      () => switched('reversible', 'L'),
+      () => switched('reversible', 'N'),
+      // The neutral of the demo past its two-pole switch.
+      () => clay({ type: 'moveEnd', wire: wire(4), side: 'from', end: terminal('x1', 'N') }),
+      // A solid-state relay in the neutral of a heater, on a plug that goes in one way only.
+      () => new PlanBuilder('k', 'IEC', { site: { plug: { kind: 'polarised', fuse_A: null } } }).device('X1', 'inlet').device('K1', 'ssr-ac').device('E1', 'mains-plate').wire('X1.L', 'E1.1', 'L').wire('E1.2', 'K1.1', 'N').wire('K1.2', 'X1.N', 'N').build(),
+    ],
+    good: [() => switched('polarised', 'L'), () => clay(), () => bench((b) => b)],
+  },
+  'metal-without-earth': { bad: [() => clay({ type: 'disconnect', id: wire(17) }), () => clay({ type: 'disconnect', id: wire(14) }), () => clay(change(15, { function: 'signal' }))], good: [() => clay(), () => emptyPlan('x', 'IEC')] },
+  'earth-conductor-thin': { bad: [() => clay(change(15, { size: '1 mm²' })), () => edited(startingPattern('printer', 'NEC'), change(5, { size: '18 AWG' }))], good: [() => clay(), () => clay(change(15, { size: '4 mm²' }))] },
+  'mains-selector-wrong': {
+    bad: [() => clay({ type: 'setSetting', device: device('ps1'), setting: 'mains', value: '115 V' }), () => clay({ type: 'setSite', changes: { mains_V: 120 } })],
+    good: [() => clay(), () => startingPattern('printer', 'NEC')],
+  },
+  'fuse-does-not-protect-wire': {
+    bad: [
+      () => clay(change(23, { size: '0.75 mm²' })),
+      () => clay(change(25, { size: '0.75 mm²' }), blade('f2', 'F2', 15)),
+      // Behind the outlet's breaker alone.
+      () => bench((b) => b.device('E1', 'mains-plate').wire('X1.L', 'E1.1', 'L', { size: '1 mm²' }).wire('X1.N', 'E1.2', 'N', { size: '1 mm²' })),
+    ],
+    good: [() => clay(), () => clay(change(25, { size: '1.5 mm²' }), blade('f2', 'F2', 10))],
+  },
+  'thin-tap-unprotected': {
+    bad: [() => clay(change(33, { size: '0.5 mm²' }))],
+    good: [() => clay()],
+  },
+  'fuse-at-wrong-end': {
+    bad: [() => bench((b) => b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } }).device('V1', 'fan-24').wire('PS1.V+1', 'F1.1', 'V+', { size: '0.75 mm²' }).wire('F1.2', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
+    good: [() => clay(), () => bench((b) => b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } }).device('V1', 'fan-24').wire('PS1.V+1', 'F1.1', 'V+').wire('F1.2', 'V1.+', 'V+', { size: '0.75 mm²' }).wire('PS1.V-1', 'V1.-', 'V-'))],
+  },
+  'wire-without-protection': {
+    bad: [() => bench((b) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+', { size: '0.5 mm²' }).wire('PS1.V-1', 'V1.-', 'V-'))],
+    good: [() => bench(fan), () => clay()],
+  },
+  'voltage-rating-too-low': {
+    bad: [
+      () => edited(startingPattern('router', 'IEC'), blade('f2', 'F1', 5)),
+      () => clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'ISO 8820-3', rating_A: 7.5 } }),
+      () => clay(change(5, { rated_V: 60 })),
+    ],
+    good: [() => clay(), () => startingPattern('router', 'IEC')],
+  },
+  'positives-joined': {
+    bad: [
+      () => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V+1', 'PS2.V+1', 'V+')),
+      // By way of fuses all the same.
+      () => bench((b) => b.device('PS2', 'supply-24-150').device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.1', 'V+').wire('PS2.V+1', 'F1.2', 'V+')),
+    ],
+    good: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V-1', 'PS2.V-1', 'V-')), () => clay()],
+  },
+  'polarity-reversed': {
+    bad: [() => clay({ type: 'moveEnd', wire: wire(29), side: 'to', end: terminal('v1', '-') }, { type: 'moveEnd', wire: wire(30), side: 'to', end: terminal('v1', '+') })],
+    // A heater has no polarity.
+    good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(33), side: 'to', end: terminal('e2', '-') }, { type: 'moveEnd', wire: wire(34), side: 'to', end: terminal('e2', '+') })],
+  },
+  'required-terminal-open': { bad: [() => clay({ type: 'disconnect', id: wire(23) }), () => bench((b) => b.device('V1', 'fan-24'))], good: [() => clay(), () => bench(fan)] },
+  'excluded-terminal-used': {
+    bad: [() => {
+      const plan = structuredClone(clayPrinter()) as Plan & { parts: Record<string, { terminals: Record<string, { excludes: string[] }> }> }
+      plan.parts['part:motion-board-24']!.terminals['H0+']!.excludes = ['CTL+']
+      return plan
+    }],
+    good: [() => clay()],
+  },
+  'clamp-overfilled': {
+    bad: [() => bench((b) => fan(b).device('V2', 'fan-24').device('V3', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V+1', 'V3.+', 'V+'))],
+    good: [() => bench((b) => fan(b).device('V2', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V-1', 'V2.-', 'V-'))],
+  },
+  'conductor-does-not-fit': { bad: [() => clay(change(29, { size: '2.5 mm²' })), () => clay(change(5, { size: '6 mm²' })), () => bench((b) => b.device('Q1', 'breaker-1p').wire('X1.L', 'Q1.1', 'L', { size: '0.5 mm²' }))], good: [() => clay(), () => startingPattern('printer', 'NEC')] },
+  'green-yellow-misused': { bad: [() => clay(change(5, { colour: GREEN_YELLOW })), () => clay(change(46, { colour: { base: 'yellow', stripe: 'green' } })), () => edited(startingPattern('printer', 'NEC'), change(1, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => clay(change(15, { colour: GREEN_YELLOW })), () => clay(change(5, { colour: { base: 'green', stripe: null } }))] },
+  'earth-not-green-yellow': { bad: [() => clay(change(15, { colour: { base: 'black', stripe: null } })), () => clay(change(15, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => edited(startingPattern('printer', 'NEC'), change(5, { colour: { base: 'green', stripe: null } }))] },
+  'line-and-negative-alike': { bad: [() => clay(change(5, { colour: { base: 'black', stripe: null } })), () => clay({ type: 'setPractice', changes: { colours: { ...clayPrinter().practice.colours, L: { base: 'black', stripe: null } } } })], good: [() => clay(), () => startingPattern('lights', 'NEC')] },
+  'colour-off-scheme': { bad: [() => clay(change(5, { colour: { base: 'grey', stripe: null } }))], good: [() => clay(), () => clay(change(5, { colour: { base: 'brown', stripe: null } }))] },
+  'supply-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }), () => clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } })], good: [() => clay()] },
+  'supply-hot': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 55 } })], good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 50 } })] },
+  'outlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3500 } }), () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } })], good: [() => clay()] },
+  'leakage-may-trip': { bad: [() => clay({ type: 'setSite', changes: { residual_mA: 2.5 } })], good: [() => clay(), () => clay({ type: 'setSite', changes: { residual_mA: null } })] },
+  'wire-overloaded': { bad: [() => clay(change(43, { size: '0.14 mm²' })), () => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } }, change(25, { size: '0.75 mm²' }))], good: [() => clay()] },
+  'no-wire-fits': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 65 } }), () => clay({ type: 'setPractice', changes: { smallWires: false } })], good: [() => clay()] },
+  'network-unsolved': {
+    bad: [() => contradicting()],
+    good: [() => clay()],
+  },
+  'mains-meets-low-voltage': {
+    bad: [() => clay({ type: 'moveEnd', wire: wire(5), side: 'to', end: terminal('ps1', 'V+2') }), () => clay({ type: 'moveEnd', wire: wire(22), side: 'to', end: terminal('ps1', 'V+2') }), () => clay({ type: 'moveEnd', wire: wire(15), side: 'to', end: terminal('ps1', 'L') })],
+    // A negative earthed on purpose.
+    good: [() => clay(), () => edited(clayPrinter(), { type: 'connect', id: 'wire:pe0' as WireId, wire: { ...clayPrinter().wires[wire(15)]!, from: terminal('pe1', 'PE'), to: terminal('x0', '11'), label: 'W99' } })],
+  },
+  'fuse-overloaded': { bad: [() => clay(blade('f2', 'F2', 3)), () => clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 3.15 } })], good: [() => clay()] },
+  'low-voltage-at-load': { bad: [() => clay(change(38, { length_mm: 20000, size: '0.75 mm²' })), () => edited(startingPattern('lights', 'IEC'), ...[13, 14].map((n) => change(n, { length_mm: 40000, size: '0.75 mm²' })))], good: [() => clay()] },
+  'end-cannot-be-made': { bad: [() => clay({ type: 'setPractice', changes: { screwEnds: 'tinned' } }), () => clay(change(5, { toTreatment: 'tinned' }))], good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })] },
+  'connection-guessed': { bad: [() => clay(change(42, { knownFrom: 'guessed' }))], good: [() => clay()] },
+  'parked-bare': {
+    bad: [() => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: false } })],
+    good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: true } })],
+  },
+}
+
+describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
+  it('finds the fault, names its subjects, and says what and why', () => {
+    for (const bad of SAMPLES[id].bad) {
+      const found = find(id, bad())
+      expect(found.length, String(bad)).toBeGreaterThan(0)
+      for (const { what, why, source, subjects, rule } of found) {
+        expect(rule).toBe(id)
+        expect(what.length).toBeGreaterThan(15)
+        expect(why.length).toBeGreaterThan(15)
+        expect(source.length).toBeGreaterThan(5)
+        expect(subjects.length).toBeGreaterThan(0)
+      }
+    }
+  })
+  it('stays quiet otherwise', () => {
+    for (const good of SAMPLES[id].good) expect(find(id, good()), String(good)).toEqual([])
+  })
+  it('offers fixes that apply, and after which it is quiet about that fault', () => {
+    for (const bad of SAMPLES[id].bad) {
+      const plan = bad()
+      for (const finding of find(id, plan)) {
+        for (const fix of finding.fixes) {
+          const mended = edited(plan, ...fix.commands)
+          expect(find(id, mended).map((other) => other.id), fix.label).not.toContain(finding.id)
+        }
+      }
+    }
+  })
+})
+
+describe('severities', () => {
+  const STOPS: readonly RuleId[] = ['line-not-switched', 'metal-without-earth', 'earth-conductor-thin', 'mains-selector-wrong', 'fuse-does-not-protect-wire', 'thin-tap-unprotected', 'voltage-rating-too-low', 'positives-joined', 'polarity-reversed', 'green-yellow-misused', 'outlet-overloaded']
+  it.each(STOPS)('%s is a stop', (id) => expect(find(id, SAMPLES[id].bad[0]!())[0]!.severity).toBe('stop'))
+  it('line and negative alike is a caution, a colour off the scheme a note', () => {
+    expect(RULES['line-and-negative-alike'].severity).toBe('caution')
+    expect(RULES['colour-off-scheme'].severity).toBe('note')
+  })
+  it('a supply beyond its house limit is a caution, beyond its rating a stop', () => {
+    expect(find('supply-overloaded', clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } }))[0]!.severity).toBe('caution')
+    expect(find('supply-overloaded', clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }))[0]!.severity).toBe('stop')
+  })
+  it('who trusts the supply’s limit gets a caution', () => {
+    const plan = edited(SAMPLES['wire-without-protection'].bad[0]!(), { type: 'setPractice', changes: { branchFusing: 'supply-limit' } })
+    expect(find('wire-without-protection', plan)[0]!.severity).toBe('caution')
+  })
+  it('lists stops first', () => {
+    const order = review(clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' })), reckon(clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' })))).map(({ severity }) => severity)
+    expect(order[0]).toBe('stop')
+    expect(order.at(-1)).toBe('note')
+  })
+})
+
+describe('what is to be removed is not judged', () => {
+  it('a fan that comes out may be open', () => {
+    const plan = bench((b) => b.device('V1', 'fan-24', 'Old fan', { origin: 'remove' }))
+    expect(find('required-terminal-open', plan).flatMap(({ subjects }) => subjects).filter((subject) => subject.kind === 'terminal' && subject.device === device('v1'))).toEqual([])
+  })
+})
+
+describe('plans that ship', () => {
+  it.each(Object.entries(DEMOS))('the demo %s has no stop and no caution', (_key, make) => expect(review(make(), reckon(make())).filter(({ severity }) => severity !== 'note')).toEqual([]))
+  it.each(PATTERNS.flatMap((name) => [[name, 'IEC'] as const, [name, 'NEC'] as const]))('the pattern %s (%s) has no stop and no caution', (name, region) => {
+    const plan = startingPattern(name, region)
+    expect(review(plan, reckon(plan)).filter(({ severity }) => severity !== 'note').map(({ what }) => what)).toEqual([])
+  })
+})
+
+it('no wording ever calls anything safe', () => {
+  for (const { bad } of Object.values(SAMPLES)) for (const make of bad) for (const { what, why } of review(make(), reckon(make()))) expect(`${what} ${why}`).not.toMatch(/\bsafe\b/i)
+})
+
+/** One pair of terminals that is two outputs of different voltage at once: a contradiction. */
+function contradicting(): Plan {
+  const plan = bench((b) => b)
+  const ps1 = plan.parts[plan.devices[device('ps1')]!.part]!
+  if (ps1.behaviour.kind !== 'supply') throw new Error('a supply is wanted')
+  const [output] = ps1.behaviour.outputs
+  const twice = { ...ps1, behaviour: { ...ps1.behaviour, outputs: [output!, { ...output!, id: 'second', voltage_V: 12 }] } }
+  return { ...plan, parts: { ...plan.parts, [plan.devices[device('ps1')]!.part]: twice }, states: { ['state:full' as StateId]: plan.states['state:full' as StateId]! } }
+}

@@ -1,0 +1,108 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { evaluate } from '@/core/evaluate'
+import { PATTERNS, startingPattern } from '@/core/patterns'
+import { apply, type Command, type DeviceId, type WireId } from '@/core/plan'
+import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { judgeReading, orderSteps, PHASES, progressOf, type SignOff, type Step } from '.'
+
+const after = (...commands: Command[]) => {
+  const outcome = apply(clayPrinter(), commands)
+  if (outcome.kind === 'refused') throw new Error('refused')
+  return evaluate(outcome.plan).procedure
+}
+const signAll = (steps: readonly Step[]): SignOff[] => steps.map(({ id, facts }) => ({ step: id, kind: 'signed', facts }))
+const redone = (before: readonly Step[], now: readonly Step[]) => [...progressOf(now, signAll(before))].filter(([, { status }]) => status === 'redo').map(([id]) => id)
+
+describe('the order of work', () => {
+  it.each([['the demo', clayPrinter()] as const, ...PATTERNS.map((name) => [name, startingPattern(name, 'IEC')] as const)])('%s: nothing comes before what it needs', (_name, plan) => {
+    const steps = evaluate(plan).procedure
+    const at = new Map(steps.map(({ id }, i) => [id, i]))
+    expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
+    for (const step of steps) for (const id of step.after) if (at.has(id)) expect(at.get(id)!).toBeLessThan(at.get(step.id)!)
+  })
+
+  it('goes through the phases in the order of the trade', () => {
+    const phases = [...new Set(evaluate(clayPrinter()).procedure.map(({ phase }) => phase))]
+    expect(phases).toEqual([...PHASES])
+  })
+
+  it('sets what will be out of reach before it is mounted', () => {
+    const steps = evaluate(clayPrinter()).procedure.map(({ id }) => id)
+    expect(steps.indexOf('set:device:ps1/mains')).toBeLessThan(steps.indexOf('mount:device:ps1'))
+  })
+
+  it('proves before it powers, and a supply alone before its loads', () => {
+    const steps = evaluate(clayPrinter()).procedure
+    const first = steps.findIndex(({ phase }) => phase === 'first-power')
+    expect(steps.slice(first).every(({ phase }) => phase === 'first-power')).toBe(true)
+    const ids = steps.map(({ id }) => id)
+    expect(ids.indexOf('power:device:ps2/out')).toBeLessThan(ids.indexOf('power:down'))
+    expect(ids.indexOf('power:down')).toBeLessThan(ids.findIndex((id) => id.startsWith('power:load/')))
+  })
+
+  it('warns where hands go near mains, and never calls it safe', () => {
+    for (const step of evaluate(clayPrinter()).procedure) {
+      if (step.phase === 'mains' || step.phase === 'earth') expect(step.cautions.join()).toMatch(/Unplug/)
+      expect(JSON.stringify(step)).not.toMatch(/\bsafe\b/i)
+    }
+  })
+
+  it('orders any steps without a circle, and throws on one', () => {
+    const step = (id: string, before: readonly string[]): Step => ({ id, phase: 'mount', title: id, lines: [], why: '', cautions: [], minutes: 1, after: before, facts: {}, reading: null, device: null, wire: null })
+    fc.assert(fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 4 }), { minLength: 1, maxLength: 20 }), (needs) => {
+      const steps = needs.map((list, i) => step(`s${i}`, list.filter((j) => j < i).map((j) => `s${j}`)))
+      const ordered = orderSteps([...steps].reverse()).map(({ id }) => id)
+      expect([...ordered].sort()).toEqual(steps.map(({ id }) => id).sort())
+      for (const { id, after: before } of steps) for (const other of before) expect(ordered.indexOf(other)).toBeLessThan(ordered.indexOf(id))
+    }))
+    expect(() => orderSteps([step('a', ['b']), step('b', ['a'])])).toThrow(/circle/)
+  })
+})
+
+describe('readings', () => {
+  const steps = evaluate(clayPrinter()).procedure
+  it('expects nominal volts without load, within 5 %', () => expect(steps.find(({ id }) => id === 'power:device:ps1/out')!.reading).toEqual({ what: 'Volts without load', unit: 'V', from: 22.8, to: 25.2 }))
+  it('expects earth paths near what their conductors measure', () => {
+    const { to } = steps.find(({ id }) => id === 'check:earth/device:u3')!.reading!
+    // 200 mm and 900 mm of 2.5 mm² are under 10 mΩ; the rest allows for meter and leads.
+    expect(to).toBeGreaterThan(0.5)
+    expect(to).toBeLessThan(0.55)
+  })
+  it.each([
+    [{ from: 22.8, to: 25.2 }, 24, 'within'],
+    [{ from: 22.8, to: 25.2 }, 22.8, 'within'],
+    [{ from: 22.8, to: 25.2 }, 12, 'low'],
+    [{ from: 22.8, to: 25.2 }, 26, 'high'],
+    [{ from: null, to: 0.5 }, 0.2, 'within'],
+    [{ from: 1e6, to: null }, 1000, 'low'],
+  ] as const)('%j judges %d as %s', (limits, value, verdict) => expect(judgeReading({ what: '', unit: 'V', ...limits }, value)).toBe(verdict))
+})
+
+describe('sign-offs', () => {
+  const before = evaluate(clayPrinter()).procedure
+
+  it('are done while nothing changes', () => expect([...progressOf(before, signAll(before)).values()].every(({ status }) => status === 'done')).toBe(true))
+
+  it('taken back are open again', () => {
+    const [first] = before
+    expect(progressOf(before, [...signAll(before), { step: first!.id, kind: 'withdrawn', facts: {} }]).get(first!.id)!.status).toBe('ready')
+  })
+
+  it('a thicker wire undoes that wire and what proved it, and nothing else', () => {
+    const list = redone(before, after({ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } }))
+    expect(list).toContain('wire:wire:w27')
+    expect(list).toContain('power:load/device:y1/device:ps1/out/+')
+    expect(list.filter((id) => id.startsWith('wire:'))).toEqual(['wire:wire:w27'])
+    expect(list.some((id) => id.startsWith('mount:') || id.startsWith('check:earth'))).toBe(false)
+  })
+
+  it('another mains selector undoes its setting alone', () => expect(redone(before, after({ type: 'setSetting', device: 'device:ps1' as DeviceId, setting: 'mains', value: '115 V' }))).toEqual(['set:device:ps1/mains']))
+
+  it('renaming something undoes nothing', () => expect(redone(before, after({ type: 'updateDevice', id: 'device:ps1' as DeviceId, changes: { name: 'Big supply' } }))).toEqual([]))
+
+  it('says what changed', () => {
+    const now = after({ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } })
+    expect(progressOf(now, signAll(before)).get('wire:wire:w27')!.changed).toContain('size: 0.75 mm² → 1.5 mm²')
+  })
+})
