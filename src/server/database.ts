@@ -8,6 +8,8 @@ import { defineModels, type Models } from './models'
 export interface Database {
   readonly sequelize: Sequelize
   readonly models: Models
+  /** Runs work in a transaction of its own, one after the other: writers waiting inside the driver would hold the very threads the first needs to commit. */
+  transaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>
 }
 
 /** How long a writer waits for another before it gives up. */
@@ -31,7 +33,15 @@ export async function openDatabase(storage: string): Promise<Database> {
   })
   await sequelize.query('PRAGMA journal_mode = WAL')
   await migrateDatabase(sequelize)
-  return { sequelize, models: defineModels(sequelize) }
+  let last: Promise<unknown> = Promise.resolve()
+  return {
+    sequelize, models: defineModels(sequelize),
+    transaction(work) {
+      const next = last.then(() => sequelize.transaction(work))
+      last = next.catch(() => undefined)
+      return next
+    },
+  }
 }
 
 // One connection for the process, also across the module reloads of the development server.

@@ -26,7 +26,7 @@ export class Logbook {
 
   /** Null when there is no such plan. The same `entryId` twice is answered alike and written once. */
   async append(planId: string, entry: Omit<LogEntry, 'at'>): Promise<LogEntry | null> {
-    return this.db.sequelize.transaction(async (transaction) => {
+    return this.db.transaction(async (transaction) => {
       if (!(await this.db.models.Plan.findOne({ where: { id: planId, deletedAt: null }, transaction }))) return null
       const known = await this.db.models.Log.findOne({ where: { planId, entryId: entry.entryId }, transaction })
       if (known) return entryOf(known)

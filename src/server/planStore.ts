@@ -67,7 +67,7 @@ export class PlanStore {
   }
 
   async load(id: string): Promise<StoredPlan | null> {
-    return this.db.sequelize.transaction(async (transaction) => {
+    return this.db.transaction(async (transaction) => {
       const row = await this.db.models.Plan.findOne({ where: { id, deletedAt: null }, transaction })
       if (!row) return null
       const { undo, redo } = await this.stacks(id, transaction)
@@ -93,7 +93,7 @@ export class PlanStore {
 
   /** Applies an edit in one transaction. The same `editId` twice is answered alike and done once. */
   async edit(id: string, edit: Edit): Promise<EditOutcome> {
-    return this.db.sequelize.transaction(async (transaction): Promise<EditOutcome> => {
+    return this.db.transaction(async (transaction): Promise<EditOutcome> => {
       const row = await this.db.models.Plan.findOne({ where: { id, deletedAt: null }, transaction })
       if (!row) return { kind: 'missing' }
       const known = await this.db.models.Edit.findOne({ where: { planId: id, editId: edit.editId }, transaction })

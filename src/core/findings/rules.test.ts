@@ -109,7 +109,7 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [() => bench((b) => fan(b).device('V2', 'fan-24').device('V3', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V+1', 'V3.+', 'V+'))],
     good: [() => bench((b) => fan(b).device('V2', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V-1', 'V2.-', 'V-'))],
   },
-  'conductor-does-not-fit': { bad: [() => clay(change(29, { size: '2.5 mm²' })), () => clay(change(5, { size: '6 mm²' })), () => bench((b) => b.device('Q1', 'breaker-1p').wire('X1.L', 'Q1.1', 'L', { size: '0.5 mm²' }))], good: [() => clay(), () => startingPattern('printer', 'NEC')] },
+  'conductor-does-not-fit': { bad: [() => clay(change(29, { size: '4 mm²' })), () => clay(change(5, { size: '6 mm²' })), () => bench((b) => b.device('Q1', 'breaker-1p').wire('X1.L', 'Q1.1', 'L', { size: '0.5 mm²' }))], good: [() => clay(), () => startingPattern('printer', 'NEC')] },
   'green-yellow-misused': { bad: [() => clay(change(5, { colour: GREEN_YELLOW })), () => clay(change(46, { colour: { base: 'yellow', stripe: 'green' } })), () => edited(startingPattern('printer', 'NEC'), change(1, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => clay(change(15, { colour: GREEN_YELLOW })), () => clay(change(5, { colour: { base: 'green', stripe: null } }))] },
   'earth-not-green-yellow': { bad: [() => clay(change(15, { colour: { base: 'black', stripe: null } })), () => clay(change(15, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => edited(startingPattern('printer', 'NEC'), change(5, { colour: { base: 'green', stripe: null } }))] },
   'line-and-negative-alike': { bad: [() => clay(change(5, { colour: { base: 'black', stripe: null } })), () => clay({ type: 'setPractice', changes: { colours: { ...clayPrinter().practice.colours, L: { base: 'black', stripe: null } } } })], good: [() => clay(), () => startingPattern('lights', 'NEC')] },
@@ -118,7 +118,7 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   'supply-hot': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 55 } })], good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 50 } })] },
   'outlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3500 } }), () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } })], good: [() => clay()] },
   'leakage-may-trip': { bad: [() => clay({ type: 'setSite', changes: { residual_mA: 2.5 } })], good: [() => clay(), () => clay({ type: 'setSite', changes: { residual_mA: null } })] },
-  'wire-overloaded': { bad: [() => clay(change(43, { size: '0.14 mm²' })), () => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } }, change(25, { size: '0.75 mm²' }))], good: [() => clay()] },
+  'wire-overloaded': { bad: [() => clay(change(43, { size: '0.25 mm²' })), () => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } }, change(25, { size: '0.75 mm²' }))], good: [() => clay()] },
   'no-wire-fits': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 65 } }), () => clay({ type: 'setPractice', changes: { smallWires: false } })], good: [() => clay()] },
   'network-unsolved': {
     bad: [() => contradicting()],

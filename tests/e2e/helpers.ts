@@ -1,0 +1,45 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+/** No serious or critical accessibility violation on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const grave = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+  expect(grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`)).toEqual([])
+}
+
+/** A fresh copy of the clay printer, so that tests do not meet in one plan. */
+export async function copyOfDemo(page: Page): Promise<string> {
+  const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan: 'clay-printer' } })
+  expect(reply.status()).toBe(201)
+  return ((await reply.json()) as { plan: { id: string } }).plan.id
+}
+
+export async function isWorkedOut(page: Page): Promise<void> {
+  await expect(page.getByRole('region', { name: 'Pulse of the plan' })).toHaveAttribute('aria-busy', 'false')
+}
+
+/** The count of stops in the pulse bar. */
+export async function expectStops(page: Page, count: number | 'some'): Promise<void> {
+  await isWorkedOut(page)
+  const pulse = page.getByTitle('What is wrong, and why')
+  if (count === 'some') await expect(pulse).not.toContainText(/^⬢ 0/)
+  else await expect(pulse).toContainText(`⬢ ${count} `)
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByText(/^Saved, revision/)).toBeVisible()
+}
+
+/** Joins a terminal of the device chosen under Connect to another, by the keyboard. */
+export async function join(page: Page, terminal: string, target: string): Promise<void> {
+  await page.getByRole('button', { name: `Join ${terminal}`, exact: true }).click()
+  const box = page.getByRole('combobox')
+  await box.fill(target)
+  await expect(page.getByRole('option').first()).toContainText(target)
+  await box.press('ArrowDown')
+  if (!(await page.getByRole('option').first().getAttribute('data-focus'))) await box.press('Home')
+  await page.getByRole('option').first().click()
+  await page.getByRole('button', { name: 'Connect', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Connect', exact: true })).toBeHidden()
+}
