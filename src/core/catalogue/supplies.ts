@@ -28,7 +28,7 @@ function supply(spec: SupplySpec): Part {
       power_W, efficiency_percent: spec.efficiency_percent, powerFactor: spec.powerFactor, leakage_mA: 0.75, derateAbove_C: 50, derate_percentPerK: 2.5, inrush_A: 40, seriesAllowed: false,
     },
     terminals: {
-      L: terminal('L', 'L', 'screw'), N: terminal('N', 'N', 'screw'), PE: terminal('⏚', 'PE', 'screw'),
+      L: terminal('L', 'L', 'screw'), N: terminal('N', 'N', 'screw'), PE: terminal('PE', 'PE', 'screw'),
       ...Object.fromEntries(outs.map((i) => [`V-${i}`, output('−V', 'V-', i)])),
       ...Object.fromEntries(outs.map((i) => [`V+${i}`, output('+V', 'V+', i)])),
     },

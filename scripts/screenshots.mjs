@@ -1,0 +1,47 @@
+/** Takes the pictures of docs/screenshots anew, from the demo data in a fresh data file. */
+import { spawn } from 'node:child_process'
+import { mkdirSync, mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium } from '@playwright/test'
+import { root } from './install.mjs'
+
+const port = 4395
+const base = `http://127.0.0.1:${port}`
+const server = spawn(process.execPath, ['scripts/demo.mjs'], { cwd: root, env: { ...process.env, PORT: String(port), GLAD_RAFTER_DATA: mkdtempSync(join(tmpdir(), 'rafter-shots-')) }, stdio: ['ignore', 'pipe', 'inherit'] })
+await new Promise((done) => server.stdout.on('data', (text) => String(text).includes('runs at') && done()))
+const target = join(root, 'docs', 'screenshots')
+mkdirSync(target, { recursive: true })
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+
+async function picture(name, path, { phone = false, dark = false, before } = {}) {
+  const page = await browser.newPage({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: dark ? 'dark' : 'light' })
+  await page.goto(base + path)
+  if (path.startsWith('/plans')) await page.locator('[aria-busy=false]').waitFor()
+  await page.waitForTimeout(1200)
+  await before?.(page)
+  await page.waitForTimeout(600)
+  await page.screenshot({ path: join(target, `${name}.png`) })
+  await page.close()
+}
+
+try {
+  await picture('shelf', '/')
+  await picture('brief', '/plans/clay-printer/brief')
+  await picture('feed', '/plans/clay-printer/feed')
+  await picture('worked-out', '/plans/clay-printer/feed', { before: (page) => page.getByRole('button', { name: /% W\d+/ }).click() })
+  await picture('connect', '/plans/clay-printer/connect', { before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click() })
+  await picture('terminate', '/plans/clay-printer/terminate')
+  await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })
+  await picture('build', '/plans/clay-printer/build', { before: (page) => page.getByText('Earth', { exact: true }).click().then(() => page.getByRole('button', { name: /^W14/ }).click()) })
+  await picture('build-phone', '/plans/clay-printer/build', { phone: true })
+  await picture('quick-sums', '/sums/wire')
+  await picture('feed-dark', '/plans/clay-printer/feed', { dark: true })
+  // A broken copy, for the findings.
+  const copy = await (await fetch(`${base}/api/plans`, { method: 'POST', body: JSON.stringify({ from: 'copy', plan: 'clay-printer' }) })).json()
+  await fetch(`${base}/api/plans/${copy.plan.id}/edits`, { method: 'POST', body: JSON.stringify({ kind: 'edit', editId: 'broken-for-picture', baseRevision: 1, label: 'Take W15 out', commands: [{ type: 'disconnect', id: 'wire:w15' }, { type: 'setSetting', device: 'device:ps1', setting: 'mains', value: '115 V' }] }) })
+  await picture('findings', `/plans/${copy.plan.id}/feed`, { before: (page) => page.keyboard.press('f') })
+} finally {
+  await browser.close()
+  server.kill()
+}
