@@ -1,4 +1,4 @@
-import { formatNumber, wireSize, WIRE_SIZES } from '@/core/quantity'
+import { formatNumber, SOLD_SIZES, wireSize } from '@/core/quantity'
 import { AMPACITY, cite, NEC_SMALL_PROTECTION_A, SMALL_CONDUCTORS, SOURCES, type AmpacityTable, type Basis, type CorrectionTable } from '@/core/reference'
 import { step, type TraceStep } from '@/core/trace'
 
@@ -110,7 +110,7 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   return { kind: 'offered', tabulated_A, corrected_A, maxProtection_A, explain }
 }
 
-/** The labels of a series, thin to thick. */
+/** The labels of a series that may be proposed, thin to thick. */
 export function sizesOf(series: 'AWG' | 'mm²'): readonly string[] {
-  return WIRE_SIZES[series].map((size) => size.label)
+  return SOLD_SIZES[series].map((size) => size.label)
 }

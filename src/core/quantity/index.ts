@@ -1,2 +1,2 @@
-export { WIRE_SIZES, parseWireSize, wireSize, type WireSeries, type WireSize } from './wireSize'
+export { SOLD_SIZES, WIRE_SIZES, parseWireSize, wireSize, type WireSeries, type WireSize } from './wireSize'
 export { firstAtLeast, formatNumber, formatQuantity, isAtMost } from './format'

@@ -1,6 +1,6 @@
 import { conductorAmpacity, sizeConductor, voltageDrop, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
 import { AMPACITY, cite, earthConductorFor, SOURCES } from '@/core/reference'
-import { formatNumber, formatQuantity, wireSize, WIRE_SIZES } from '@/core/quantity'
+import { formatNumber, formatQuantity, wireSize, SOLD_SIZES } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { DeviceId, Plan, StateId, Wire, WireFunction, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
@@ -105,7 +105,7 @@ function tabulatedInsulation(plan: Plan, wire: Wire): number {
 function atLeast(least: string, area_mm2: number, series: 'AWG' | 'mm²'): string {
   if (wireSize(least).area_mm2 >= area_mm2) return least
   // Offered sizes only: the thinnest that the clamp still holds.
-  return WIRE_SIZES[series].find((size) => size.area_mm2 >= area_mm2)?.label ?? least
+  return SOLD_SIZES[series].find((size) => size.area_mm2 >= area_mm2)?.label ?? least
 }
 
 function phaseCurrent(plan: Plan, conductor: Conductor): number | null {

@@ -1,4 +1,4 @@
-import { WIRE_SIZES, wireSize } from '@/core/quantity'
+import { SOLD_SIZES, wireSize } from '@/core/quantity'
 import { SOURCES, type SourceRef } from './sources'
 
 export interface EarthRule {
@@ -31,6 +31,6 @@ export function earthConductorFor(request: { readonly region: 'IEC' | 'NEC'; rea
 const AREA_REL_TOL = 0.005
 
 function atLeastArea(area_mm2: number, series: 'AWG' | 'mm²'): string {
-  const size = WIRE_SIZES[series].find((candidate) => candidate.area_mm2 >= area_mm2 * (1 - AREA_REL_TOL))
-  return (size ?? WIRE_SIZES[series][WIRE_SIZES[series].length - 1]!).label
+  const size = SOLD_SIZES[series].find((candidate) => candidate.area_mm2 >= area_mm2 * (1 - AREA_REL_TOL))
+  return (size ?? SOLD_SIZES[series][SOLD_SIZES[series].length - 1]!).label
 }

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { colourName, COLOURS, GREEN_YELLOW, isGreenYellow, type Colour, type DeviceId, type TerminalId, type Wire, type WireId } from '@/core/plan'
-import { formatNumber, WIRE_SIZES } from '@/core/quantity'
+import { formatNumber, SOLD_SIZES } from '@/core/quantity'
 import { Button, Choice, CommitField, readNumber, Swatch } from '@/ui/primitives'
 import { endName, FigureButton, FUNCTION_WORDS, useRoom, wireColour } from '@/ui/room'
 import { TerminalPicker } from './TerminalPicker'
@@ -60,7 +60,7 @@ export function WirePanel({ id }: { readonly id: WireId }) {
           <dt className="text-mute">Protected by</dt><dd>{reckoned.guard?.label ?? (wire.function === 'PE' ? 'sized for the fault' : 'nothing: it carries no power')}</dd>
         </dl>
       ) : null}
-      <Choice label="Size" value={wire.size ?? RECKONED} options={[{ value: RECKONED, label: `reckoned${reckoned?.isReckoned && reckoned.size ? ` (${reckoned.size})` : ''}` }, ...[...WIRE_SIZES[plan.practice.series], ...WIRE_SIZES[plan.practice.series === 'AWG' ? 'mm²' : 'AWG']].map(({ label }) => ({ value: label, label }))]} onChoose={(value) => change(`size ${value}`, { size: value === RECKONED ? null : value })} />
+      <Choice label="Size" value={wire.size ?? RECKONED} options={[{ value: RECKONED, label: `reckoned${reckoned?.isReckoned && reckoned.size ? ` (${reckoned.size})` : ''}` }, ...[...SOLD_SIZES[plan.practice.series], ...SOLD_SIZES[plan.practice.series === 'AWG' ? 'mm²' : 'AWG']].map(({ label }) => ({ value: label, label }))]} onChoose={(value) => change(`size ${value}`, { size: value === RECKONED ? null : value })} />
       <Choice label="Colour" value={wire.colour ? (wire.colour.stripe ? `${wire.colour.base}|${wire.colour.stripe}` : wire.colour.base) : AS_SCHEME} options={colourOptions(wire.colour)} onChoose={(value) => change(`colour ${value.replace('|', '/')}`, { colour: readColour(value) })} />
       <CommitField
         label="Planned length" unit="mm" numeric value={wire.length_mm === null ? '' : String(wire.length_mm)} hint={wire.length_mm === null ? `assumed ${plan.practice.assumedLength_mm} mm` : undefined}
