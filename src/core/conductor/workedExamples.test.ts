@@ -132,7 +132,7 @@ const EXAMPLES: readonly Example[] = [
 ]
 
 describe('worked examples', () => {
-  it.each(EXAMPLES)('$name', ({ name: _name, size, corrected_A, governedBy, ...request }) => {
+  it.each(EXAMPLES)('$name', ({ size, corrected_A, governedBy, ...request }) => {
     const { result } = sizeConductor({ system: request.voltage_V > 60 ? 'ac-1ph' : 'dc', conductor_C: 20, smallWires: false, ...request })
     expect(result).toMatchObject({ feasible: true, size, governedBy, reasons: [] })
     expect(result.corrected_A!).toBeCloseTo(corrected_A, 3)
