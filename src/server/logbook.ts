@@ -1,16 +1,6 @@
+import type { LogEntry } from '@/core/procedure'
 import type { Database } from './database'
 import type { LogRow } from './models'
-
-export interface LogEntry {
-  readonly entryId: string
-  readonly step: string
-  readonly kind: 'signed' | 'withdrawn'
-  readonly facts: Readonly<Record<string, string>>
-  readonly reading: number | null
-  readonly unit: string | null
-  readonly note: string
-  readonly at: string
-}
 
 /** The logbook of a plan: appended to, never changed. A sign-off taken back is another line. */
 export class Logbook {

@@ -1,20 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { Op, type Transaction } from 'sequelize'
 import type { Issue } from '@/core/calculator'
-import { apply, parsePlan, replay, type Command, type Patch, type Plan } from '@/core/plan'
+import { apply, parsePlan, replay, type Change, type Command, type Patch, type Plan, type PlanSummary } from '@/core/plan'
 import type { Database } from './database'
 import type { EditRow, PlanRow } from './models'
-
-export interface PlanSummary {
-  readonly id: string
-  readonly name: string
-  readonly description: string
-  readonly revision: number
-  readonly devices: number
-  readonly wires: number
-  readonly site: string
-  readonly updatedAt: string
-}
 
 export interface StoredPlan {
   readonly id: string
@@ -22,15 +11,6 @@ export interface StoredPlan {
   readonly revision: number
   readonly undo: string | null
   readonly redo: string | null
-}
-
-/** What changed at one revision, as another browser needs it. */
-export interface Change {
-  readonly revision: number
-  readonly editId: string
-  readonly kind: 'edit' | 'undo' | 'redo'
-  readonly label: string
-  readonly patches: readonly Patch[]
 }
 
 export type Edit =

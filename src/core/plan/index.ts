@@ -1,5 +1,6 @@
 export * from './ids'
 export { apply, replay, type Applied, type Patch } from './apply'
+export type { Change, PlanSummary } from './change'
 export { colourName, COLOURS, GREEN_YELLOW, isGreenYellow, isSameColour, type Colour } from './colour'
 export { command, COMMAND_TYPES, type Command, type CommandType } from './command'
 export { DEFAULT_SITE, emptyPlan } from './emptyPlan'

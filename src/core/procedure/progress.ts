@@ -7,6 +7,17 @@ export interface SignOff {
   readonly facts: Readonly<Record<string, string>>
 }
 
+/** A sign-off as the logbook keeps it. */
+export interface LogEntry extends SignOff {
+  /** Chosen by the browser, so that an entry sent twice is written once. */
+  readonly entryId: string
+  readonly reading: number | null
+  readonly unit: string | null
+  readonly note: string
+  /** ISO 8601. */
+  readonly at: string
+}
+
 export type StepStatus = 'open' | 'ready' | 'done' | 'redo'
 
 /** Where each step stands. Signed off under other facts than today's: to be redone, with what changed. */

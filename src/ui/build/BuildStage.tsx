@@ -1,9 +1,9 @@
 'use client'
 import { useState } from 'react'
-import { judgeReading, PHASES, type Phase, type Step } from '@/core/procedure'
+import { judgeReading, PHASES, type LogEntry, type Phase, type Step } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
-import { useRoom, type LogEntry } from '@/ui/room'
+import { useRoom } from '@/ui/room'
 
 const PHASE_WORDS: Readonly<Record<Phase, string>> = { set: 'Set', mount: 'Mount', mains: 'Mains', earth: 'Earth', dc: 'DC and signals', checks: 'Checks, no power', 'first-power': 'First power' }
 

@@ -3,22 +3,11 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import type { Issue } from '@/core/calculator'
 import type { Evaluation } from '@/core/evaluate'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
-import { progressOf, type StepStatus } from '@/core/procedure'
+import { progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
 import { PlanClient, type PlanState } from './planClient'
-
-export interface LogEntry {
-  readonly entryId: string
-  readonly step: string
-  readonly kind: 'signed' | 'withdrawn'
-  readonly facts: Readonly<Record<string, string>>
-  readonly reading: number | null
-  readonly unit: string | null
-  readonly note: string
-  readonly at: string
-}
 
 /** What the drawer on the right shows. */
 export type DrawerView =

@@ -1,14 +1,6 @@
 import type { Issue } from '@/core/calculator'
 import { z } from 'zod'
-import { apply, command, replay, type Command, type Patch, type Plan } from '@/core/plan'
-
-export interface Change {
-  readonly revision: number
-  readonly editId: string
-  readonly kind: 'edit' | 'undo' | 'redo'
-  readonly label: string
-  readonly patches: readonly Patch[]
-}
+import { apply, command, replay, type Change, type Command, type Plan } from '@/core/plan'
 
 export interface PendingEdit {
   readonly editId: string

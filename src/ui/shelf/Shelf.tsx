@@ -3,33 +3,23 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
+import type { PlanSummary } from '@/core/plan'
 import { Button, INPUT, Labelled, Modal } from '@/ui/primitives'
 import { problemText, request, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
-export interface ShelfPlan {
-  readonly id: string
-  readonly name: string
-  readonly description: string
-  readonly revision: number
-  readonly devices: number
-  readonly wires: number
-  readonly site: string
-  readonly updatedAt: string
-}
-
 const LIMIT_BYTES = 4_000_000
 
 /** The plans, and the ways to a new one. */
-export function Shelf({ plans }: { readonly plans: readonly ShelfPlan[] }) {
+export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const router = useRouter()
   const file = useRef<HTMLInputElement>(null)
   const [isNew, setNew] = useState(false)
-  const [deleted, setDeleted] = useState<ShelfPlan | null>(null)
+  const [deleted, setDeleted] = useState<PlanSummary | null>(null)
   const [problem, setProblem] = useState<Problem['error'] | null>(null)
   const create = async (body: unknown, goThere = true) => {
     setProblem(null)
-    const reply = await request<{ plan: ShelfPlan }>('POST', '/api/plans', body)
+    const reply = await request<{ plan: PlanSummary }>('POST', '/api/plans', body)
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be made', issues: [] })
     if (goThere) router.push(`/plans/${reply.body.plan.id}/brief`)
     else router.refresh()
@@ -45,7 +35,7 @@ export function Shelf({ plans }: { readonly plans: readonly ShelfPlan[] }) {
     }
     await create({ from: 'file', document })
   }
-  const remove = async (plan: ShelfPlan) => {
+  const remove = async (plan: PlanSummary) => {
     const reply = await request('DELETE', `/api/plans/${plan.id}`)
     if (reply.status !== 200) return setProblem({ message: problemText(reply.body), issues: [] })
     setDeleted(plan)

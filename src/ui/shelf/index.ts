@@ -1,1 +1,1 @@
-export { Shelf, type ShelfPlan } from './Shelf'
+export { Shelf } from './Shelf'
