@@ -31,6 +31,7 @@ test('plans a box from nothing, signs off a step, and finds it tomorrow', async 
   await expect(page.getByText('Nothing feeds anything yet')).toBeVisible()
   await add(page, 'Add a fuse or switch', 'Mains inlet with fuse drawer, 10 A')
   await add(page, 'Add a fuse or switch', 'Panel switch, two poles, 16 A')
+  await add(page, 'Add a fuse or switch', 'Earth stud, M4')
   await add(page, 'Add a fuse or switch', 'Exposed metal part')
   await add(page, 'Add a supply', '24 V 60 W enclosed supply')
 
@@ -63,6 +64,7 @@ test('plans a box from nothing, signs off a step, and finds it tomorrow', async 
   await page.goto(url.replace(/brief$/, 'build'))
   await isWorkedOut(page)
   await expect(page.getByText(/^1 of \d+$/).first()).toBeVisible()
+  await page.locator('summary').filter({ hasText: /^Set/ }).click()
   await page.getByRole('button', { name: /^Fit X1/ }).click()
   await expect(page.getByText('6.3 A read on the fuse itself')).toBeVisible()
   await page.goto('/')

@@ -92,9 +92,9 @@ test('the shelf: a file that is no plan is refused with its first faults; a dele
   await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible()
   await page.goto('/')
   await page.getByRole('button', { name: 'Delete Imported printer <b>' }).click()
-  await expect(page.getByRole('link', { name: 'Imported printer <b>' })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Imported printer <b>', exact: true })).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo: bring it back' }).click()
-  await expect(page.getByRole('link', { name: 'Imported printer <b>' })).toHaveCount(1)
+  await expect(page.getByRole('link', { name: 'Imported printer <b>', exact: true })).toHaveCount(1)
 })
 
 test('the server refuses other hosts and origins, and sets its headers', async ({ request }) => {

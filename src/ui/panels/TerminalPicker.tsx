@@ -39,8 +39,12 @@ const SHOWN = 80
 /** Type a tag and a terminal, or walk the list with the arrow keys. */
 export function TerminalCombobox({ label, choices, onPick, autoFocus = false }: { readonly label: string; readonly choices: readonly TerminalChoice[]; readonly onPick: (choice: TerminalChoice) => void; readonly autoFocus?: boolean }) {
   const [query, setQuery] = useState('')
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean)
-  const matching = choices.filter(({ name, detail }) => words.every((word) => `${name} ${detail}`.toLowerCase().includes(word)))
+  const typed = query.trim().toLowerCase()
+  const words = typed.split(/\s+/).filter(Boolean)
+  // Each word begins a word of the terminal's; what reads exactly like the beginning of a terminal stands first.
+  const begins = (text: string, word: string) => text.toLowerCase().split(/\s+/).some((part) => part.startsWith(word))
+  const isExact = ({ name }: TerminalChoice) => name.toLowerCase().startsWith(typed)
+  const matching = choices.filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word))).sort((a, b) => Number(isExact(b)) - Number(isExact(a)))
   return (
     <Combobox<TerminalChoice | null> immediate value={null} onChange={(choice) => choice && onPick(choice)}>
       <ComboboxInput autoFocus={autoFocus} aria-label={label} placeholder="Tag and terminal, such as “PS1 +V”" className={INPUT} onChange={(event) => setQuery(event.target.value)} displayValue={() => query} />
