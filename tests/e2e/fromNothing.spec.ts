@@ -68,7 +68,7 @@ test('plans a box from nothing, signs off a step, and finds it tomorrow', async 
   await page.getByRole('button', { name: /^Fit X1/ }).click()
   await expect(page.getByText('6.3 A read on the fuse itself')).toBeVisible()
   await page.goto('/')
-  await expect(page.getByRole('link', { name: 'Shed lamp box' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Shed lamp box', exact: true }).first()).toBeVisible()
 
   // A changed fact brings the step back as "redo", and nothing else.
   await page.goto(url.replace(/brief$/, 'feed'))
