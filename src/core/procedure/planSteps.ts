@@ -56,7 +56,7 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
         why: setting.beforeMounting ? 'It is out of reach or out of sight once mounted.' : 'A wrong setting shows only under load.',
       })
     }
-    const fuses = part.links.flatMap((link) => (link.kind === 'protective' && part.behaviour.kind !== 'mains-inlet' ? [{ link, ...fittedRating(device, link) }] : part.behaviour.kind === 'mains-inlet' && link.kind === 'protective' ? [{ link, ...fittedRating(device, link) }] : []))
+    const fuses = part.links.flatMap((link) => (link.kind === 'protective' ? [{ link, ...fittedRating(device, link) }] : []))
     if (fuses.length > 0) {
       const stepId = `fit:${id}`
       before.push(stepId)

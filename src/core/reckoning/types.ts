@@ -1,4 +1,3 @@
-import type { CircuitSolution } from '@/core/circuit'
 import type { DeviceFamily } from '@/core/reference'
 import type { DeviceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
@@ -169,5 +168,3 @@ export interface Reckoning {
   /** Air inside the box. */
   readonly inside: Figure
 }
-
-export type { CircuitSolution }
