@@ -61,7 +61,8 @@ function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources']
   }
 }
 
-function passageGuard(plan: Plan, topology: Topology, passage: Passage): Guard | null {
+/** What a fitted fuse or breaker lets through; null for a link that protects nothing, or an empty place. */
+export function passageGuard(plan: Plan, topology: Topology, passage: Passage): Guard | null {
   if (passage.link.kind !== 'protective') return null
   const device = plan.devices[passage.device]!
   const { family, rating_A } = fittedRating(device, passage.link)

@@ -1,4 +1,5 @@
 export { fittedRating } from './fitted'
+export { passageGuard } from './guards'
 export { reckon } from './reckon'
 export { drawAmount, drawPower_W } from './solveState'
 export { buildTopology, Groups, splitKey, terminalKey, type Passage, type Topology } from './topology'

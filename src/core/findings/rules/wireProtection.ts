@@ -1,6 +1,6 @@
 /** What the rules about protected wires share. */
 import { isAtMost } from '@/core/quantity'
-import { splitKey, terminalKey, type Guard, type WireReckoning } from '@/core/reckoning'
+import { passageGuard, splitKey, terminalKey, type Guard, type Passage, type WireReckoning } from '@/core/reckoning'
 import type { Wire, WireId } from '@/core/plan'
 import type { Context } from '../context'
 import type { Fix } from '../types'
@@ -29,7 +29,13 @@ export function unprotectedWires(context: Context): readonly Unprotected[] {
     const guard = reckoned.guard!
     const common = { wire: id, guard, ampacity_A: reckoned.ampacity.value!, needs_A: reckoned.needs_A }
     if (guard.kind === 'device') return [{ ...common, kind: isTap(context, id, wire, guard) ? 'tap' : 'wrong-rating' }]
-    if (fuseAtFarEnd(context, wire)) return [{ ...common, kind: 'wrong-end' }]
+    const fuse = fuseAtAnEnd(context, wire)
+    // A fuse ahead of the wire that is wider than its source guards nothing, but it is the one to change.
+    if (fuse && isBehind(context, wire, fuse)) {
+      const own = passageGuard(context.plan, context.topology, fuse)
+      return [own ? { ...common, guard: own, needs_A: Math.max(own.needs_A, reckoned.needs_A), kind: 'wrong-rating' } : { ...common, kind: 'none' }]
+    }
+    if (fuse) return [{ ...common, kind: 'wrong-end' }]
     return [{ ...common, kind: guard.kind === 'supply-limit' ? 'none' : 'wrong-rating' }]
   })
 }
@@ -41,10 +47,30 @@ function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean 
   return context.wires.some((other) => other.id !== id && other.wire.function === wire.function && other.reckoned.guard?.id === guard.id && isProtected(other.reckoned) && (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0))
 }
 
-/** Whether one of the wire's ends is a fuse or breaker: the fuse is there, at the wrong end of the wire. */
-function fuseAtFarEnd(context: Context, wire: Wire): boolean {
-  if (wire.function !== 'L' && wire.function !== 'V+') return false
-  return [wire.from, wire.to].some((end) => end.kind === 'terminal' && context.topology.passages.some(({ device, link, a, b }) => link.kind === 'protective' && device === end.device && [a, b].some((key) => key === terminalKey(end.device, end.terminal) || context.topology.jointOf(key) === context.topology.jointOf(terminalKey(end.device, end.terminal)))) && !isSourceEnd(context, end.device))
+/** The fuse or breaker that one of the wire's ends is joined to, other than one built into its source. */
+function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
+  if (wire.function !== 'L' && wire.function !== 'V+') return undefined
+  const { passages, jointOf } = context.topology
+  const joints = [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' && !isSourceEnd(context, end.device) ? [{ device: end.device, joint: jointOf(terminalKey(end.device, end.terminal)) }] : []))
+  return passages.find(({ device, link, a, b }) => link.kind === 'protective' && joints.some((end) => end.device === device && (jointOf(a) === end.joint || jointOf(b) === end.joint)))
+}
+
+/** Whether every way from the sources to the wire leads through that fuse. */
+function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
+  const { sources, passages, netOf } = context.topology
+  const seen = new Set(sources.flatMap(({ potential, terminal }) => (potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [])))
+  const queue = [...seen]
+  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
+    for (const passage of passages) {
+      if (passage === fuse) continue
+      const [a, b] = [netOf(passage.a), netOf(passage.b)]
+      const next = a === at ? b : b === at ? a : null
+      if (next === null || seen.has(next)) continue
+      seen.add(next)
+      queue.push(next)
+    }
+  }
+  return wire.from.kind === 'terminal' && !seen.has(netOf(terminalKey(wire.from.device, wire.from.terminal)))
 }
 
 function isSourceEnd(context: Context, device: ReturnType<typeof splitKey>['device']): boolean {
