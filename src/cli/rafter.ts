@@ -92,6 +92,11 @@ function main([verb, ...rest]: readonly string[]): number {
   }
 }
 
+// A reader that has seen enough (`rafter evaluate plan.json | head`) is no fault.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error
+})
+
 try {
   process.exitCode = main(process.argv.slice(2))
 } catch (error) {

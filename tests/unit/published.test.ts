@@ -85,6 +85,11 @@ describe('the command line', () => {
   })
   it('checks a plan: exit 0 without a stop', () => expect(rafter(['check', 'demo/clay-printer.json'])).toMatchObject({ status: 0, stdout: expect.stringContaining('"findings": []') }))
   it('evaluates a plan', () => expect(JSON.parse(rafter(['evaluate', 'demo/clay-printer.json']).stdout)).toMatchObject({ reckoning: { mains: { allowed_A: 16 } } }))
+  it('stops quietly when its reader does', () => {
+    const { status, stderr } = spawnSync('sh', ['-c', `"${process.execPath}" scripts/rafter.mjs evaluate demo/clay-printer.json | head -c 10`], { cwd: root, encoding: 'utf8' })
+    expect(status).toBe(0)
+    expect(stderr).not.toMatch(/EPIPE/)
+  })
   it('prints the schemas', () => {
     expect(JSON.parse(rafter(['calc', 'wire', '--schema']).stdout)).toMatchObject({ input: { type: 'object' }, output: { type: 'object' } })
     expect(JSON.parse(rafter(['schema']).stdout)).toMatchObject({ type: 'object' })
