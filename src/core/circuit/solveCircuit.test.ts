@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { Matrix, solve } from 'ml-matrix'
 import { describe, expect, it } from 'vitest'
 import { solveCircuit } from './solveCircuit'
-import { compress, minimumDegreeOrder, prepareFactorisation } from './sparse'
+import { minimumDegreeOrder } from './ordering'
+import { compress, prepareFactorisation } from './sparse'
 import type { CircuitElement } from './types'
 
 const R = (id: string, a: string, b: string, value: number): CircuitElement => ({ id, type: 'R', a, b, value })

@@ -1,5 +1,7 @@
+import { minimumDegreeOrder } from './ordering'
+
 /**
- * Sparse symmetric positive definite systems: minimum-degree ordering, then the up-looking LDLᵀ factorisation along the
+ * Sparse symmetric positive definite systems: {@link minimumDegreeOrder}, then the up-looking LDLᵀ factorisation along the
  * elimination tree (Davis, "Direct Methods for Sparse Linear Systems", chapter 4).
  */
 
@@ -13,9 +15,9 @@ export interface SparsePattern {
 }
 
 /** Compresses a list of entries (i, j), both triangles given. */
-export function compress(n: number, rows: readonly number[], columns: readonly number[]): SparsePattern {
+export function compress(n: number, rows: ArrayLike<number>, columns: ArrayLike<number>): SparsePattern {
   const count = new Int32Array(n + 1)
-  for (const column of columns) count[column + 1]! += 1
+  for (let k = 0; k < columns.length; k += 1) count[columns[k]! + 1]! += 1
   for (let j = 0; j < n; j += 1) count[j + 1]! += count[j]!
   const next = count.slice()
   const rawRow = new Int32Array(rows.length)
@@ -27,59 +29,24 @@ export function compress(n: number, rows: readonly number[], columns: readonly n
     rawEntry[at] = k
   }
   const columnStart = new Int32Array(n + 1)
-  const row: number[] = []
+  const row = new Int32Array(rows.length)
+  let filled = 0
   const slot = new Int32Array(rows.length)
   const lastSeen = new Int32Array(n).fill(-1)
   for (let j = 0; j < n; j += 1) {
-    columnStart[j] = row.length
+    columnStart[j] = filled
     for (let p = count[j]!; p < count[j + 1]!; p += 1) {
       const i = rawRow[p]!
       if (lastSeen[i]! < columnStart[j]!) {
-        lastSeen[i] = row.length
-        row.push(i)
+        lastSeen[i] = filled
+        row[filled] = i
+        filled += 1
       }
       slot[rawEntry[p]!] = lastSeen[i]!
     }
   }
-  columnStart[n] = row.length
-  return { n, columnStart, row: Int32Array.from(row), slot }
-}
-
-/** Greedy minimum degree on the explicit elimination graph; buckets by degree keep the choice cheap. */
-export function minimumDegreeOrder(pattern: SparsePattern): Int32Array {
-  const { n, columnStart, row } = pattern
-  const neighbours: Set<number>[] = Array.from({ length: n }, () => new Set())
-  for (let j = 0; j < n; j += 1) for (let p = columnStart[j]!; p < columnStart[j + 1]!; p += 1) if (row[p] !== j) neighbours[j]!.add(row[p]!)
-  const buckets: Set<number>[] = []
-  const put = (node: number) => (buckets[neighbours[node]!.size] ??= new Set()).add(node)
-  const take = (node: number) => buckets[neighbours[node]!.size]?.delete(node)
-  for (let j = 0; j < n; j += 1) put(j)
-  const order = new Int32Array(n)
-  let lowest = 0
-  for (let k = 0; k < n; k += 1) {
-    while (!buckets[lowest] || buckets[lowest]!.size === 0) lowest += 1
-    const node = buckets[lowest]!.values().next().value as number
-    buckets[lowest]!.delete(node)
-    order[k] = node
-    const around = [...neighbours[node]!]
-    for (const other of around) {
-      take(other)
-      neighbours[other]!.delete(node)
-    }
-    for (let i = 0; i < around.length; i += 1) {
-      const mine = neighbours[around[i]!]!
-      for (let j = i + 1; j < around.length; j += 1) {
-        mine.add(around[j]!)
-        neighbours[around[j]!]!.add(around[i]!)
-      }
-    }
-    for (const other of around) {
-      put(other)
-      lowest = Math.min(lowest, neighbours[other]!.size)
-    }
-    neighbours[node]!.clear()
-  }
-  return order
+  columnStart[n] = filled
+  return { n, columnStart, row: row.subarray(0, filled), slot }
 }
 
 export interface Factorisation {
