@@ -6,14 +6,17 @@ import { z } from 'zod'
 import { runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { evaluate } from '@/core/evaluate'
-import { parsePlan, type Plan } from '@/core/plan'
+import { parsePlan, type Plan, type StateId } from '@/core/plan'
+import { networkOf } from '@/core/reckoning'
 import { planJsonSchema } from '@/formats/planSchema'
+import { spiceNetlist } from '@/formats/spiceNetlist'
 
 const USAGE = `rafter calc                    the names of the calculators
 rafter calc NAME < input.json  one calculator: JSON in, JSON out
 rafter calc NAME --schema      the JSON Schema of its input and output
 rafter check plan.json         findings as JSON; exit 1 when one is a stop
 rafter evaluate plan.json      everything worked out from a plan, as JSON
+rafter evaluate plan.json --spice [STATE]   the solved network as a SPICE netlist
 rafter schema                  the JSON Schema of a plan file`
 
 class Failure extends Error {
@@ -68,6 +71,13 @@ function calc(name: string | undefined, flag: string | undefined): number {
   return isAnswer ? 0 : 2
 }
 
+function netlistOf(plan: Plan, wanted: string | undefined): string {
+  const states = Object.entries(plan.states).map(([id, state]) => ({ id: id as StateId, name: state!.name }))
+  const chosen = wanted === undefined ? states[0] : states.find(({ id, name }) => name === wanted || id === wanted)
+  if (!chosen) fail(`The plan has no state "${wanted}"; it has ${states.map(({ name }) => name).join(', ')}`)
+  return spiceNetlist({ title: `${plan.name}, ${chosen.name}`, ...networkOf(plan, chosen.id) })
+}
+
 function main([verb, ...rest]: readonly string[]): number {
   switch (verb) {
     case 'calc':
@@ -78,6 +88,11 @@ function main([verb, ...rest]: readonly string[]): number {
       return findings.some(({ severity }) => severity === 'stop') ? 1 : 0
     }
     case 'evaluate':
+      if (rest[1] === '--spice') {
+        process.stdout.write(netlistOf(readPlan(rest[0]), rest[2]))
+        return 0
+      }
+      if (rest[1]) fail(`"${rest[1]}" is not understood after evaluate; only --spice is`)
       print(evaluate(readPlan(rest[0])))
       return 0
     case 'schema':

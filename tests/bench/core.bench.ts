@@ -1,11 +1,14 @@
+import { existsSync } from 'node:fs'
 import { solveCircuit, type CircuitElement } from '@/core/circuit'
 import { evaluate } from '@/core/evaluate'
 import { PlanBuilder } from '@/core/patterns'
+import { spiceNetlist } from '@/formats/spiceNetlist'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { runNgspice } from '../ngspice'
 
 /** Median of several runs after a warm-up, in milliseconds. */
 function median_ms(runs: number, work: () => unknown): number {
-  for (let i = 0; i < 3; i += 1) work()
+  for (let i = 0; i < Math.min(10, runs); i += 1) work()
   const times = Array.from({ length: runs }, () => {
     const started = performance.now()
     work()
@@ -14,15 +17,23 @@ function median_ms(runs: number, work: () => unknown): number {
   return times.sort((a, b) => a - b)[Math.floor(runs / 2)]!
 }
 
-/** A supply feeding chains of lamps: as many wires and devices as asked for. */
-function chains(wires: number) {
-  const b = new PlanBuilder('bench', 'IEC').device('X1', 'inlet').device('PS1', 'supply-24-600').device('S0', 'strip-12').device('S1', 'strip-12')
-    .wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('X1.PE', 'PS1.PE', 'PE').wire('PS1.V+1', 'S1.1', 'V+').wire('PS1.V-1', 'S0.1', 'V-')
-  const perDevice = 5
-  for (let n = 0; 5 + n * perDevice < wires; n += 1) {
-    const [p, m] = [n === 0 ? 'S1.2' : `J${n}.3`, n === 0 ? 'S0.2' : `K${n}.3`]
-    b.device(`J${n + 1}`, 'splice-5').device(`K${n + 1}`, 'splice-5').device(`V${n + 1}`, 'fan-24')
-      .wire(p, `J${n + 1}.1`, 'V+').wire(m, `K${n + 1}.1`, 'V-').wire(`J${n + 1}.2`, `V${n + 1}.+`, 'V+').wire(`K${n + 1}.2`, `V${n + 1}.-`, 'V-').wire(`J${n + 1}.4`, `J${n + 1}.5`, 'V+')
+/** Supplies, each with fused boards that have motors and end stops of their own: about 600 wires and no fault. */
+function workshop(supplies: number) {
+  const b = new PlanBuilder('workshop', 'IEC', { site: { outletBreaker_A: 16 } }).device('X1', 'inlet-locking').device('XL', 'strip-12').device('XN', 'strip-12').device('PE1', 'earth-stud')
+    .wire('X1.L', 'XL.1', 'L').wire('X1.N', 'XN.1', 'N').wire('X1.PE', 'PE1.PE', 'PE')
+  let board = 0
+  for (let s = 1; s <= supplies; s += 1) {
+    b.device(`PS${s}`, 'supply-24-350', '24 V supply', { settings: { mains: '230 V' } }).device(`F${s}`, 'fuse-block-6').device(`Z${s}`, 'strip-12')
+      .wire(`XL.${s + 1}`, `PS${s}.L`, 'L').wire(`XN.${s + 1}`, `PS${s}.N`, 'N').wire('PE1.PE', `PS${s}.PE`, 'PE').wire(`PS${s}.V+1`, `F${s}.IN`, 'V+').wire(`PS${s}.V-1`, `Z${s}.1`, 'V-')
+    for (let k = 1; k <= 4; k += 1) {
+      board += 1
+      b.device(`A${board}`, 'motion-board-24').wire(`F${s}.${k}`, `A${board}.V+`, 'V+').wire(`Z${s}.${k + 1}`, `A${board}.V-`, 'V-')
+      for (const m of [1, 2, 3]) {
+        b.device(`M${board}${m}`, 'stepper')
+        for (const pin of ['A+', 'A-', 'B+', 'B-']) b.wire(`A${board}.M${m}${pin}`, `M${board}${m}.${pin}`, 'signal', { size: '0.34 mm²' })
+        b.wire(`A${board}.E${m}S`, `M${board}${m}.A+`, 'signal').wire(`A${board}.E${m}G`, `M${board}${m}.B+`, 'signal')
+      }
+    }
   }
   return b.build()
 }
@@ -34,14 +45,42 @@ function ladder(n: number): CircuitElement[] {
   return elements
 }
 
-console.log('circuit solver')
-for (const n of [100, 1000, 10_000]) {
-  const elements = ladder(n)
-  const ms = median_ms(n > 1000 ? 7 : 25, () => solveCircuit({ ground: 'g', elements }))
-  console.log(`  ${String(n).padStart(6)} nodes  ${ms.toFixed(2).padStart(9)} ms  ${Math.round(n / (ms / 1000)).toLocaleString('en')} nodes per second`)
+/** A square mesh of uneven resistances: about n nodes, and fill that a ladder has not. */
+function mesh(n: number): CircuitElement[] {
+  const side = Math.round(Math.sqrt(n))
+  const elements: CircuitElement[] = [{ id: 's', type: 'V', a: 'p0_0', b: 'g', value: 24 }, { id: 'l', type: 'R', a: `p${side - 1}_${side - 1}`, b: 'g', value: 10 }]
+  let seed = 1
+  const uneven = () => 0.01 + (seed = (seed * 16807) % 2147483647) / 2147483647
+  for (let i = 0; i < side; i += 1) {
+    for (let j = 0; j < side; j += 1) {
+      if (i + 1 < side) elements.push({ id: `x${i}_${j}`, type: 'R', a: `p${i}_${j}`, b: `p${i + 1}_${j}`, value: uneven() })
+      if (j + 1 < side) elements.push({ id: `y${i}_${j}`, type: 'R', a: `p${i}_${j}`, b: `p${i}_${j + 1}`, value: uneven() })
+    }
+  }
+  return elements
+}
+
+const simulator = process.env.NGSPICE ?? (existsSync('/usr/bin/ngspice') ? '/usr/bin/ngspice' : undefined)
+console.log(`circuit solver${simulator ? ' (the simulator’s time is its whole process on the same netlist, median of 3)' : ' (name a simulator with NGSPICE to compare)'}`)
+for (const [shape, make] of [['ladder', ladder], ['mesh', mesh]] as const) {
+  for (const n of [100, 1000, 10_000]) {
+    const elements = make(n)
+    const ms = median_ms(n > 1000 ? 9 : 40, () => solveCircuit({ ground: 'g', elements }))
+    let compared = ''
+    if (simulator) {
+      const netlist = spiceNetlist({ title: shape, ground: 'g', elements })
+      const answers = [1, 2, 3].map(() => runNgspice(netlist, simulator))
+      const wall_ms = answers.map(({ wall_ms: each }) => each).sort((a, b) => a - b)[1]!
+      const solution = solveCircuit({ ground: 'g', elements })
+      const legend = [...netlist.matchAll(/^\* node (\d+) = (.*)$/gm)]
+      const worst = Math.max(...legend.map(([, number, name]) => (number === '0' ? 0 : Math.abs(answers[0]!.nodes.get(number!)! - solution.nodes[name!]!) / 24)))
+      compared = `  simulator ${wall_ms.toFixed(0)} ms, ${(wall_ms / ms).toFixed(1)} times ours; worst difference ${worst.toExponential(1)}`
+    }
+    console.log(`  ${shape.padEnd(6)} ${String(n).padStart(6)} nodes  ${ms.toFixed(2).padStart(9)} ms  ${Math.round(n / (ms / 1000)).toLocaleString('en').padStart(9)} nodes per second${compared}`)
+  }
 }
 console.log('evaluate')
-for (const [name, plan] of [['clay printer', clayPrinter()], ['600 wires', chains(600)]] as const) {
-  const ms = median_ms(9, () => evaluate(plan))
+for (const [name, plan] of [['clay printer', clayPrinter()], ['workshop', workshop(7)]] as const) {
+  const ms = median_ms(25, () => evaluate(plan))
   console.log(`  ${name}: ${Object.keys(plan.wires).length} wires, ${Object.keys(plan.devices).length} devices, ${Object.keys(plan.states).length} states  ${ms.toFixed(1)} ms median`)
 }

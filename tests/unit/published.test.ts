@@ -65,7 +65,7 @@ describe('the command line', () => {
     const { status, stdout } = spawnSync(process.execPath, ['scripts/rafter.mjs', ...args], { cwd: root, input, encoding: 'utf8' })
     return { status, stdout }
   }
-  it('lists the calculators, one a line', () => expect(rafter(['calc'])).toEqual({ status: 0, stdout: 'conductor\nwire\nsupply\nmains\nprotect\n' }))
+  it('lists the calculators, one a line', () => expect(rafter(['calc'])).toEqual({ status: 0, stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\n' }))
   it('answers with exit 0', () => {
     const { status, stdout } = rafter(['calc', 'conductor'], '{"size":"2.5 mm2","length_m":10}')
     expect(status).toBe(0)
@@ -84,6 +84,10 @@ describe('the command line', () => {
     expect(stdout).toMatch(message)
   })
   it('checks a plan: exit 0 without a stop', () => expect(rafter(['check', 'demo/clay-printer.json'])).toMatchObject({ status: 0, stdout: expect.stringContaining('"findings": []') }))
+  it('writes the solved network for a simulator, by state', () => {
+    expect(rafter(['evaluate', 'demo/clay-printer.json', '--spice', 'Idle']).stdout).toMatch(/^\* Clay printer, north bench, Idle\n(.*\n)*\.op\n\.end\n$/)
+    expect(rafter(['evaluate', 'demo/clay-printer.json', '--spice', 'Asleep'])).toMatchObject({ status: 2, stdout: expect.stringMatching(/it has Full work, Heating up, Idle/) })
+  })
   it('evaluates a plan', () => expect(JSON.parse(rafter(['evaluate', 'demo/clay-printer.json']).stdout)).toMatchObject({ reckoning: { mains: { allowed_A: 16 } } }))
   it('stops quietly when its reader does', () => {
     const { status, stderr } = spawnSync('sh', ['-c', `"${process.execPath}" scripts/rafter.mjs evaluate demo/clay-printer.json | head -c 10`], { cwd: root, encoding: 'utf8' })

@@ -18,6 +18,12 @@ const SAMPLES: Readonly<Record<CalculatorName, { readonly input: Record<string, 
     input: { mains_V: 230, supplies: [{ output_W: 100, efficiency_percent: 85, powerFactor: 0.6 }], direct_W: 0, continuous: true, region: 'IEC' },
     keys: ['current_A', 'protection_A', 'leakage_mA', 'feasible', 'reasons'],
   },
+  ssr: { input: { load_A: 8, ambient_C: 40, maxBase_C: 80 }, keys: ['dissipation_W', 'sink_K_per_W', 'needsSink', 'feasible', 'reasons'] },
+  pixels: {
+    input: { count: 100, each_mA: 36, brightness_percent: 100, voltage_V: 12, pitch_mm: 33, loop_ohm_per_m: 0.2, feedSize: '1.5 mm²', feed_m: 2, minimum_V: 10, fedFrom: 'one' },
+    keys: ['total_A', 'far_V', 'injectEvery', 'feeds'],
+  },
+  circuit: { input: { ground: 'g', elements: [{ id: 's', type: 'V', a: 'p', b: 'g', value: 24 }, { id: 'l', type: 'R', a: 'p', b: 'g', value: 12 }] }, keys: ['feasible', 'nodes', 'elements', 'iterations', 'reasons'] },
   protect: { input: { load_A: 3, continuous: true, wire_A: 10, family: 'ISO 8820-3' }, keys: ['feasible', 'rating_A', 'minimum_A', 'maximum_A', 'reasons'] },
 }
 

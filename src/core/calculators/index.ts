@@ -1,7 +1,10 @@
 import type { Calculator } from '@/core/calculator'
+import { circuitCalculator } from '@/core/circuit'
 import { conductorCalculator, wireCalculator } from '@/core/conductor'
+import { pixelsCalculator } from '@/core/pixels'
 import { protectCalculator } from '@/core/protection'
 import { mainsCalculator, supplyCalculator } from '@/core/supply'
+import { ssrCalculator } from '@/core/switching'
 
 /** Every calculator by its name; the contract of the names and keys does not change. */
 export const CALCULATORS = {
@@ -10,6 +13,9 @@ export const CALCULATORS = {
   supply: supplyCalculator,
   mains: mainsCalculator,
   protect: protectCalculator,
+  ssr: ssrCalculator,
+  pixels: pixelsCalculator,
+  circuit: circuitCalculator,
 } as const satisfies Readonly<Record<string, Calculator>>
 
 export type CalculatorName = keyof typeof CALCULATORS

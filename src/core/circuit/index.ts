@@ -1,2 +1,5 @@
+export { circuitCalculator } from './calculator'
+export { KIND_NAMES, NetworkBuilder, type Network, type NetworkNames, type NetworkSolution } from './network'
 export { solveCircuit } from './solveCircuit'
+export { solveNetwork } from './solveNetwork'
 export type { CircuitElement, CircuitRequest, CircuitSolution } from './types'

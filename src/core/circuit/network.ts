@@ -15,6 +15,8 @@ export interface Network {
 
 export const KIND = { R: 0, V: 1, I: 2, P: 3 } as const
 export type ElementKind = keyof typeof KIND
+/** By the number that stands for each. */
+export const KIND_NAMES = ['R', 'V', 'I', 'P'] as const satisfies readonly ElementKind[]
 
 /** What the solver calls things when it has to say why there is no answer. */
 export interface NetworkNames {

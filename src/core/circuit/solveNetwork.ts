@@ -12,6 +12,9 @@ const LIMIT_REL_TOL = 1e-9
 /** Sources that limit and loads that drop out change the network; each round settles at least one. */
 const MODE_ROUNDS_EXTRA = 8
 
+/** Less than this is a joint: nothing made of metal has so little, and beside it no other resistance would count. */
+const JOINT_OHM = 1e-15
+
 const NORMAL = 0
 const LIMITED_OUT = 1
 const LIMITED_IN = 2
@@ -36,22 +39,29 @@ export function solveNetwork(network: Network, names: NetworkNames): NetworkSolu
       for (const i of attempt.loads) modes[i] = OFF
       continue
     }
+    if (attempt.kind === 'release') {
+      modes[attempt.source] = NORMAL
+      continue
+    }
     if (!updateModes(network, modes, attempt)) return { ...attempt, iterations }
   }
   return { kind: 'refused', reasons: ['the limits of the sources and loads do not settle: each change of one sets off another'], iterations }
 }
 
 type Solved = Extract<NetworkSolution, { kind: 'solved' }>
-type Attempt = NetworkSolution | { readonly kind: 'drop'; readonly loads: readonly number[]; readonly iterations: number }
+type Attempt =
+  | NetworkSolution
+  | { readonly kind: 'drop'; readonly loads: readonly number[]; readonly iterations: number }
+  | { readonly kind: 'release'; readonly source: number; readonly iterations: number }
 
 /** An element that fixes a voltage without resistance. */
 function isIdeal({ kind, value, resistance_ohm }: Network, modes: Uint8Array, i: number): boolean {
-  if (kind[i] === KIND.R) return value[i] === 0
+  if (kind[i] === KIND.R) return value[i]! < JOINT_OHM
   return kind[i] === KIND.V && modes[i] === NORMAL && resistance_ohm[i] === 0
 }
 
 function isResistive({ kind, value, resistance_ohm }: Network, modes: Uint8Array, i: number): boolean {
-  if (kind[i] === KIND.R) return value[i] !== 0
+  if (kind[i] === KIND.R) return value[i]! >= JOINT_OHM
   return kind[i] === KIND.V && modes[i] === NORMAL && resistance_ohm[i] !== 0
 }
 
@@ -71,7 +81,8 @@ function tieIdeal(network: Network, modes: Uint8Array, names: NetworkNames): { r
   }
   const limited: number[] = []
   for (let i = 0; i < kind.length; i += 1) {
-    if (!isIdeal(network, modes, i)) continue
+    // A joint from a node to itself joins nothing.
+    if (!isIdeal(network, modes, i) || (kind[i] === KIND.R && a[i] === b[i])) continue
     if (limit_A[i] === Infinity) tie(i)
     else limited.push(i)
   }
@@ -84,7 +95,11 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
   const { tied, reasons } = tieIdeal(network, modes, names)
   if (reasons.length > 0) return { kind: 'refused', reasons, iterations: 0 }
   const floating = floatingNodes(network, modes)
-  if (floating.length > 0) return { kind: 'refused', iterations: 0, reasons: [floatingReason(floating, names)] }
+  if (floating.length > 0) {
+    const source = sourceToRelease(network, modes, floating)
+    if (source !== null) return { kind: 'release', source, iterations: 0 }
+    return { kind: 'refused', iterations: 0, reasons: [floatingReason(floating, names)] }
+  }
 
   // Unknowns: the roots of tied groups, but for the ground's.
   const unknown = new Int32Array(count)
@@ -146,7 +161,7 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
       let conductance = 0
       // Current from a to b at zero voltage across.
       let injection_A = 0
-      if (kind[i] === KIND.R) conductance = value[i] === 0 ? 0 : 1 / value[i]!
+      if (kind[i] === KIND.R) conductance = value[i]! < JOINT_OHM ? 0 : 1 / value[i]!
       else if (kind[i] === KIND.I) injection_A = value[i]!
       else if (kind[i] === KIND.V) {
         if (modes[i] === LIMITED_OUT) injection_A = -limit_A[i]!
@@ -193,15 +208,17 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
   let iterations = 1
   const across = (i: number) => potentials_V[a[i]!]! - potentials_V[b[i]!]!
   if (loads.length > 0) {
-    const starved = loads.filter((i) => across(i) <= minimum_V[i]!)
+    const starved = loads.filter((i) => (minimum_V[i] === 0 ? across(i) === 0 : across(i) <= minimum_V[i]!))
     if (starved.length > 0) return { kind: 'drop', loads: starved, iterations }
+    // A load that names no least voltage works either way round; it may not turn over on the way to the answer.
+    const signs = loads.map((i) => Math.sign(across(i)))
     let isSettled = false
     while (!isSettled && iterations < NEWTON_MAX) {
       fill(true)
       iterations += 1
       if (!factorisation.factor(values)) break
       const moved_V = spread(factorisation.solve(rhs))
-      if (loads.some((i) => across(i) <= 0)) break
+      if (loads.some((i, at) => across(i) * signs[at]! <= 0)) break
       isSettled = moved_V <= NEWTON_REL_TOL * Math.max(1e-9, largest(potentials_V))
     }
     if (!isSettled) {
@@ -216,7 +233,7 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
   const currents_A = new Float64Array(kind.length)
   for (let i = 0; i < kind.length; i += 1) {
     const voltage = across(i)
-    if (kind[i] === KIND.R) currents_A[i] = value[i] === 0 ? 0 : voltage / value[i]!
+    if (kind[i] === KIND.R) currents_A[i] = value[i]! < JOINT_OHM ? 0 : voltage / value[i]!
     else if (kind[i] === KIND.I) currents_A[i] = value[i]!
     else if (kind[i] === KIND.P) currents_A[i] = modes[i] === OFF || value[i] === 0 ? 0 : value[i]! / voltage
     else if (modes[i] === LIMITED_OUT) currents_A[i] = -limit_A[i]!
@@ -244,6 +261,17 @@ function floatingNodes(network: Network, modes: Uint8Array): number[] {
   return floating
 }
 
+/** Where every source about a node limits, one of them holds the voltage after all: one that was made to absorb, else the lowest. */
+function sourceToRelease({ kind, a, b, value }: Network, modes: Uint8Array, floating: readonly number[]): number | null {
+  const isFloating = new Set(floating)
+  let chosen: number | null = null
+  for (let i = 0; i < kind.length; i += 1) {
+    if (kind[i] !== KIND.V || modes[i] === NORMAL || !(isFloating.has(a[i]!) || isFloating.has(b[i]!))) continue
+    if (chosen === null || modes[i]! > modes[chosen]! || (modes[i] === modes[chosen] && value[i]! < value[chosen]!)) chosen = i
+  }
+  return chosen
+}
+
 const NAMED_NODES = 12
 
 function floatingReason(floating: readonly number[], names: NetworkNames): string {
@@ -258,7 +286,7 @@ function balanceIdeal(network: Network, modes: Uint8Array, currents_A: Float64Ar
   const outflow_A = new Float64Array(nodes)
   const incident = new Map<number, Set<number>>()
   for (let i = 0; i < kind.length; i += 1) {
-    if (!isIdeal(network, modes, i)) {
+    if (!isIdeal(network, modes, i) || a[i] === b[i]) {
       outflow_A[a[i]!]! += currents_A[i]!
       outflow_A[b[i]!]! -= currents_A[i]!
       continue
@@ -291,7 +319,7 @@ function updateModes({ kind, a, b, value, limit_A, minimum_V }: Network, modes: 
     const across_V = potentials_V[a[i]!]! - potentials_V[b[i]!]!
     const [before, limit] = [modes[i]!, limit_A[i]!]
     if (kind[i] === KIND.P) {
-      if (before === NORMAL && across_V < minimum_V[i]! * (1 - LIMIT_REL_TOL)) modes[i] = OFF
+      if (before === NORMAL && minimum_V[i] !== 0 && across_V < minimum_V[i]! * (1 - LIMIT_REL_TOL)) modes[i] = OFF
     } else if (before === NORMAL) {
       if (Math.abs(currents_A[i]!) > limit * (1 + LIMIT_REL_TOL)) modes[i] = currents_A[i]! < 0 ? LIMITED_OUT : LIMITED_IN
     } else if ((before === LIMITED_OUT && across_V > value[i]! * (1 + LIMIT_REL_TOL)) || (before === LIMITED_IN && across_V < value[i]! * (1 - LIMIT_REL_TOL))) modes[i] = NORMAL

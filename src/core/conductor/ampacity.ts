@@ -94,7 +94,7 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const small_A = isNec ? NEC_SMALL_PROTECTION_A[row] : undefined
   const maxProtection_A = small_A === undefined ? corrected_A : Math.min(small_A, corrected_A)
 
-  const explain = () => {
+  const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
     return [
       step('Tabulated', `${formatNumber(tabulated_A)} A at ${column_C} °C insulation${mapped}`, cite(source.source)),
@@ -107,7 +107,8 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
         : step('Greatest protective device', `${row}: ${small_A} A, and never above the ampacity: ${formatNumber(maxProtection_A)} A`, cite(SOURCES.necSmallConductor)),
     ]
   }
-  return { kind: 'offered', tabulated_A, corrected_A, maxProtection_A, explain }
+  let worded: readonly TraceStep[] | null = null
+  return { kind: 'offered', tabulated_A, corrected_A, maxProtection_A, explain: () => (worded ??= word()) }
 }
 
 /** The labels of a series that may be proposed, thin to thick. */

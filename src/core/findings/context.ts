@@ -10,13 +10,19 @@ export interface WireAt {
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context {
   readonly topology: Topology
+  /** Devices that stay: what is to be removed is not judged. */
+  readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
+  readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
   private readonly atTerminal = new Map<TerminalKey, WireAt[]>()
 
   constructor(
     readonly plan: Plan,
     readonly reckoning: Reckoning,
+    topology: Topology = buildTopology(plan),
   ) {
-    this.topology = buildTopology(plan)
+    this.topology = topology
+    this.devices = topology.devices.filter(({ device }) => device.origin !== 'remove')
+    this.wires = topology.conductors.flatMap(({ id, wire }) => (wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]))
     for (const [id, wire] of Object.entries(plan.wires)) {
       for (const side of ['from', 'to'] as const) {
         const end = wire![side]
@@ -27,15 +33,6 @@ export class Context {
         else this.atTerminal.set(key, [{ id: id as WireId, wire: wire!, side }])
       }
     }
-  }
-
-  /** Devices that stay: what is to be removed is not judged. */
-  get devices(): readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[] {
-    return this.topology.devices.filter(({ device }) => device.origin !== 'remove')
-  }
-
-  get wires(): readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[] {
-    return this.topology.conductors.flatMap(({ id, wire }) => (wire.origin === 'remove' ? [] : [{ id, wire, reckoned: this.reckoning.wires[id]! }]))
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {

@@ -216,6 +216,6 @@ function contradicting(): Plan {
   const ps1 = plan.parts[plan.devices[device('ps1')]!.part]!
   if (ps1.behaviour.kind !== 'supply') throw new Error('a supply is wanted')
   const [output] = ps1.behaviour.outputs
-  const twice = { ...ps1, behaviour: { ...ps1.behaviour, outputs: [output!, { ...output!, id: 'second', voltage_V: 12 }] } }
+  const twice = { ...ps1, behaviour: { ...ps1.behaviour, outputs: [output!, { ...output!, id: 'second' }] } }
   return { ...plan, parts: { ...plan.parts, [plan.devices[device('ps1')]!.part]: twice }, states: { ['state:full' as StateId]: plan.states['state:full' as StateId]! } }
 }

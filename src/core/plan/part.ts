@@ -89,6 +89,8 @@ export const behaviour = z.discriminatedUnion('kind', [
     derateAbove_C: temperature_C().nullable(), derate_percentPerK: nonNegative().nullable(), inrush_A: nonNegative().nullable(), seriesAllowed: z.boolean(),
   }),
   z.strictObject({ kind: z.literal('converter'), plus: terminalId, minus: terminalId, min_V: positive(), max_V: positive(), outputs: z.array(output).min(1), efficiency_percent: percent() }),
+  /** A lead from outside that brings power of its own, such as USB from a computer: present where the state says so. */
+  z.strictObject({ kind: z.literal('outside-source'), outputs: z.array(output).min(1) }),
   kindOnly('protective-device'), kindOnly('residual-current-device'), kindOnly('surge-filter'), kindOnly('switch'), kindOnly('button'), kindOnly('emergency-stop'),
   z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId }),
   z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean() }),

@@ -40,9 +40,9 @@ const PHASE_OF_WIRE: Readonly<Record<Wire['function'], Phase>> = { L: 'mains', N
 
 /** The evening's work: what to do, in an order that its dependencies allow, each step with its reason and the facts it is done under. */
 export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
-  const steps: Step[] = []
-  const add = (step: Partial<Step> & Pick<Step, 'id' | 'phase' | 'title' | 'why' | 'minutes' | 'facts'>) =>
-    steps.push({ lines: [], cautions: [], after: [], reading: null, device: null, wire: null, ...step })
+  const steps = new Map<string, Step>()
+  const add = ({ id, phase, title, why, minutes, facts, lines = [], cautions = [], after = [], reading = null, device = null, wire = null }: Partial<Step> & Pick<Step, 'id' | 'phase' | 'title' | 'why' | 'minutes' | 'facts'>) =>
+    steps.set(id, { id, phase, title, lines, why, cautions, minutes, after, facts, reading, device, wire })
   const devices = (Object.entries(plan.devices) as [DeviceId, Device][]).filter(([, device]) => device.origin !== 'remove').map(([id, device]) => ({ id, device, part: plan.parts[device.part]! }))
 
   for (const { id, device, part } of devices) {
@@ -122,14 +122,15 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
       reading: { what: 'Resistance, line or neutral to earth, the lower', unit: 'Ω', from: INSULATION_OHM, to: null }, facts: { wires: factsOf(steps, mainsWires) }, why: 'A pinched wire or a stray strand shows here, not as a bang.',
     })
   }
+  const lowVoltage = byFunction('V+', 'V-')
+  const lowVoltageFacts = factsOf(steps, lowVoltage)
   for (const supply of Object.values(reckoning.supplies)) {
     const { tag } = plan.devices[supply.device]!
     if (plan.devices[supply.device]!.origin === 'remove') continue
     for (const [output, { voltage_V }] of Object.entries(supply.outputs)) {
-      const wires = byFunction('V+', 'V-')
       check({
-        id: `check:rail/${supply.device}/${output}`, phase: 'checks', device: supply.device, title: `No short on ${formatNumber(voltage_V)} V of ${tag}`, lines: ['Plus against minus, while you work each switch and move each plug.'], minutes: MINUTES.check, cautions: [UNPLUG, CAPACITORS], after: wires,
-        reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null }, facts: { wires: factsOf(steps, wires) }, why: 'A short found now costs nothing.',
+        id: `check:rail/${supply.device}/${output}`, phase: 'checks', device: supply.device, title: `No short on ${formatNumber(voltage_V)} V of ${tag}`, lines: ['Plus against minus, while you work each switch and move each plug.'], minutes: MINUTES.check, cautions: [UNPLUG, CAPACITORS], after: lowVoltage,
+        reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null }, facts: { wires: lowVoltageFacts }, why: 'A short found now costs nothing.',
       })
     }
   }
@@ -139,10 +140,9 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
   })
   const polarisedDevices = [...new Set(polarised.map(({ device }) => device))]
   if (polarisedDevices.length > 0) {
-    const wires = byFunction('V+', 'V-')
     check({
-      id: 'check:polarity', phase: 'checks', title: 'Polarity at every plug', lines: polarisedDevices.map((device) => `${plan.devices[device]!.tag} ${plan.devices[device]!.name}`), minutes: 1 + polarisedDevices.length, after: wires,
-      facts: { wires: factsOf(steps, wires) }, why: 'Plus to plus by continuity, not by colour. Boards do not survive a mistake.',
+      id: 'check:polarity', phase: 'checks', title: 'Polarity at every plug', lines: polarisedDevices.map((device) => `${plan.devices[device]!.tag} ${plan.devices[device]!.name}`), minutes: 1 + polarisedDevices.length, after: lowVoltage,
+      facts: { wires: lowVoltageFacts }, why: 'Plus to plus by continuity, not by colour. Boards do not survive a mistake.',
     })
   }
 
@@ -184,7 +184,7 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
       }
     }
   }
-  return orderSteps(steps)
+  return orderSteps([...steps.values()])
 }
 
 function round(value: number): number {
@@ -196,9 +196,11 @@ function endKey(end: WireEnd): string {
 }
 
 /** The facts of other steps, so that what was proved about them is proved again when they change. */
-function factsOf(steps: readonly Step[], ids: readonly string[]): string {
-  const wanted = new Set(ids)
-  return steps.filter(({ id }) => wanted.has(id)).map(({ facts }) => Object.values(facts).join(',')).sort().join(';')
+function factsOf(steps: ReadonlyMap<string, Step>, ids: readonly string[]): string {
+  return ids.flatMap((id) => {
+    const step = steps.get(id)
+    return step ? [Object.values(step.facts).join(',')] : []
+  }).sort().join(';')
 }
 
 function whyWire(wire: Wire): string {

@@ -1,10 +1,11 @@
-import { conductorAmpacity, sizeConductor, voltageDrop, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
+import { conductorAmpacity, resistance_ohm_per_km, sizeConductor, voltageDrop, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
 import { AMPACITY, cite, earthConductorFor, SOURCES } from '@/core/reference'
 import { formatNumber, formatQuantity, wireSize, SOLD_SIZES } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { DeviceId, Plan, StateId, Wire, WireFunction, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
-import { solveState, type StateResult, type WireOhms } from './solveState'
+import { solveState, type StateResult } from './solveState'
+import { stateNetworks, type StateNetworks } from './stateNetworks'
 import { splitKey, type Conductor, type Topology } from './topology'
 import type { WireReckoning } from './types'
 
@@ -23,6 +24,7 @@ export type SizedWire = Omit<WireReckoning, 'from' | 'to'>
 export interface SizedPlan {
   readonly wires: ReadonlyMap<WireId, SizedWire>
   readonly states: ReadonlyMap<StateId, StateResult>
+  readonly networks: ReadonlyMap<StateId, StateNetworks>
 }
 
 interface Circuit {
@@ -43,18 +45,18 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
   const circuits = new Map(topology.conductors.map((conductor) => [conductor.id, describeCircuit(plan, topology, conductor)]))
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
   const sizes = new Map<WireId, string | null>(topology.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
-  const ohms = (): WireOhms[] => [...circuits.values()].map(({ conductor, length_mm }) => ({ id: conductor.id, size: sizes.get(conductor.id) ?? start, length_mm, conductor_C: practice.inside_C }))
-
+  const networks = new Map(Object.entries(plan.states).map(([id, state]) => [id as StateId, stateNetworks(plan, topology, state!)]))
   let states = new Map<StateId, StateResult>()
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
-    const wires = ohms()
-    states = new Map(Object.entries(plan.states).map(([id, state]) => [id as StateId, solveState(plan, topology, state!, wires)]))
+    const ohms = new Map<WireId, number>()
+    for (const [id, { length_mm }] of circuits) ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
+    states = new Map([...networks].map(([id, network]) => [id, solveState(plan, topology, network, ohms)]))
     let isChanged = false
     for (const circuit of circuits.values()) {
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
       const before = sizes.get(id) ?? null
-      const next = sizeConductor(sizingRequest(plan, circuit, guards.get(id)!, worstCurrent(circuit, states).worst_A)).result.size
+      const next = sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), worstCurrent(circuit, states).worst_A)).result.size
       if (next === before) continue
       if (round >= FREE_ROUNDS && before !== null && next !== null && wireSize(next).area_mm2 < wireSize(before).area_mm2) continue
       sizes.set(id, next)
@@ -63,15 +65,16 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     if (!isChanged) break
   }
   const outcomes = new Map<WireId, SizedWire>()
+  const ampacityOf = rememberAmpacities(plan)
   for (const circuit of circuits.values()) {
     const { id, wire } = circuit.conductor
-    if (wire.function !== 'PE') outcomes.set(id, describeWire(plan, circuit, guards.get(id)!, states, sizes.get(id) ?? null))
+    if (wire.function !== 'PE') outcomes.set(id, describeWire(plan, circuit, guards.get(id)!, states, sizes.get(id) ?? null, ampacityOf))
   }
   for (const circuit of circuits.values()) {
     if (circuit.conductor.wire.function !== 'PE') continue
     outcomes.set(circuit.conductor.id, sizeEarth(plan, topology, circuit, outcomes, guards))
   }
-  return { wires: outcomes, states }
+  return { wires: outcomes, states, networks }
 }
 
 function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): Circuit {
@@ -134,24 +137,45 @@ function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
 }
 
 /** How the plan's house rules and a wire's own data ask for an ampacity. */
-function ampacitySettings({ practice }: Plan, circuit: Circuit) {
+function ampacitySettings({ practice }: Plan, insulation_C: number) {
   return {
-    ambient_C: practice.inside_C, insulation_C: circuit.insulation_C, grouped: practice.grouped, basis: practice.basis, smallWires: practice.smallWires,
+    ambient_C: practice.inside_C, insulation_C, grouped: practice.grouped, basis: practice.basis, smallWires: practice.smallWires,
     terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
   }
 }
 
-function sizingRequest(plan: Plan, circuit: Circuit, guarded: WireGuard, worst_A: number | null): SizeConductorRequest {
-  const { practice } = plan
-  const needs_A = isTrusted(plan, guarded) ? 0 : guarded.needs_A
+function sizingRequest({ practice }: Plan, circuit: Circuit, needs_A: number, worst_A: number | null): SizeConductorRequest {
   return {
-    ...ampacitySettings(plan, circuit), current_A: worst_A ?? 0, oneWay_m: circuit.length_mm / 1000, voltage_V: circuit.voltage_V, system: circuit.system,
-    maxDrop_percent: practice.maxDrop_percent, series: practice.series, protection_A: needs_A > 0 ? needs_A : undefined, minimum: circuit.minimum, conductor_C: practice.inside_C,
+    current_A: worst_A ?? 0, oneWay_m: circuit.length_mm / 1000, voltage_V: circuit.voltage_V, system: circuit.system, maxDrop_percent: practice.maxDrop_percent, ambient_C: practice.inside_C,
+    insulation_C: circuit.insulation_C, grouped: practice.grouped, basis: practice.basis, series: practice.series, protection_A: needs_A > 0 ? needs_A : undefined, minimum: circuit.minimum,
+    conductor_C: practice.inside_C, terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined, smallWires: practice.smallWires,
+  }
+}
+
+/** What the wire must carry for the sake of its guard; nothing behind a supply's limit that the house trusts. */
+function neededFor(plan: Plan, guarded: WireGuard): number {
+  return isTrusted(plan, guarded) ? 0 : guarded.needs_A
+}
+
+type AmpacityOf = (size: string, insulation_C: number) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
+
+/** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
+function rememberAmpacities(plan: Plan): AmpacityOf {
+  const known = new Map<string, ReturnType<AmpacityOf>>()
+  return (size, insulation_C) => {
+    const key = `${size} ${insulation_C}`
+    let answer = known.get(key)
+    if (!answer) {
+      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C), size })
+      answer = { ampacity, trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')] }
+      known.set(key, answer)
+    }
+    return answer
   }
 }
 
 /** A wire's figures with their derivations, once the sizes have settled. `present` is the size they settled at. */
-function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null): SizedWire {
+function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf): SizedWire {
   const { practice } = plan
   const { conductor, length_mm, voltage_V } = circuit
   const { wire } = conductor
@@ -167,13 +191,14 @@ function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: 
   ]
   const current_A = worst_A ?? 0
   const size = present
-  const sized = wire.size === null ? sizeConductor(sizingRequest(plan, circuit, guarded, worst_A)) : null
+  const sized = wire.size === null ? sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guarded), worst_A)) : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
-  const ampacity: Ampacity | null = size === null ? null : conductorAmpacity({ ...ampacitySettings(plan, circuit), size })
+  const known = size === null ? null : ampacityOf(size, circuit.insulation_C)
+  const ampacity = known?.ampacity ?? null
   const corrected_A = ampacity?.kind === 'offered' ? ampacity.corrected_A : null
   if (ampacity?.kind === 'not-offered') reasons = [...reasons, ampacity.reason]
   const drop = size === null ? null : voltageDrop({ size, current_A, oneWay_m: length_mm / 1000, voltage_V, conductor_C: practice.inside_C })
-  const ampacityTrace = ampacity?.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity?.kind === 'not-offered' ? ampacity.reason : 'no size, no ampacity', 'the plan')]
+  const ampacityTrace = known?.trace ?? [step('Ampacity', 'no size, no ampacity', 'the plan')]
   const full = [...trace, ...(sized ? sized.explain() : [...ampacityTrace, step('Size', `${size}, as entered`, 'the plan')])]
   const loading = corrected_A === null || worst_A === null ? null : (100 * current_A) / corrected_A
   return {

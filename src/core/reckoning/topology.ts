@@ -43,6 +43,8 @@ export interface Passage {
   readonly link: Exclude<Link, { kind: 'bar' }>
   readonly a: TerminalKey
   readonly b: TerminalKey
+  readonly jointA: number
+  readonly jointB: number
 }
 
 /** A wire with both ends in terminals. */
@@ -51,6 +53,8 @@ export interface Conductor {
   readonly wire: Wire
   readonly from: TerminalKey
   readonly to: TerminalKey
+  readonly jointFrom: number
+  readonly jointTo: number
 }
 
 export interface Topology {
@@ -59,6 +63,9 @@ export interface Topology {
   readonly passages: readonly Passage[]
   /** Terminal → joint: terminals that are one piece of metal inside a part. */
   jointOf(key: TerminalKey): string
+  /** The same, counted from 0. */
+  jointIndex(key: TerminalKey): number
+  readonly jointCount: number
   /** Terminal → net: joints joined by wires. */
   netOf(key: TerminalKey): string
   readonly nets: readonly Net[]
@@ -71,14 +78,14 @@ export function buildTopology(plan: Plan): Topology {
   const devices = Object.entries(plan.devices).map(([id, device]) => ({ id: id as DeviceId, device: device!, part: plan.parts[device!.part]! }))
   const joints = new Groups()
   const nets = new Groups()
-  const passages: Passage[] = []
+  const internal: { readonly device: DeviceId; readonly link: Passage['link']; readonly a: TerminalKey; readonly b: TerminalKey }[] = []
   const sources: { potential: Potential; terminal: TerminalKey }[] = []
   for (const { id, part } of devices) {
     const key = (terminal: TerminalId) => terminalKey(id, terminal)
     for (const terminal of Object.keys(part.terminals)) nets.find(key(terminal as TerminalId))
     for (const link of part.links) {
       if (link.kind !== 'bar') {
-        passages.push({ device: id, link, a: key(link.a), b: key(link.b) })
+        internal.push({ device: id, link, a: key(link.a), b: key(link.b) })
         continue
       }
       for (const terminal of link.terminals.slice(1)) {
@@ -93,19 +100,29 @@ export function buildTopology(plan: Plan): Topology {
       incoming('N', behaviour.neutral)
       if (behaviour.earth !== null) incoming('PE', behaviour.earth)
     }
-    if (behaviour.kind === 'supply' || behaviour.kind === 'converter') {
+    if (behaviour.kind === 'supply' || behaviour.kind === 'converter' || behaviour.kind === 'outside-source') {
       for (const output of behaviour.outputs) {
         const common = { device: id, output: output.id, voltage_V: output.voltage_V }
         sources.push({ potential: { kind: '+', id: `${id}/${output.id}/+`, ...common }, terminal: key(output.plus) }, { potential: { kind: '-', id: `${id}/${output.id}/-`, ...common }, terminal: key(output.minus) })
       }
     }
   }
+  const jointIndices = new Map<string, number>()
+  const jointIndex = (key: TerminalKey): number => {
+    const joint = joints.find(key)
+    const known = jointIndices.get(joint)
+    if (known !== undefined) return known
+    jointIndices.set(joint, jointIndices.size)
+    return jointIndices.size - 1
+  }
+  for (const { id, part } of devices) for (const terminal of Object.keys(part.terminals)) jointIndex(terminalKey(id, terminal as TerminalId))
+  const passages = internal.map((passage): Passage => ({ ...passage, jointA: jointIndex(passage.a), jointB: jointIndex(passage.b) }))
   const conductors: Conductor[] = []
   for (const [id, wire] of Object.entries(plan.wires)) {
     if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') continue
     const from = terminalKey(wire!.from.device, wire!.from.terminal)
     const to = terminalKey(wire!.to.device, wire!.to.terminal)
-    conductors.push({ id: id as WireId, wire: wire!, from, to })
+    conductors.push({ id: id as WireId, wire: wire!, from, to, jointFrom: jointIndex(from), jointTo: jointIndex(to) })
     nets.join(from, to)
   }
 
@@ -121,6 +138,8 @@ export function buildTopology(plan: Plan): Topology {
   return {
     devices, conductors, passages, sources,
     jointOf: (key) => joints.find(key),
+    jointIndex,
+    jointCount: jointIndices.size,
     netOf: (key) => nets.find(key),
     nets: list,
     netById: new Map(list.map((net) => [net.id, net])),

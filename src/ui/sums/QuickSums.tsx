@@ -2,7 +2,9 @@
 import Link from 'next/link'
 import { useState } from 'react'
 import { CALCULATORS, CALCULATOR_NAMES, type CalculatorName } from '@/core/calculators'
+import type { PixelRunRequest } from '@/core/pixels'
 import { formatNumber } from '@/core/quantity'
+import { PixelChart } from '@/ui/charts'
 import { TraceList } from '@/ui/panels/TraceList'
 import { Button, INPUT, Labelled } from '@/ui/primitives'
 import { Mark, ThemeSwitch } from '@/ui/shell'
@@ -26,9 +28,10 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
   const show = (key: string, unit: string) => {
     const value = result?.[key]
     if (value === null || value === undefined) return 'none'
+    if (typeof value === 'boolean') return value ? 'yes' : 'no'
     return typeof value === 'number' ? `${formatNumber(value)}${unit ? `\u00a0${unit}` : ''}` : String(value)
   }
-  const [first, ...rest] = form.answers
+  const [first] = form.answers
   return (
     <div className="min-h-screen">
       <header className="bg-rail text-rail-ink">
@@ -54,9 +57,14 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
             ) : (
               <>
                 <p className="text-[13px] text-mute">{first!.label}</p>
-                <p className={`figures text-[34px] leading-tight font-bold ${result.feasible === false ? 'text-stop' : ''}`}>{result.feasible === false && (result[first!.key] === null) ? 'Nothing fits' : show(first!.key, first!.unit)}</p>
+                {isRecord(result[first!.key]) ? null : <p className={`figures text-[34px] leading-tight font-bold ${result.feasible === false ? 'text-stop' : ''}`}>{result.feasible === false && result[first!.key] === null ? 'Nothing fits' : show(first!.key, first!.unit)}</p>}
                 {Array.isArray(result.reasons) && result.reasons.length > 0 ? <ul className="mt-1 font-semibold text-stop">{(result.reasons as string[]).map((reason) => <li key={reason}><span aria-hidden>⬢ </span>{reason}</li>)}</ul> : null}
-                <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 text-[15px]">{rest.map(({ key, label, unit }) => <div key={key} className="contents"><dt className="text-mute">{label}</dt><dd className="figures text-right">{show(key, unit)}</dd></div>)}</dl>
+                <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 text-[15px]">{form.answers.slice(isRecord(result[first!.key]) ? 0 : 1).map(({ key, label, unit }) => {
+                  const value = result[key]
+                  if (!isRecord(value)) return <div key={key} className="contents"><dt className="text-mute">{label}</dt><dd className="figures text-right">{show(key, unit)}</dd></div>
+                  return Object.entries(value).map(([name, inner]) => <div key={`${key} ${name}`} className="contents"><dt className="text-mute">{label}, {name}</dt><dd className="figures text-right">{formatNumber(typeof inner === 'number' ? inner : (inner as { current_A: number }).current_A, 4)}{'\u00a0'}{unit}</dd></div>)
+                })}</dl>
+                {name === 'pixels' && outcome.kind === 'answer' ? <div className="mt-3"><PixelChart request={requestOf(form.fields, values) as unknown as PixelRunRequest} /></div> : null}
                 <h2 className="mt-4 font-bold">How it was worked out</h2>
                 {outcome.kind === 'answer' ? <TraceList trace={outcome.trace} /> : null}
               </>
@@ -66,6 +74,10 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
       </main>
     </div>
   )
+}
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }
 
 function FieldInput({ field, path, value, faults, onChange }: { readonly field: SumField; readonly path: string; readonly value: unknown; readonly faults: ReadonlyMap<string, string>; readonly onChange: (value: unknown) => void }) {

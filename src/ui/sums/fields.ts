@@ -61,6 +61,35 @@ export const SUM_FORMS: Readonly<Record<CalculatorName, SumForm>> = {
     fields: [{ kind: 'text', key: 'size', label: 'Size', initial: '14 AWG', hint: 'such as 14 AWG or 2.5 mm²' }, number('length_m', 'Length', 'm', '1', true), number('temperature_C', 'Copper at', '°C', '20', true)],
     answers: [{ key: 'area_mm2', label: 'Area', unit: 'mm²' }, { key: 'diameter_mm', label: 'As a solid round', unit: 'mm' }, { key: 'resistance_ohm_per_km', label: 'Resistance', unit: 'Ω/km' }, { key: 'resistance_ohm', label: 'Over the length', unit: 'Ω' }],
   },
+  ssr: {
+    question: 'Does this relay want a sink?',
+    fields: [
+      number('load_A', 'Load', 'A', '10'), number('onStateDrop_V', 'Drop when on', 'V', '1.2', true), number('slope_ohm', 'And per ampere', 'Ω', '0', true), number('ambient_C', 'Air in the box', '°C', '40'), number('maxBase_C', 'Base at most', '°C', '80'),
+      number('interface_K_per_W', 'Pad or paste', 'K/W', '0.1', true), number('bareBase_K_per_W', 'Base without a sink', 'K/W', '', true),
+    ],
+    answers: [{ key: 'sink_K_per_W', label: 'Sink at most', unit: 'K/W' }, { key: 'dissipation_W', label: 'It sheds', unit: 'W' }, { key: 'needsSink', label: 'Needs a sink', unit: '' }, { key: 'bareBase_C', label: 'Without one', unit: '°C' }],
+  },
+  pixels: {
+    question: 'How far do pixels reach?',
+    fields: [
+      number('count', 'Pixels', '', '150'), number('each_mA', 'Each, full white', 'mA', '36'), number('brightness_percent', 'Brightness', '%', '60'), number('voltage_V', 'Supply', 'V', '12'), number('pitch_mm', 'Pitch', 'mm', '33.3'),
+      number('loop_ohm_per_m', 'Strip, both rails', 'Ω/m', '0.2'), { kind: 'text', key: 'feedSize', label: 'Feed wire', initial: '1.5 mm²', hint: 'such as 16 AWG or 1.5 mm²' }, number('feed_m', 'Feed, one way', 'm', '2'), number('minimum_V', 'Pixels want', 'V', '10'),
+      { kind: 'choice', key: 'fedFrom', label: 'Fed from ends', options: ['one', 'both'], initial: 'one' },
+    ],
+    answers: [{ key: 'injectEvery', label: 'One feed reaches', unit: 'pixels' }, { key: 'feeds', label: 'Feeds', unit: '' }, { key: 'far_V', label: 'Lowest pixel', unit: 'V' }, { key: 'total_A', label: 'Draws', unit: 'A' }, { key: 'brightnessLimit_percent', label: 'Or dim to', unit: '%' }],
+  },
+  circuit: {
+    question: 'What flows in this network?',
+    fields: [
+      { kind: 'text', key: 'ground', label: 'Volts count from', initial: '0', hint: 'the name of a node' },
+      {
+        kind: 'rows', key: 'elements', label: 'Elements', one: 'an element',
+        columns: [{ kind: 'text', key: 'id', label: 'Name', initial: '' }, { kind: 'choice', key: 'type', label: 'R Ω, V, I A, P W', options: ['R', 'V', 'I', 'P'], initial: 'R' }, { kind: 'text', key: 'a', label: 'From', initial: '' }, { kind: 'text', key: 'b', label: 'To', initial: '0' }, number('value', 'Value', '', '1')],
+        initial: [{ id: 'supply', type: 'V', a: 'plus', b: '0', value: '24' }, { id: 'wire', type: 'R', a: 'plus', b: 'load', value: '0.1' }, { id: 'board', type: 'P', a: 'load', b: '0', value: '48' }],
+      },
+    ],
+    answers: [{ key: 'nodes', label: 'Volts', unit: 'V' }, { key: 'elements', label: 'Amperes', unit: 'A' }],
+  },
 }
 
 /** Turns what was typed into a request: numbers where they read as numbers, else the text itself, for the calculator to refuse by name. */

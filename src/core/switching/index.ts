@@ -1,0 +1,2 @@
+export { ssrCalculator } from './calculator'
+export { sinkForRelay, type RelayHeat, type RelayHeatRequest } from './sinkForRelay'

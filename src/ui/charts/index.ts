@@ -1,0 +1,1 @@
+export { PixelChart } from './PixelChart'
