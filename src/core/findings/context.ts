@@ -1,5 +1,5 @@
 import type { Device, DeviceId, Part, Plan, Terminal, TerminalId, Wire, WireId } from '@/core/plan'
-import { buildTopology, splitKey, terminalKey, type Passage, type Potential, type Reckoning, type TerminalKey, type Topology, type WireReckoning } from '@/core/reckoning'
+import { buildTopology, splitKey, terminalKey, type Potential, type Reckoning, type TerminalKey, type Topology, type WireReckoning } from '@/core/reckoning'
 
 export interface WireAt {
   readonly id: WireId
@@ -71,32 +71,6 @@ export class Context {
     const wire = this.plan.wires[id]!
     const end = (side: Wire['from']) => (side.kind === 'parked' ? 'parked' : `${this.device(side.device).tag} ${this.terminal(side.device, side.terminal).label}`)
     return `${wire.label || id} (${end(wire.from)} to ${end(wire.to)})`
-  }
-
-  /** For every joint reached from a terminal, the fuses, contacts and transistors on the shortest way to it. */
-  waysFrom(start: TerminalKey): ReadonlyMap<string, readonly Passage[]> {
-    const { topology } = this
-    const edges = new Map<string, { readonly to: string; readonly passage: Passage | null }[]>()
-    const join = (a: TerminalKey, b: TerminalKey, passage: Passage | null) => {
-      for (const [from, to] of [[topology.jointOf(a), topology.jointOf(b)], [topology.jointOf(b), topology.jointOf(a)]] as const) {
-        const list = edges.get(from)
-        if (list) list.push({ to, passage })
-        else edges.set(from, [{ to, passage }])
-      }
-    }
-    for (const { from, to, wire } of topology.conductors) if (wire.function !== 'PE') join(from, to, null)
-    for (const passage of topology.passages) join(passage.a, passage.b, passage)
-    const ways = new Map<string, readonly Passage[]>([[topology.jointOf(start), []]])
-    const queue = [topology.jointOf(start)]
-    for (let i = 0; i < queue.length; i += 1) {
-      const here = ways.get(queue[i]!)!
-      for (const { to, passage } of edges.get(queue[i]!) ?? []) {
-        if (ways.has(to)) continue
-        ways.set(to, passage ? [...here, passage] : here)
-        queue.push(to)
-      }
-    }
-    return ways
   }
 
   /** An id that no wire has yet. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { DEVICE_FAMILIES } from '@/core/reference'
+import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { length_mm, name, nonNegative, note, number, origin, positive, text } from './fields'
 
@@ -13,11 +13,16 @@ export const place = z.discriminatedUnion('kind', [
 export type Place = z.output<typeof place>
 
 /** The person's own figure for a draw, in place of the part's. Exactly one is given. */
-export const load = z.union([z.strictObject({ power_W: nonNegative() }), z.strictObject({ current_A: nonNegative() })], { error: 'must be either {power_W} or {current_A}, 0 or more' })
+export const load = z.union([
+  z.strictObject({ power_W: nonNegative() }),
+  z.strictObject({ current_A: nonNegative() }),
+  /** A motor behind a current-controlling driver, by what is printed on the motor; see `motorSupplyPower_W`. */
+  z.strictObject({ motor: z.strictObject({ phase_A: positive(), phase_ohm: nonNegative(), mechanical_W: nonNegative() }) }),
+], { error: 'must be {power_W}, {current_A} or {motor: {phase_A, phase_ohm, mechanical_W}}, 0 or more' })
 export type Load = z.output<typeof load>
 
 /** What sits in a fuse holder or breaker place. */
-export const fitted = z.strictObject({ family: z.enum(DEVICE_FAMILIES), rating_A: positive().max(1000, { error: 'must be 1000 A or less' }) })
+export const fitted = z.strictObject({ family: z.enum(DEVICE_FAMILIES), rating_A: positive().max(1000, { error: 'must be 1000 A or less' }), /** Where left out, the usual one of the family. */ curve: z.enum(CURVES).optional() })
 
 /** A part in the plan. */
 export const device = z.strictObject({
@@ -36,5 +41,9 @@ export const device = z.strictObject({
   /** Loads that may be added to this supply later. */
   reserves: z.array(z.strictObject({ name: name(), power_W: nonNegative() })),
   length_mm: length_mm().nullable(),
+  /** How often a switching part switches; left out where nobody said. */
+  operationsPerDay: nonNegative().optional(),
+  /** The heat sink a solid-state part sits on, sink to air; left out where it has none. */
+  sink_K_per_W: positive().optional(),
 })
 export type Device = z.output<typeof device>

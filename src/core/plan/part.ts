@@ -47,7 +47,7 @@ const ends = { a: terminalId, b: terminalId }
 export const link = z.discriminatedUnion('kind', [
   z.strictObject({ id: localKey, kind: z.literal('bar'), terminals: z.array(terminalId).min(2) }),
   z.strictObject({ id: localKey, kind: z.literal('protective'), ...ends, family: z.enum(DEVICE_FAMILIES), rating_A: positive().nullable(), breaking_A: positive().nullable() }),
-  z.strictObject({ id: localKey, kind: z.literal('contact'), ...ends, rest: z.enum(['open', 'closed']), by: z.enum(['hand', 'coil', 'heat']), rated_A: positive().nullable(), rated_V: positive().nullable() }),
+  z.strictObject({ id: localKey, kind: z.literal('contact'), ...ends, rest: z.enum(['open', 'closed']), by: z.enum(['hand', 'coil', 'heat']), rated_A: positive().nullable(), rated_V: positive().nullable(), /** By kind of load, where the sheet states them. */ ratings: z.strictObject({ motor_A: positive().optional(), lamp_A: positive().optional(), capacitive_A: positive().optional(), dc_A: positive().optional() }).optional() }),
   z.strictObject({ id: localKey, kind: z.literal('semiconductor'), ...ends, drop_V: nonNegative(), rated_A: positive().nullable() }),
 ])
 export type Link = z.output<typeof link>
@@ -94,8 +94,11 @@ export const behaviour = z.discriminatedUnion('kind', [
   kindOnly('protective-device'), kindOnly('residual-current-device'), kindOnly('surge-filter'), kindOnly('switch'), kindOnly('button'), kindOnly('emergency-stop'),
   z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId }),
   z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean() }),
-  z.strictObject({ kind: z.literal('solid-state-relay'), controlPlus: terminalId, controlMinus: terminalId, controlMin_V: nonNegative(), controlMax_V: positive(), load: z.enum(['ac', 'dc']), leakage_mA: nonNegative().nullable(), zeroCross: z.boolean() }),
-  z.strictObject({ kind: z.literal('mosfet-module'), controlPlus: terminalId, controlMinus: terminalId }),
+  z.strictObject({
+    kind: z.literal('solid-state-relay'), controlPlus: terminalId, controlMinus: terminalId, controlMin_V: nonNegative(), controlMax_V: positive(), load: z.enum(['ac', 'dc']), leakage_mA: nonNegative().nullable(), zeroCross: z.boolean(),
+    slope_ohm: nonNegative().optional(), bareBase_K_per_W: positive().optional(), maxBase_C: temperature_C().optional(), minimumLoad_A: nonNegative().optional(),
+  }),
+  z.strictObject({ kind: z.literal('mosfet-module'), controlPlus: terminalId, controlMinus: terminalId, /** Holds the gate off while the control floats. */ hasPullDown: z.boolean().optional() }),
   kindOnly('thermostat'), kindOnly('thermal-cut-out'), kindOnly('splice'), kindOnly('terminal-strip'), kindOnly('board'), kindOnly('driver'),
   z.strictObject({ kind: z.literal('motor'), phase_A: positive(), phase_ohm: positive().nullable() }),
   kindOnly('encoder'), kindOnly('heater'), kindOnly('fan'), kindOnly('sensor'),

@@ -67,6 +67,8 @@ export function passageGuard(plan: Plan, topology: Topology, passage: Passage): 
   const device = plan.devices[passage.device]!
   const { family, rating_A } = fittedRating(device, passage.link)
   if (rating_A === null) return null
+  // A supplementary protector is no branch protection in NEC practice: the device ahead of it guards the wire.
+  if (FAMILIES[family].isSupplementary && plan.site.region === 'NEC') return null
   const places = topology.passages.filter((other) => other.device === passage.device && other.link.kind === 'protective').length
   return {
     kind: 'device', id: `${passage.device}/${passage.link.id}`, label: `${device.tag}${places > 1 ? `.${passage.link.id}` : ''}, ${formatNumber(rating_A)} A ${FAMILIES[family].name}`, rating_A, family,

@@ -1,23 +1,21 @@
-import { protect } from '@/core/protection'
-import { cite, FAMILIES, SOURCES } from '@/core/reference'
+import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import { derateFactor, sumMains } from '@/core/supply'
 import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step } from '@/core/trace'
 import type { DeviceId, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
 import { findEarths } from './earths'
-import { fittedRating } from './fitted'
 import { guardWires } from './guards'
+import { byState, worstOf } from './overStates'
+import { reckonPixels } from './pixelRuns'
+import { IS_CONTINUOUS, reckonProtective } from './protectiveDevices'
 import { findRails } from './rails'
-import { sizeWires, type SizedPlan } from './sizeWires'
+import { sizeWires } from './sizeWires'
 import type { StateResult } from './solveState'
+import { reckonStops } from './stops'
+import { feedWays, reckonSafeStates, reckonSwitches } from './switches'
 import { buildTopology, terminalKey, type Topology } from './topology'
-import type { DrawReckoning, MainsReckoning, ProtectiveReckoning, Reckoning, SupplyReckoning, TerminalKey, WireReckoning } from './types'
-
-/** Hours on end: what a machine in use is taken to be. */
-const IS_CONTINUOUS = true
-/** Stands for "no wire of a fixed size limits this fuse": reckoned wires follow the fuse. */
-const UNLIMITED_A = 1000
+import type { DrawReckoning, MainsReckoning, Reckoning, SupplyReckoning, TerminalKey, WireReckoning } from './types'
 
 /** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. */
 export function reckon(plan: Plan): Reckoning {
@@ -30,6 +28,8 @@ export function reckon(plan: Plan): Reckoning {
     const outcome = sized.wires.get(id)!
     wires[id] = { ...outcome, from: endOf(plan, wire, 'from', outcome.size), to: endOf(plan, wire, 'to', outcome.size) }
   }
+  const rails = findRails(plan, topology, states)
+  const ways = feedWays(plan, topology)
   const netOf: Record<TerminalKey, string> = {}
   const nets = topology.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
   for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
@@ -37,10 +37,15 @@ export function reckon(plan: Plan): Reckoning {
     nets, netOf, wires,
     states: Object.fromEntries([...states].map(([id, state]) => [id, { isSolved: state.reasons.length === 0, reasons: state.reasons }])),
     supplies: reckonSupplies(plan, topology, states),
-    protective: reckonProtective(plan, topology, sized),
-    rails: findRails(plan, topology, states),
+    protective: reckonProtective(plan, topology, sized, rails),
+    rails,
     draws: reckonDraws(topology, states),
     mains: reckonMains(plan, topology, states),
+    switches: reckonSwitches(plan, topology, ways, states),
+    safeStates: reckonSafeStates(plan, topology, ways),
+    stops: reckonStops(plan, topology),
+    bonds: sized.bonds,
+    pixels: reckonPixels(plan, topology, sized, rails),
     earths: findEarths(topology),
     inside: { value: plan.practice.inside_C, unit: '°C', trace: [step('Inside the box', `${plan.practice.inside_C} °C at full work, as entered; the heat sum takes over once the box is laid out`, COMMON_PRACTICE)] },
   }
@@ -55,17 +60,6 @@ function endOf(plan: Plan, wire: Wire, side: 'from' | 'to', size: string | null)
     clamp, clampSize_mm, torque_Nm, strip_mm, size, construction: wire.construction, screwEnds: plan.practice.screwEnds, ferruleCode: plan.practice.ferruleCode,
     wanted: side === 'from' ? wire.fromTreatment : wire.toTreatment,
   })
-}
-
-function byState<T>(states: ReadonlyMap<StateId, StateResult>, value: (state: StateResult, id: StateId) => T): Record<StateId, T> {
-  return Object.fromEntries([...states].map(([id, state]) => [id, value(state, id)]))
-}
-
-/** The greatest known value over the states, and where it arises. */
-function worstOf(values: Readonly<Record<StateId, number | null>>): { readonly value: number | null; readonly state: StateId | null } {
-  let worst: { value: number | null; state: StateId | null } = { value: null, state: null }
-  for (const [state, value] of Object.entries(values)) if (value !== null && (worst.value === null || value! > worst.value)) worst = { value: value!, state: state as StateId }
-  return worst
 }
 
 function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): Record<DeviceId, SupplyReckoning> {
@@ -118,43 +112,6 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
   return result
 }
 
-function reckonProtective(plan: Plan, topology: Topology, sized: SizedPlan): ProtectiveReckoning[] {
-  const wiresBehind = new Map<string, WireId[]>()
-  for (const [id, wire] of sized.wires) {
-    if (!wire.guard) continue
-    const list = wiresBehind.get(wire.guard.id)
-    if (list) list.push(id)
-    else wiresBehind.set(wire.guard.id, [id])
-  }
-  return topology.passages.flatMap(({ device, link, a, b }): ProtectiveReckoning[] => {
-    if (link.kind !== 'protective') return []
-    const { family, rating_A } = fittedRating(plan.devices[device]!, link)
-    const id = `${device}/${link.id}`
-    const current_A = byState(sized.states, (state) => (state.unsolved.has(id) ? null : Math.abs(state.linkCurrent_A.get(id) ?? 0)))
-    const worst = worstOf(current_A)
-    const wires = wiresBehind.get(id) ?? []
-    const potentials = [a, b].flatMap((key) => topology.netById.get(topology.netOf(key))?.potentials ?? [])
-    const isMains = potentials.some(({ kind }) => kind === 'L' || kind === 'N')
-    const voltage_V = isMains ? plan.site.mains_V : potentials.reduce((most, potential) => Math.max(most, potential.voltage_V ?? 0), 0)
-    const system = isMains ? ('ac-1ph' as const) : ('dc' as const)
-    const limit = FAMILIES[family].loadingLimit_percent.continuous
-    const loading = worst.value === null || rating_A === null ? null : (100 * worst.value) / rating_A
-    const fixedWires_A = wires.flatMap((wire) => (sized.wires.get(wire)!.isReckoned ? [] : [sized.wires.get(wire)!.ampacity.value ?? 0]))
-    const advice = protect({
-      load_A: worst.value ?? 0, continuous: IS_CONTINUOUS, wire_A: Math.max(1e-3, Math.min(UNLIMITED_A, ...fixedWires_A)), family, ambient_C: plan.practice.inside_C,
-      ...(voltage_V > 0 ? { voltage_V, system } : {}),
-    })
-    return [
-      {
-        device, link: link.id, family, rating_A, current_A, wires, voltage_V, system,
-        worst: { value: worst.value, unit: 'A', trace: [step('Current', worst.value === null ? 'not derived' : `${formatNumber(worst.value)} A${worst.state ? `, state “${plan.states[worst.state]!.name}”` : ''}`, 'solved network')] },
-        loading: { value: loading, unit: '%', trace: [step('Loading', loading === null ? 'not derived' : `${formatNumber(worst.value!)} A ÷ ${rating_A} A = ${formatNumber(loading)} %; the family is loaded to ${limit} % at most for hours`, cite(FAMILIES[family].source))] },
-        advised_A: worst.value === null ? null : advice.result.rating_A, advice: advice.trace,
-      },
-    ]
-  })
-}
-
 function reckonDraws(topology: Topology, states: ReadonlyMap<StateId, StateResult>): DrawReckoning[] {
   const kinds = (key: TerminalKey) => new Set((topology.netById.get(topology.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
   return topology.devices.flatMap(({ id, part }) =>
@@ -197,6 +154,19 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
     worst: { value: worst.value, unit: 'A', trace },
     loading: { value: loading, unit: '%', trace: [...trace, step('Share', loading === null ? 'not derived' : `${formatNumber(worst.value!)} A ÷ ${formatNumber(allowed_A)} A = ${formatNumber(loading)} %`, isRaised ? cite(SOURCES.necContinuous) : 'arithmetic')] },
     leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
+    inrush: reckonInrush(plan, topology),
     reasons: answer?.result.reasons ?? [],
+  }
+}
+
+/** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */
+function reckonInrush(plan: Plan, topology: Topology): MainsReckoning['inrush'] {
+  const supplies = topology.devices.flatMap(({ device, part }) => (part.behaviour.kind === 'supply' && device.origin !== 'remove' ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }] : []))
+  const known = supplies.filter(({ inrush_A }) => inrush_A !== null)
+  const sum_A = known.reduce((sum, { inrush_A }) => sum + inrush_A!, 0)
+  const missing = supplies.filter(({ inrush_A }) => inrush_A === null).map(({ tag }) => tag)
+  return {
+    value: supplies.length > 0 && known.length === 0 ? null : sum_A, unit: 'A',
+    trace: [step('Peaks', supplies.length === 0 ? 'no supply, no inrush: 0 A' : `${known.map(({ tag, inrush_A }) => `${tag} ${formatNumber(inrush_A!)} A`).join(' + ') || 'none known'} = ${formatNumber(sum_A)} A for a few milliseconds${missing.length > 0 ? `; ${missing.join(', ')} not known` : ''}`, "the parts' data")],
   }
 }

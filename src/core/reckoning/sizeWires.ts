@@ -7,7 +7,8 @@ import type { WireGuard } from './guards'
 import { solveState, type StateResult } from './solveState'
 import { stateNetworks, type StateNetworks } from './stateNetworks'
 import { splitKey, type Conductor, type Topology } from './topology'
-import type { WireReckoning } from './types'
+import { reckonBonds } from './bonds'
+import type { BondReckoning, WireReckoning } from './types'
 
 /** Sizes and currents settle within a few rounds; after the second they may only grow, so that they do settle. */
 const SIZE_ROUNDS = 6
@@ -25,6 +26,7 @@ export interface SizedPlan {
   readonly wires: ReadonlyMap<WireId, SizedWire>
   readonly states: ReadonlyMap<StateId, StateResult>
   readonly networks: ReadonlyMap<StateId, StateNetworks>
+  readonly bonds: readonly BondReckoning[]
 }
 
 interface Circuit {
@@ -46,10 +48,14 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
   const sizes = new Map<WireId, string | null>(topology.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
   const networks = new Map(Object.entries(plan.states).map(([id, state]) => [id as StateId, stateNetworks(plan, topology, state!)]))
-  let states = new Map<StateId, StateResult>()
-  for (let round = 0; round < SIZE_ROUNDS; round += 1) {
+  const ohmsNow = () => {
     const ohms = new Map<WireId, number>()
     for (const [id, { length_mm }] of circuits) ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
+    return ohms
+  }
+  let states = new Map<StateId, StateResult>()
+  for (let round = 0; round < SIZE_ROUNDS; round += 1) {
+    const ohms = ohmsNow()
     states = new Map([...networks].map(([id, network]) => [id, solveState(plan, topology, network, ohms)]))
     let isChanged = false
     for (const circuit of circuits.values()) {
@@ -64,17 +70,38 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     }
     if (!isChanged) break
   }
+  // Bonds between negatives must also stand the loss of a supply's own lead.
+  const heaviest = [...states].reduce<StateId | null>((most, [id, { outputs }]) => (most === null || total_W(outputs) > total_W(states.get(most)!.outputs) ? id : most), null)
+  const bonds = heaviest === null ? [] : reckonBonds(plan, topology, heaviest, networks.get(heaviest)!, ohmsNow(), states.get(heaviest)!.wireCurrent_A)
+  let isBondChanged = false
+  for (const { wire: id, loose } of bonds) {
+    const circuit = circuits.get(id)!
+    if (circuit.conductor.wire.size !== null) continue
+    const next = sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), loose.value)).result.size
+    if (next === null || wireSize(next).area_mm2 <= wireSize(sizes.get(id) ?? start).area_mm2) continue
+    sizes.set(id, next)
+    isBondChanged = true
+  }
+  if (isBondChanged) {
+    const ohms = ohmsNow()
+    states = new Map([...networks].map(([id, network]) => [id, solveState(plan, topology, network, ohms)]))
+  }
+  const bondOf = new Map(bonds.map((bond) => [bond.wire, bond]))
   const outcomes = new Map<WireId, SizedWire>()
   const ampacityOf = rememberAmpacities(plan)
   for (const circuit of circuits.values()) {
     const { id, wire } = circuit.conductor
-    if (wire.function !== 'PE') outcomes.set(id, describeWire(plan, circuit, guards.get(id)!, states, sizes.get(id) ?? null, ampacityOf))
+    if (wire.function !== 'PE') outcomes.set(id, describeWire(plan, circuit, guards.get(id)!, states, sizes.get(id) ?? null, ampacityOf, bondOf.get(id)))
   }
   for (const circuit of circuits.values()) {
     if (circuit.conductor.wire.function !== 'PE') continue
     outcomes.set(circuit.conductor.id, sizeEarth(plan, topology, circuit, outcomes, guards))
   }
-  return { wires: outcomes, states, networks }
+  return { wires: outcomes, states, networks, bonds }
+}
+
+function total_W(outputs: StateResult['outputs']): number {
+  return [...outputs.values()].reduce((sum, { power_W }) => sum + power_W, 0)
 }
 
 function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): Circuit {
@@ -175,7 +202,7 @@ function rememberAmpacities(plan: Plan): AmpacityOf {
 }
 
 /** A wire's figures with their derivations, once the sizes have settled. `present` is the size they settled at. */
-function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf): SizedWire {
+function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf, bond?: BondReckoning): SizedWire {
   const { practice } = plan
   const { conductor, length_mm, voltage_V } = circuit
   const { wire } = conductor
@@ -187,11 +214,12 @@ function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: 
       : worst_A === null
         ? step('Current', 'not derived: the network of this wire could not be solved', 'solved network')
         : step('Current', `${formatNumber(worst_A)} A${state ? `, state “${plan.states[state]!.name}”` : ''}`, 'solved network'),
+    ...(bond ? bond.loose.trace.slice(1) : []),
     ...(guarded.guard ? [step('Protected by', isTrusted(plan, guarded) ? `${guarded.guard.label}, trusted by the house rule` : `${guarded.guard.label}${guarded.needs_A > guarded.guard.needs_A * 1.0001 ? ' and others that return through it' : ''}: the wire must carry ${formatNumber(guarded.needs_A)} A`, cite(SOURCES.iec60364Overload))] : []),
   ]
   const current_A = worst_A ?? 0
   const size = present
-  const sized = wire.size === null ? sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guarded), worst_A)) : null
+  const sized = wire.size === null ? sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0))) : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
   const known = size === null ? null : ampacityOf(size, circuit.insulation_C)
   const ampacity = known?.ampacity ?? null

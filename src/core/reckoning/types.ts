@@ -1,4 +1,7 @@
-import type { DeviceFamily } from '@/core/reference'
+import type { PixelRun, PixelRunRequest } from '@/core/pixels'
+import type { Opening } from '@/core/protection'
+import type { Curve, DeviceFamily } from '@/core/reference'
+import type { ControlCase, Verdict } from '@/core/switching'
 import type { DeviceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
@@ -84,9 +87,20 @@ export interface ProtectiveReckoning {
   readonly device: DeviceId
   readonly link: string
   readonly family: DeviceFamily
+  /** Its own curve where one was chosen; else the family's usual one. */
+  readonly curve: Curve | undefined
   readonly rating_A: number | null
   readonly current_A: Readonly<Record<StateId, number | null>>
+  /** The greatest of all states that run on; starting up is apart. */
   readonly worst: Figure
+  /** The least rating that carries the load. */
+  readonly minimum_A: number
+  /** The most in a state of starting up; null without one. */
+  readonly startUp_A: number | null
+  /** The greatest fault current it parts. */
+  readonly breaking_A: number
+  /** A short behind it; null where it is empty or nothing feeds it. */
+  readonly fault: FaultReckoning | null
   /** Share of what the family may carry. */
   readonly loading: Figure
   /** The smallest rating for load and wires, as `protect` answers it; null where there is none. */
@@ -95,6 +109,76 @@ export interface ProtectiveReckoning {
   readonly wires: readonly WireId[]
   readonly voltage_V: number
   readonly system: 'dc' | 'ac-1ph'
+}
+
+/** What happens when something behind a fuse or breaker is shorted. */
+export interface FaultReckoning {
+  /** Right behind the device. */
+  readonly largest_A: number
+  /** At the far end of the longest branch behind it. */
+  readonly smallest_A: number
+  /** Nobody measured what the outlet gives. */
+  readonly isAssumed: boolean
+  /** At the smallest fault current. */
+  readonly opening: Opening
+  readonly words: string
+  /** The thinnest feeding wire behind it, and how long it stands the largest fault current. */
+  readonly thinnest: { readonly wire: WireId; readonly size: string; readonly area_mm2: number; readonly insulation_C: number; readonly withstands_s: number } | null
+  readonly ahead: { readonly label: string; readonly isSelective: boolean; readonly reason: string } | null
+  readonly figure: Figure
+}
+
+/** A contact or transistor that switches loads. */
+export interface SwitchReckoning {
+  readonly device: DeviceId
+  readonly link: string
+  readonly kind: 'contact' | 'transistor'
+  readonly loads: readonly DeviceId[]
+  readonly voltage_V: number
+  readonly system: 'dc' | 'ac-1ph'
+  readonly worst: Figure
+  /** Share of what it stands, by the kind of its loads. */
+  readonly loading: Figure
+  readonly heat: { readonly dissipation_W: number; readonly needsSink: boolean; readonly wanted_K_per_W: number | null; readonly fitted_K_per_W: number | null; readonly max_C: number; readonly base: Figure } | null
+  /** Years until it is worn; null where nobody said how often it switches, or it does not wear. */
+  readonly wear: Figure | null
+}
+
+/** What a load does when control is lost. */
+export interface SafeStateReckoning {
+  readonly device: DeviceId
+  readonly wanted: 'off' | 'on'
+  readonly cases: Readonly<Record<ControlCase, Verdict>>
+  readonly by: readonly DeviceId[]
+  readonly trace: Trace
+}
+
+/** What an emergency stop takes away, and what goes on. */
+export interface StopReckoning {
+  readonly device: DeviceId
+  readonly cuts: readonly DeviceId[]
+  readonly stays: readonly DeviceId[]
+  /** Of what stays, what moves or heats. */
+  readonly hazards: readonly DeviceId[]
+  readonly isFailSafe: boolean
+}
+
+/** A wire that ties the negatives of supplies together. */
+export interface BondReckoning {
+  readonly wire: WireId
+  readonly supplies: readonly DeviceId[]
+  /** The lead whose loss is worst for it. */
+  readonly lead: WireId | null
+  readonly supply: DeviceId | null
+  /** What it carries then. */
+  readonly loose: Figure
+}
+
+/** A run of pixels as its feed reaches it. */
+export interface PixelReckoning extends PixelRun {
+  readonly device: DeviceId
+  readonly request: PixelRunRequest
+  readonly far: Figure
 }
 
 /** One thing hanging between two beams: what it takes, and what it hangs through. */
@@ -137,6 +221,8 @@ export interface MainsReckoning {
   readonly loading: Figure
   readonly allowed_A: number
   readonly leakage: Figure
+  /** Peak that all supplies draw together in the first half-wave. */
+  readonly inrush: Figure
   readonly reasons: readonly string[]
 }
 
@@ -164,6 +250,11 @@ export interface Reckoning {
   readonly rails: readonly Rail[]
   readonly draws: readonly DrawReckoning[]
   readonly mains: MainsReckoning
+  readonly switches: readonly SwitchReckoning[]
+  readonly safeStates: readonly SafeStateReckoning[]
+  readonly stops: readonly StopReckoning[]
+  readonly bonds: readonly BondReckoning[]
+  readonly pixels: readonly PixelReckoning[]
   readonly earths: readonly EarthReckoning[]
   /** Air inside the box. */
   readonly inside: Figure

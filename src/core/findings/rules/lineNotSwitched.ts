@@ -1,5 +1,5 @@
 import { SOURCES } from '@/core/reference'
-import { terminalKey, type Passage } from '@/core/reckoning'
+import { terminalKey, waysFrom, type Passage } from '@/core/reckoning'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import type { Context } from '../context'
 import { defineRule } from '../types'
@@ -31,11 +31,11 @@ export const lineNotSwitched = defineRule<Facts>({
     for (const inlet of context.devices) {
       const { behaviour } = inlet.part
       if (behaviour.kind !== 'mains-inlet') continue
-      const fromLine = context.waysFrom(terminalKey(inlet.id, behaviour.line))
-      const fromNeutral = context.waysFrom(terminalKey(inlet.id, behaviour.neutral))
+      const fromLine = waysFrom(context.topology, terminalKey(inlet.id, behaviour.line))
+      const fromNeutral = waysFrom(context.topology, terminalKey(inlet.id, behaviour.neutral))
       for (const { id } of context.devices) {
         for (const [a, b] of mainsTerminals(context, id)) {
-          const [ja, jb] = [a, b].map((terminal) => context.topology.jointOf(terminalKey(id, terminal))) as [string, string]
+          const [ja, jb] = [a, b].map((terminal) => context.topology.jointIndex(terminalKey(id, terminal))) as [number, number]
           // Either way round: a supply does not mind.
           const [line, neutral] = fromLine.has(ja) && fromNeutral.has(jb) ? [fromLine.get(ja)!, fromNeutral.get(jb)!] : [fromLine.get(jb), fromNeutral.get(ja)]
           if (!line || !neutral) continue
