@@ -39,7 +39,7 @@ export const optional = { need: 'optional' } as const
 export const at = (key: string) => key as TerminalId
 
 export const bar = (id: string, ...terminals: string[]): Link => ({ id, kind: 'bar', terminals: terminals.map(at) })
-export const contact = (id: string, a: string, b: string, rest: 'open' | 'closed', by: 'hand' | 'coil' | 'heat', rated_A: number): Link => ({ id, kind: 'contact', a: at(a), b: at(b), rest, by, rated_A, rated_V: 250 })
+export const contact = (id: string, a: string, b: string, rest: 'open' | 'closed', by: 'hand' | 'coil' | 'heat', rated_A: number, ratings?: Extract<Link, { kind: 'contact' }>['ratings']): Link => ({ id, kind: 'contact', a: at(a), b: at(b), rest, by, rated_A, rated_V: 250, ...(ratings ? { ratings } : {}) })
 export const fusePlace = (id: string, a: string, b: string, family: Extract<Link, { kind: 'protective' }>['family'], rating_A: number | null): Link => ({ id, kind: 'protective', a: at(a), b: at(b), family, rating_A, breaking_A: null })
 export const semiconductor = (id: string, a: string, b: string, drop_V: number, rated_A: number): Link => ({ id, kind: 'semiconductor', a: at(a), b: at(b), drop_V, rated_A })
 

@@ -34,18 +34,21 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
       'V-': terminal('−', 'V-', 'boardScrew', { block: 'POWER', direction: 'in', conductors: { min_mm2: 0.2, max_mm2: 6, count: 1 }, rated_A: 30 }),
       ...Object.assign({}, ...outputs.map((block) => boardOutput(block))),
       ...Object.assign({}, ...range(axes).map(coil), ...range(axes).map(input)),
+      TX: terminal('TX', 'data', 'contact25', { ...optional, block: 'LINK', direction: 'out', level_V: 3.3 }), RX: terminal('RX', 'data', 'contact25', { ...optional, block: 'LINK', direction: 'in', level_V: 3.3 }), G: terminal('gnd', 'data', 'contact25', { ...optional, block: 'LINK', level_V: 0 }),
     },
-    links: [bar('plus', 'V+', ...outputs.map((block) => `${block}+`)), ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10))],
+    links: [bar('plus', 'V+', ...outputs.map((block) => `${block}+`)), bar('gnd', 'V-', 'G', ...range(axes).map((axis) => `E${axis}G`)), ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10))],
     draws: [draw('logic', 'Logic', 'V+', 'V-', voltage_V, { power_W: 5 }), draw('motors', 'Motors, all axes', 'V+', 'V-', voltage_V, { power_W: axes * 12 })],
   })
 }
 
+/** Fed at its beginning, and where its far end is wired too, from both. */
 function pixels(voltage_V: number): Part {
   return definePart(`${voltage_V} V pixel string, 100 pixels`, [5000, 12, 4], {
     mounting: 'loose', behaviour: { kind: 'pixel-string', count: 100, each_mA: 15, pitch_mm: 50, loop_ohm_per_m: 0.12 },
     terminals: {
-      'V+': terminal('+', 'V+', 'pluggable'), 'V-': terminal('−', 'V-', 'pluggable'), D: terminal('data', 'data', 'pluggable', { ...optional, direction: 'in', level_V: 5 }),
+      'V+': terminal('+', 'V+', 'pluggable'), 'V-': terminal('−', 'V-', 'pluggable'), 'V+2': terminal('+ far end', 'V+', 'pluggable', optional), 'V-2': terminal('− far end', 'V-', 'pluggable', optional), D: terminal('data', 'data', 'pluggable', { ...optional, direction: 'in', level_V: 5 }),
     },
+    links: [bar('plus', 'V+', 'V+2'), bar('minus', 'V-', 'V-2')],
     draws: [draw('pixels', 'Pixels, all white', 'V+', 'V-', voltage_V, { current_A: 1.5 })],
   })
 }
@@ -74,7 +77,11 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   }),
   'part:computer-5': definePart('Small computer, 5 V', [85, 56, 20], {
     mounting: 'standoffs', behaviour: { kind: 'computer' },
-    terminals: { 'V+': terminal('5V', 'V+', 'pluggable', { direction: 'in' }), 'V-': terminal('GND', 'V-', 'pluggable', { direction: 'in' }) },
+    terminals: {
+      'V+': terminal('5V', 'V+', 'pluggable', { direction: 'in' }), 'V-': terminal('GND', 'V-', 'pluggable', { direction: 'in' }),
+      TX: terminal('TX', 'data', 'contact25', { ...optional, direction: 'out', level_V: 3.3 }), RX: terminal('RX', 'data', 'contact25', { ...optional, direction: 'in', level_V: 3.3 }), G: terminal('gnd', 'data', 'contact25', { ...optional, level_V: 0 }),
+    },
+    links: [bar('gnd', 'V-', 'G')],
     draws: [draw('logic', 'Computer', 'V+', 'V-', 5, { power_W: 10 }, { minimum_V: 4.75 })],
   }),
   'part:screen-5': definePart('Screen, 5 V', [120, 75, 15], {

@@ -42,7 +42,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
     terminals: { '1': terminal('1', 'any', 'breaker'), '2': terminal('2', 'any', 'breaker') }, links: [fusePlace('Q', '1', '2', 'UL 489', 15)],
   }),
   'part:ssr-ac': definePart('Solid-state relay, AC load, 25 A', [45, 58, 30], {
-    behaviour: { kind: 'solid-state-relay', controlPlus: at('C+'), controlMinus: at('C-'), controlMin_V: 4, controlMax_V: 32, load: 'ac', leakage_mA: 3, zeroCross: true },
+    behaviour: { kind: 'solid-state-relay', controlPlus: at('C+'), controlMinus: at('C-'), controlMin_V: 4, controlMax_V: 32, load: 'ac', leakage_mA: 3, zeroCross: true, bareBase_K_per_W: 9, maxBase_C: 80, minimumLoad_A: 0.1 },
     terminals: {
       '1': terminal('1', 'any', 'screw', { rated_A: 25 }), '2': terminal('2', 'any', 'screw', { rated_A: 25 }),
       'C+': terminal('3 +', 'control+', 'smallScrew', { polarised: true }), 'C-': terminal('4 −', 'control-', 'smallScrew', { polarised: true }),

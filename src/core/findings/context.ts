@@ -1,5 +1,5 @@
 import type { Device, DeviceId, Part, Plan, Terminal, TerminalId, Wire, WireId } from '@/core/plan'
-import { buildTopology, splitKey, terminalKey, type Potential, type Reckoning, type TerminalKey, type Topology, type WireReckoning } from '@/core/reckoning'
+import { buildTopology, feedWays, splitKey, terminalKey, type FeedWay, type Potential, type Reckoning, type TerminalKey, type Topology, type WireReckoning } from '@/core/reckoning'
 
 export interface WireAt {
   readonly id: WireId
@@ -13,6 +13,7 @@ export class Context {
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
+  private knownWays: readonly FeedWay[] | null = null
   private readonly atTerminal = new Map<TerminalKey, WireAt[]>()
 
   constructor(
@@ -33,6 +34,12 @@ export class Context {
         else this.atTerminal.set(key, [{ id: id as WireId, wire: wire!, side }])
       }
     }
+  }
+
+  /** The ways from every source to what it feeds. */
+  get ways(): readonly FeedWay[] {
+    this.knownWays ??= feedWays(this.plan, this.topology)
+    return this.knownWays
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {

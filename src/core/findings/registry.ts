@@ -1,7 +1,14 @@
+import { backFeed } from './rules/backFeed'
+import { bondNeedless } from './rules/bondNeedless'
+import { bondTooThin } from './rules/bondTooThin'
+import { breakingCapacityShort } from './rules/breakingCapacityShort'
 import { clampOverfilled } from './rules/clampOverfilled'
 import { colourOffScheme } from './rules/colourOffScheme'
 import { conductorDoesNotFit } from './rules/conductorDoesNotFit'
 import { connectionGuessed } from './rules/connectionGuessed'
+import { contactOverloaded } from './rules/contactOverloaded'
+import { contactWearsOut } from './rules/contactWearsOut'
+import { dataTooFar } from './rules/dataTooFar'
 import { earthConductorThin } from './rules/earthConductorThin'
 import { earthNotGreenYellow } from './rules/earthNotGreenYellow'
 import { endCannotBeMade } from './rules/endCannotBeMade'
@@ -10,6 +17,8 @@ import { fuseAtWrongEnd } from './rules/fuseAtWrongEnd'
 import { fuseDoesNotProtectWire } from './rules/fuseDoesNotProtectWire'
 import { fuseOverloaded } from './rules/fuseOverloaded'
 import { greenYellowMisused } from './rules/greenYellowMisused'
+import { heatWithoutSecondStop } from './rules/heatWithoutSecondStop'
+import { inrushMayTrip } from './rules/inrushMayTrip'
 import { leakageMayTrip } from './rules/leakageMayTrip'
 import { lineAndNegativeAlike } from './rules/lineAndNegativeAlike'
 import { lineNotSwitched } from './rules/lineNotSwitched'
@@ -18,26 +27,53 @@ import { mainsMeetsLowVoltage } from './rules/mainsMeetsLowVoltage'
 import { mainsSelectorWrong } from './rules/mainsSelectorWrong'
 import { metalWithoutEarth } from './rules/metalWithoutEarth'
 import { networkUnsolved } from './rules/networkUnsolved'
+import { noEmergencyStop } from './rules/noEmergencyStop'
+import { notSelective } from './rules/notSelective'
 import { noWireFits } from './rules/noWireFits'
 import { outletOverloaded } from './rules/outletOverloaded'
 import { parkedBare } from './rules/parkedBare'
+import { pixelsTooLow } from './rules/pixelsTooLow'
 import { polarityReversed } from './rules/polarityReversed'
 import { positivesJoined } from './rules/positivesJoined'
+import { relayControlVoltage } from './rules/relayControlVoltage'
+import { relayLeakageHolds } from './rules/relayLeakageHolds'
+import { relayTooHot } from './rules/relayTooHot'
+import { relayWrongCurrent } from './rules/relayWrongCurrent'
 import { requiredTerminalOpen } from './rules/requiredTerminalOpen'
+import { reserveExceedsSupply } from './rules/reserveExceedsSupply'
+import { residualWanted } from './rules/residualWanted'
+import { restartsByItself } from './rules/restartsByItself'
+import { safeStateNotKept } from './rules/safeStateNotKept'
+import { signalLevelsDiffer } from './rules/signalLevelsDiffer'
+import { signalsWithoutCommonNegative } from './rules/signalsWithoutCommonNegative'
+import { startUpOpensFuse } from './rules/startUpOpensFuse'
+import { stopLeavesHazard } from './rules/stopLeavesHazard'
+import { stopNotFailSafe } from './rules/stopNotFailSafe'
+import { supplementaryAlone } from './rules/supplementaryAlone'
+import { suppliesInSeries } from './rules/suppliesInSeries'
 import { supplyHot } from './rules/supplyHot'
+import { supplyMayNotBlowFuse } from './rules/supplyMayNotBlowFuse'
 import { supplyOverloaded } from './rules/supplyOverloaded'
 import { thinTapUnprotected } from './rules/thinTapUnprotected'
 import { voltageRatingTooLow } from './rules/voltageRatingTooLow'
+import { wireDamagedFirst } from './rules/wireDamagedFirst'
 import { wireOverloaded } from './rules/wireOverloaded'
 import { wireWithoutProtection } from './rules/wireWithoutProtection'
 import type { Rule } from './types'
 
 /** Every rule by its id; the ids are stable and outlive the wording. */
 export const RULES = {
+  'back-feed': backFeed,
+  'bond-needless': bondNeedless,
+  'bond-too-thin': bondTooThin,
+  'breaking-capacity-short': breakingCapacityShort,
   'clamp-overfilled': clampOverfilled,
   'colour-off-scheme': colourOffScheme,
   'conductor-does-not-fit': conductorDoesNotFit,
   'connection-guessed': connectionGuessed,
+  'contact-overloaded': contactOverloaded,
+  'contact-wears-out': contactWearsOut,
+  'data-too-far': dataTooFar,
   'earth-conductor-thin': earthConductorThin,
   'earth-not-green-yellow': earthNotGreenYellow,
   'end-cannot-be-made': endCannotBeMade,
@@ -46,6 +82,8 @@ export const RULES = {
   'fuse-does-not-protect-wire': fuseDoesNotProtectWire,
   'fuse-overloaded': fuseOverloaded,
   'green-yellow-misused': greenYellowMisused,
+  'heat-without-second-stop': heatWithoutSecondStop,
+  'inrush-may-trip': inrushMayTrip,
   'leakage-may-trip': leakageMayTrip,
   'line-and-negative-alike': lineAndNegativeAlike,
   'line-not-switched': lineNotSwitched,
@@ -54,16 +92,36 @@ export const RULES = {
   'mains-selector-wrong': mainsSelectorWrong,
   'metal-without-earth': metalWithoutEarth,
   'network-unsolved': networkUnsolved,
+  'no-emergency-stop': noEmergencyStop,
+  'not-selective': notSelective,
   'no-wire-fits': noWireFits,
   'outlet-overloaded': outletOverloaded,
   'parked-bare': parkedBare,
+  'pixels-too-low': pixelsTooLow,
   'polarity-reversed': polarityReversed,
   'positives-joined': positivesJoined,
+  'relay-control-voltage': relayControlVoltage,
+  'relay-leakage-holds': relayLeakageHolds,
+  'relay-too-hot': relayTooHot,
+  'relay-wrong-current': relayWrongCurrent,
   'required-terminal-open': requiredTerminalOpen,
+  'reserve-exceeds-supply': reserveExceedsSupply,
+  'residual-wanted': residualWanted,
+  'restarts-by-itself': restartsByItself,
+  'safe-state-not-kept': safeStateNotKept,
+  'signal-levels-differ': signalLevelsDiffer,
+  'signals-without-common-negative': signalsWithoutCommonNegative,
+  'start-up-opens-fuse': startUpOpensFuse,
+  'stop-leaves-hazard': stopLeavesHazard,
+  'stop-not-fail-safe': stopNotFailSafe,
+  'supplementary-alone': supplementaryAlone,
+  'supplies-in-series': suppliesInSeries,
   'supply-hot': supplyHot,
+  'supply-may-not-blow-fuse': supplyMayNotBlowFuse,
   'supply-overloaded': supplyOverloaded,
   'thin-tap-unprotected': thinTapUnprotected,
   'voltage-rating-too-low': voltageRatingTooLow,
+  'wire-damaged-first': wireDamagedFirst,
   'wire-overloaded': wireOverloaded,
   'wire-without-protection': wireWithoutProtection,
 } as const satisfies Readonly<Record<string, Rule>>

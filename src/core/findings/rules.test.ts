@@ -33,6 +33,54 @@ function switched(kind: 'polarised' | 'reversible' | 'fixed', conductor: 'L' | '
     .wire(`X1.${conductor}`, 'Q1.1', conductor).wire('Q1.2', `PS1.${conductor}`, conductor).wire(`X1.${other}`, `PS1.${other}`, other).build()
 }
 
+/** A board on 24 V and a computer on 5 V that talk to each other, by a plain link or an isolated input. */
+function twoSides(build: (b: PlanBuilder) => PlanBuilder, link: 'plain' | 'isolated' = 'plain'): Plan {
+  return bench((b) => {
+    const both = b.device('PS2', 'supply-5-25').device('A1', link === 'plain' ? 'motion-board-24' : 'driver').device('A2', link === 'plain' ? 'computer-5' : 'controller-5').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').wire('PS2.V+1', 'A2.V+', 'V+').wire('PS2.V-1', 'A2.V-', 'V-')
+    return build(link === 'plain' ? both.wire('A1.TX', 'A2.RX', 'signal') : both.wire('A2.D1', 'A1.PUL+', 'signal'))
+  })
+}
+
+/** A bond from supply to supply, and a link between the boards whose ground lets a load go home by the bond. */
+function looseLead(): Plan {
+  const plan = twoSides((b) => b.wire('A1.G', 'A2.G', 'signal', { size: '1 mm²' }).device('E1', 'heater-24').wire('PS1.V+2', 'E1.+', 'V+').wire('A1.H0-', 'E1.-', 'V-'))
+  return edited(plan, { type: 'connect', id: 'wire:bond' as WireId, wire: { ...plan.wires[wire(1)]!, from: terminal('ps1', 'V-2'), to: terminal('ps2', 'V-1'), function: 'V-', label: 'W99', length_mm: 300, rated_V: 300 } })
+}
+
+/** A router motor on the mains behind a fuse. */
+function spindle(build: (b: PlanBuilder) => PlanBuilder, rating_A: number): Plan {
+  return build(new PlanBuilder('spindle', 'IEC').device('X1', 'inlet').device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A, curve: 'quick' } } }).device('M1', 'spindle-mains').wire('X1.L', 'F1.1', 'L').wire('F1.2', 'M1.L', 'L').wire('X1.N', 'M1.N', 'N')).build()
+}
+
+/** A mains heater behind the contact of a relay that 24 V controls. */
+function relayHeater(changes: { readonly operationsPerDay?: number }, relay = 'relay-1co', contact: 'NO' | 'NC' = 'NO'): Plan {
+  return bench((b) => b.device('K1', relay, 'Relay', changes).device('E1', 'mains-plate', 'Plate', { safeState: 'off' }).wire('X1.L', 'K1.COM', 'L').wire(`K1.${contact}`, 'E1.1', 'L').wire('X1.N', 'E1.2', 'N').wire('PS1.V+1', 'K1.A1', 'V+').wire('PS1.V-1', 'K1.A2', 'V-'))
+}
+
+/** A 24 V heater behind a solid-state relay. */
+function solidState(relay: string, heater: string): Plan {
+  return bench((b) => b.device('K1', relay).device('E1', heater).wire('PS1.V+1', 'K1.1', 'V+').wire('K1.2', 'E1.+', 'V+').wire('PS1.V-1', 'E1.-', 'V-').wire('PS1.V+2', 'K1.C+', 'V+').wire('PS1.V-2', 'K1.C-', 'V-'))
+}
+
+/** An emergency stop, a heater and a fan. */
+function stopped(build: (b: PlanBuilder) => PlanBuilder): Plan {
+  return bench((b) => build(b.device('S1', 'emergency-stop').device('E1', 'heater-24').device('V1', 'fan-24').wire('PS1.V-1', 'E1.-', 'V-').wire('PS1.V-2', 'V1.-', 'V-')))
+}
+
+/** The stop opens a contactor's coil, and the contactor parts the heater. */
+function contactorStop(): Plan {
+  return stopped((b) => b.device('K1', 'contactor-24').wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'K1.A1', 'V+').wire('PS1.V-1', 'K1.A2', 'V-').wire('PS1.V+2', 'K1.1', 'V+').wire('K1.2', 'E1.+', 'V+'))
+}
+
+/** A push-to-reset breaker right behind the inlet, in NEC practice. */
+function resetBreaker(size: '1 mm²' | null): Plan {
+  return new PlanBuilder('reset', 'NEC').device('X1', 'inlet').device('F1', 'reset-breaker').device('PS1', 'supply-24-150', 'Supply', { settings: { mains: '115 V' } }).wire('X1.L', 'F1.1', 'L').wire('F1.2', 'PS1.L', 'L', { size }).wire('X1.N', 'PS1.N', 'N').build()
+}
+
+function pixelRun(size: '0.5 mm²' | '2.5 mm²', length_mm: number): Plan {
+  return bench((b) => b.device('PS2', 'supply-12-150').device('H1', 'pixels-12').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS2.V+1', 'H1.V+', 'V+', { size, length_mm }).wire('PS2.V-1', 'H1.V-', 'V-', { size, length_mm }))
+}
+
 /** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
 const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>> = {
   'line-not-switched': {
@@ -133,6 +181,102 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   'low-voltage-at-load': { bad: [() => clay(change(38, { length_mm: 20000, size: '0.75 mm²' })), () => edited(startingPattern('lights', 'IEC'), ...[13, 14].map((n) => change(n, { length_mm: 40000, size: '0.75 mm²' })))], good: [() => clay()] },
   'end-cannot-be-made': { bad: [() => clay({ type: 'setPractice', changes: { screwEnds: 'tinned' } }), () => clay(change(5, { toTreatment: 'tinned' }))], good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })] },
   'connection-guessed': { bad: [() => clay(change(42, { knownFrom: 'guessed' }))], good: [() => clay()] },
+  'signals-without-common-negative': {
+    bad: [() => twoSides((b) => b)],
+    good: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')), () => twoSides((b) => b, 'isolated'), () => clay()],
+  },
+  'bond-needless': { bad: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-'), 'isolated')], good: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')), () => clay()] },
+  'bond-too-thin': {
+    bad: [() => edited(looseLead(), { type: 'updateWire', id: 'wire:bond' as WireId, changes: { size: '0.25 mm²' } })],
+    good: [() => looseLead(), () => clay()],
+  },
+  'back-feed': {
+    bad: [() => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V+1', 'X9.V+', 'V+'))],
+    good: [() => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V-1', 'X9.V-', 'V-')), () => clay()],
+  },
+  'supplies-in-series': {
+    bad: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V+1', 'PS2.V-1', 'V+'))],
+    good: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V-1', 'PS2.V-1', 'V-')), () => clay()],
+  },
+  'residual-wanted': {
+    bad: [() => clay({ type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }), () => clay({ type: 'setSite', changes: { place: 'sheltered', residual_mA: null } })],
+    good: [() => clay(), () => clay({ type: 'setSite', changes: { place: 'outdoors' } }), () => edited(bench((b) => b.device('Q9', 'residual-2p')), { type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }), () => emptyPlan('x', 'IEC')],
+  },
+  'inrush-may-trip': { bad: [() => bench((b) => [2, 3, 4, 5, 6, 7].reduce((all, n) => all.device(`PS${n}`, 'supply-24-150'), b)), () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } })], good: [() => clay(), () => bench((b) => b)] },
+  'supply-may-not-blow-fuse': { bad: [() => clay(blade('f2', 'F1', 15)), () => bench((b) => fan(b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 8 } } })).device('V2', 'fan-24').wire('PS1.V+2', 'F1.1', 'V+').wire('F1.2', 'V2.+', 'V+', { size: '0.5 mm²' }).wire('PS1.V-2', 'V2.-', 'V-'))], good: [() => clay()] },
+  'wire-damaged-first': {
+    bad: [() => clay({ type: 'setSite', changes: { prospective_A: 6000 } }, { type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60898', rating_A: 6, curve: 'D' } }, change(10, { size: '0.5 mm²' }))],
+    good: [() => clay(), () => clay({ type: 'setSite', changes: { prospective_A: 400 } })],
+  },
+  'breaking-capacity-short': { bad: [() => clay({ type: 'setSite', changes: { prospective_A: 3000 } })], good: [() => clay(), () => clay({ type: 'setSite', changes: { prospective_A: 1500 } })] },
+  'not-selective': { bad: [() => clay({ type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 6.3 } })], good: [() => clay()] },
+  'supplementary-alone': {
+    bad: [() => resetBreaker('1 mm²')],
+    good: [() => resetBreaker(null), () => clay()],
+  },
+  'start-up-opens-fuse': {
+    bad: [() => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 4)],
+    good: [() => spindle((b) => b, 4), () => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 10), () => clay()],
+  },
+  'contact-overloaded': {
+    bad: [
+      // A relay of 10 A on alternating current, on 48 V direct current.
+      () => new PlanBuilder('dc', 'IEC').device('X1', 'inlet').device('PS1', 'supply-48-600').device('K1', 'relay-1co').device('E1', 'hot-wire-48').wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NO', 'E1.+', 'V+').wire('PS1.V-1', 'E1.-', 'V-').build(),
+      () => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3000 } }),
+    ],
+    good: [() => clay()],
+  },
+  'contact-wears-out': {
+    bad: [() => relayHeater({ operationsPerDay: 5000 })],
+    good: [() => relayHeater({ operationsPerDay: 4 }), () => relayHeater({}), () => clay()],
+  },
+  'relay-too-hot': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } })], good: [() => clay(), () => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } }, { type: 'updateDevice', id: device('k1'), changes: { sink_K_per_W: 2 } })] },
+  'relay-wrong-current': {
+    bad: [() => solidState('ssr-ac', 'heater-24')],
+    good: [() => solidState('ssr-dc', 'heater-24'), () => clay()],
+  },
+  'relay-control-voltage': {
+    bad: [() => relayHeater({}, 'relay-5'), () => bench((b) => b.device('PS2', 'supply-48-350').device('K1', 'ssr-ac').wire('PS2.V+1', 'K1.C+', 'V+').wire('PS2.V-1', 'K1.C-', 'V-').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N'))],
+    good: [() => relayHeater({}), () => clay()],
+  },
+  'relay-leakage-holds': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 6 } })], good: [() => clay()] },
+  'heat-without-second-stop': {
+    bad: [() => clay({ type: 'moveEnd', wire: wire(11), side: 'to', end: terminal('e1', '1') }, { type: 'disconnect', id: wire(12) }), () => solidState('ssr-dc', 'heater-24')],
+    good: [() => clay(), () => bench(fan)],
+  },
+  'safe-state-not-kept': {
+    bad: [
+      () => relayHeater({}, 'relay-1co', 'NC'),
+      // Works when its input is low: nobody knows what a starting controller does.
+      () => relayHeater({}, 'relay-5-low'),
+      () => bench((b) => b.device('V1', 'fan-24', 'Fan', { safeState: 'on' }).device('K1', 'relay-1co').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NO', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')),
+    ],
+    good: [() => clay(), () => relayHeater({}), () => bench((b) => b.device('V1', 'fan-24', 'Fan', { safeState: 'on' }).device('K1', 'relay-1co').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NC', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
+  },
+  'stop-leaves-hazard': {
+    bad: [() => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'V1.+', 'V+').wire('PS1.V+2', 'E1.+', 'V+'))],
+    good: [() => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'E1.+', 'V+').wire('PS1.V+2', 'V1.+', 'V+')), () => contactorStop(), () => clay()],
+  },
+  'stop-not-fail-safe': {
+    bad: [() => {
+      const plan = structuredClone(stopped((b) => b)) as Plan & { parts: Record<string, { links: { rest?: string }[] }> }
+      for (const link of plan.parts['part:emergency-stop']!.links) link.rest = 'open'
+      return plan
+    }],
+    good: [() => stopped((b) => b)],
+  },
+  'no-emergency-stop': { bad: [() => spindle((b) => b, 10)], good: [() => stopped((b) => b), () => bench(fan)] },
+  'restarts-by-itself': { bad: [() => spindle((b) => b, 10)], good: [() => bench(fan), () => clay()] },
+  'pixels-too-low': {
+    bad: [() => pixelRun('0.5 mm²', 25000)],
+    good: [() => pixelRun('2.5 mm²', 1000), () => startingPattern('lights', 'IEC'), () => clay()],
+  },
+  'signal-levels-differ': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal'))], good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()] },
+  'data-too-far': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }))], good: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 })), () => clay()] },
+  'reserve-exceeds-supply': {
+    bad: [() => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'lights', power_W: 150 }] } })],
+    good: [() => clay(), () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } })],
+  },
   'parked-bare': {
     bad: [() => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: false } })],
     good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: true } })],

@@ -112,7 +112,7 @@ function commandFor(type: CommandType, plan: Plan, numbers: readonly number[]): 
     case 'moveDevice': return { type, id: device(), place: { kind: 'socket', device: device(), socket: 's' } }
     case 'setLoad': return { type, device: device(), draw: pick(['load', 'logic', 'motor'])!, load: pick([null, { power_W: numbers[1]! }, { current_A: 1 }])! }
     case 'fitRating': return { type, device: device(), link: pick(['F', 'F1', 'F9'])!, fitted: { family: 'ISO 8820-3', rating_A: 5 } }
-    case 'setSetting': return { type, device: device(), setting: 'mains', value: pick(['115 V', '230 V', '7 V'])! }
+    case 'setSetting': return { type, device: pick(Object.keys(plan.devices).filter((id) => plan.parts[plan.devices[id as DeviceId]!.part]!.settings.some(({ id: setting }) => setting === 'mains'))) ?? device(), setting: 'mains', value: pick(['115 V', '230 V', '7 V'])! }
     case 'replacePart': return { type, device: device(), part: cataloguePart(part), terminals: {} }
     case 'removeDevice': return { type, id: device() }
     case 'connect': return { type, id: `wire:${fresh}`, wire: newWire(end() as never, end() as never, pick(['L', 'V+', 'signal'] as const)!, 'W') }

@@ -34,7 +34,11 @@ export function openingTime(device: CurvedDevice, current_A: number): Opening {
   const first = points[0]!
   if (multiple < first.multiple) return { kind: 'may-open', earliest_s: first.earliest_s }
   const last = points[points.length - 1]!
-  if (multiple >= last.multiple) return { kind: 'opens', earliest_s: last.earliest_s, latest_s: last.latest_s }
+  if (multiple >= last.multiple) {
+    // A fuse takes the same I²t to melt however large the fault; a breaker needs its time to move.
+    const scale = FAMILIES[device.family].kind === 'fuse' ? (last.multiple / multiple) ** 2 : 1
+    return { kind: 'opens', earliest_s: last.earliest_s * scale, latest_s: last.latest_s * scale }
+  }
   const next = points.findIndex((point) => point.multiple > multiple)
   const [a, b] = [points[next - 1]!, points[next]!]
   return {

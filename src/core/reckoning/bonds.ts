@@ -19,11 +19,13 @@ export function findBonds(topology: Topology): readonly { readonly wire: WireId;
     return net.wires.flatMap((wire) => {
       const groups = new JointGroups(topology.jointCount)
       let ends: readonly [number, number] | null = null
+      let isSignal = false
       for (const { id, jointFrom, jointTo, wire: each } of topology.conductors) {
-        if (id === wire) ends = [jointFrom, jointTo]
-        else if (each.function !== 'PE') groups.join(jointFrom, jointTo)
+        if (id === wire) [ends, isSignal] = [[jointFrom, jointTo], each.function === 'signal']
+        // A ground lead beside signals is what the bond is there to spare.
+        else if (each.function !== 'PE' && each.function !== 'signal') groups.join(jointFrom, jointTo)
       }
-      if (!ends || groups.find(ends[0]) === groups.find(ends[1])) return []
+      if (!ends || isSignal || groups.find(ends[0]) === groups.find(ends[1])) return []
       const side = (joint: number) => own.filter(({ terminal }) => groups.find(topology.jointIndex(terminal)) === groups.find(joint)).map(({ potential }) => potential.device)
       const [from, to] = [side(ends[0]), side(ends[1])]
       // A supply without loads on its side hangs on this wire: its lead, and not a bond.

@@ -86,7 +86,7 @@ function reckonFault(plan: Plan, topology: Topology, sized: SizedPlan, rails: re
   const ahead = aheadGuard === null ? null : aheadDevice(plan, topology, aheadGuard)
   const known = isMains ? (plan.site.prospective_A === null ? `${limit_A} A at the outlet, assumed: nobody measured it` : `${limit_A} A at the outlet`) : `the supply limits at ${formatNumber(limit_A)} A`
   return {
-    largest_A: limit_A, smallest_A: through_A, isAssumed: isMains && plan.site.prospective_A === null, opening,
+    largest_A: limit_A, atLargest: openingTime(device, limit_A), smallest_A: through_A, isAssumed: isMains && plan.site.prospective_A === null, opening,
     words: sayOpening(opening, through_A),
     thinnest: thinnest && stands_s !== null ? { wire: thinnest.id, size: thinnest.size, area_mm2: thinnest.area_mm2, insulation_C: thinnest.insulation_C, withstands_s: stands_s } : null,
     ahead: ahead ? { label: ahead.label, ...selectivity(ahead.device, device, through_A) } : null,

@@ -93,6 +93,8 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
         ? derateFactor({ ambient_C: plan.practice.inside_C, derateAbove_C: behaviour.derateAbove_C ?? undefined, derate_percentPerK: behaviour.derate_percentPerK ?? undefined })
         : 1
     const loading = worst.value === null || factor === 0 ? null : (100 * worst.value) / (rated_W * factor)
+    const withReserves_W = worst.value === null ? null : worst.value + (worst.state !== null && plan.states[worst.state]!.withReserves ? 0 : reserve_W)
+    const later = withReserves_W === null || factor === 0 ? null : (100 * withReserves_W) / (rated_W * factor)
     const demandTrace = [step('What it feeds', worst.value === null ? 'not derived: its network could not be solved' : `${formatNumber(worst.value, 4)} W, state “${plan.states[worst.state!]!.name}”`, 'solved network')]
     const derateTrace = [
       behaviour.kind === 'supply' && behaviour.derateAbove_C !== null
@@ -102,6 +104,10 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
     result[id] = {
       device: id, outputs, worstState: worst.state,
       demand: { value: worst.value, unit: 'W', trace: demandTrace },
+      later: {
+        value: later, unit: '%',
+        trace: [...demandTrace, step('Room for later', device.reserves.length === 0 ? 'none kept: 0 W' : `${device.reserves.map((reserve) => `${reserve.name} ${formatNumber(reserve.power_W)} W`).join(' + ')} = ${formatNumber(reserve_W)} W`, 'the plan'), ...derateTrace, step('Loading later', later === null ? 'not derived' : `${formatNumber(withReserves_W!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(later)} %`)],
+      },
       derate: { value: factor, unit: '', trace: derateTrace },
       loading: {
         value: loading, unit: '%',

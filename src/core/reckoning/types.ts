@@ -79,6 +79,8 @@ export interface SupplyReckoning {
   /** Worst state. */
   readonly demand: Figure
   readonly loading: Figure
+  /** Loading with what is kept room for, on top of the heaviest state. */
+  readonly later: Figure
   readonly derate: Figure
   readonly worstState: StateId | null
 }
@@ -115,6 +117,7 @@ export interface ProtectiveReckoning {
 export interface FaultReckoning {
   /** Right behind the device. */
   readonly largest_A: number
+  readonly atLargest: Opening
   /** At the far end of the longest branch behind it. */
   readonly smallest_A: number
   /** Nobody measured what the outlet gives. */

@@ -1,26 +1,13 @@
-import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Potential } from '@/core/reckoning'
-import { Groups } from '@/core/reckoning'
 import { defineRule } from '../types'
+import { joinedPositives, type JoinedSource } from './joinedPositives'
 
-export const positivesJoined = defineRule<{ readonly sources: readonly { readonly device: DeviceId; readonly output: string }[] }>({
+export const positivesJoined = defineRule<{ readonly sources: readonly JoinedSource[] }>({
   severity: 'stop',
   title: 'Positives of two supplies joined',
   stage: 'connect',
   source: SOURCES.practice,
-  find(context) {
-    // Joined by wires, bars and fuses; what only meets behind an open contact is not joined yet.
-    const joined = new Groups()
-    for (const { a, b, link } of context.topology.passages) if (link.kind === 'protective') joined.join(context.topology.netOf(a), context.topology.netOf(b))
-    const groups = new Map<string, Potential[]>()
-    for (const { potential, terminal } of context.topology.sources) {
-      if (potential.kind !== '+') continue
-      const root = joined.find(context.topology.netOf(terminal))
-      groups.set(root, [...(groups.get(root) ?? []), potential])
-    }
-    return [...groups.values()].filter((group) => group.length > 1).map((group) => ({ sources: group.map(({ device, output }) => ({ device, output: output! })) }))
-  },
+  find: (context) => joinedPositives(context).map((sources) => ({ sources: sources.filter(({ isOutside }) => !isOutside) })).filter(({ sources }) => sources.length > 1),
   word: ({ sources }, context) => ({
     subjects: sources.map(({ device }) => ({ kind: 'device', id: device })),
     what: `The positives of ${sources.map(({ device }) => context.device(device).tag).join(' and ')} are joined`,
