@@ -94,5 +94,6 @@ export function clayPrinter(): Plan {
     b.device(`S${axis}`, 'end-stop', `End stop ${name.slice(-1)}`, { place: { kind: 'field', path: 'machine' } })
     b.wire(`A1.E${axis}S`, `S${axis}.S`, 'signal', { length_mm: 1400, flexClass: 'chain' }).wire(`A1.E${axis}G`, `S${axis}.G`, 'signal', { length_mm: 1400, flexClass: 'chain' })
   }
-  return b.build()
+  // The computer and the motion board talk by a plain serial link.
+  return b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 }).build()
 }

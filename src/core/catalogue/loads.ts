@@ -70,10 +70,10 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   'part:controller-5': definePart('Controller board, 5 V', [80, 60, 20], {
     mounting: 'standoffs', behaviour: { kind: 'board' },
     terminals: {
-      'V+': terminal('5V', 'V+', 'pluggable', { direction: 'in' }), 'V-': terminal('GND', 'V-', 'pluggable', { direction: 'in' }),
+      'V+': terminal('5V', 'V+', 'pluggable', { direction: 'in' }), 'V-': terminal('GND', 'V-', 'pluggable', { direction: 'in' }), 'V-2': terminal('GND', 'V-', 'pluggable', optional),
       ...Object.fromEntries(range(8).map((i) => [`D${i}`, terminal(`D${i}`, 'data', 'pluggable', { ...optional, direction: 'out', level_V: 5 })])),
     },
-    draws: [draw('logic', 'Logic', 'V+', 'V-', 5, { power_W: 3 })],
+    links: [bar('gnd', 'V-', 'V-2')], draws: [draw('logic', 'Logic', 'V+', 'V-', 5, { power_W: 3 })],
   }),
   'part:computer-5': definePart('Small computer, 5 V', [85, 56, 20], {
     mounting: 'standoffs', behaviour: { kind: 'computer' },

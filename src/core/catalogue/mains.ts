@@ -45,7 +45,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
     behaviour: { kind: 'solid-state-relay', controlPlus: at('C+'), controlMinus: at('C-'), controlMin_V: 4, controlMax_V: 32, load: 'ac', leakage_mA: 3, zeroCross: true, bareBase_K_per_W: 9, maxBase_C: 80, minimumLoad_A: 0.1 },
     terminals: {
       '1': terminal('1', 'any', 'screw', { rated_A: 25 }), '2': terminal('2', 'any', 'screw', { rated_A: 25 }),
-      'C+': terminal('3 +', 'control+', 'smallScrew', { polarised: true }), 'C-': terminal('4 −', 'control-', 'smallScrew', { polarised: true }),
+      'C+': terminal('3 +', 'control+', 'smallScrew', { polarised: true, isolated: true }), 'C-': terminal('4 −', 'control-', 'smallScrew', { polarised: true, isolated: true }),
     },
     links: [semiconductor('T', '1', '2', 1.2, 25)],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
@@ -53,7 +53,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
   'part:relay-1co': definePart('Relay module, one change-over, 10 A', [26, 50, 20], {
     behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow: false },
     terminals: {
-      A1: terminal('A1', 'control+', 'smallScrew', { polarised: true }), A2: terminal('A2', 'control-', 'smallScrew', { polarised: true }),
+      A1: terminal('A1', 'control+', 'smallScrew', { polarised: true, isolated: true }), A2: terminal('A2', 'control-', 'smallScrew', { polarised: true, isolated: true }),
       COM: terminal('COM', 'contact-COM', 'screw'), NO: terminal('NO', 'contact-NO', 'screw', optional), NC: terminal('NC', 'contact-NC', 'screw', optional),
     },
     draws: [draw('coil', 'Coil', 'A1', 'A2', 24, { current_A: 0.04 })],

@@ -1,7 +1,7 @@
 import type { Part } from '@/core/plan'
 import { at, bar, contact, definePart, draw, fusePlace, optional, semiconductor, terminal } from './builders'
 
-const control = (label: string, fn: 'control+' | 'control-') => terminal(label, fn, 'smallScrew', { polarised: true })
+const control = (label: string, fn: 'control+' | 'control-', isolated = true) => terminal(label, fn, 'smallScrew', { polarised: true, isolated })
 
 /** A relay module whose input works its coil; some switch on when the input is pulled low. */
 function relayModule(name: string, nominal_V: number, activeLow: boolean): Part {
@@ -28,9 +28,9 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
     terminals: {
       'IN+': terminal('in +', 'V+', 'boardScrew', { direction: 'in', conductors: { min_mm2: 0.5, max_mm2: 6, count: 1 } }), 'IN-': terminal('in −', 'V-', 'boardScrew', { direction: 'in', conductors: { min_mm2: 0.5, max_mm2: 6, count: 1 } }),
       'OUT+': terminal('out +', 'V+', 'boardScrew', { direction: 'out', conductors: { min_mm2: 0.5, max_mm2: 6, count: 1 } }), 'OUT-': terminal('out −', 'V-', 'boardScrew', { direction: 'out', conductors: { min_mm2: 0.5, max_mm2: 6, count: 1 } }),
-      'C+': control('ctl +', 'control+'), 'C-': control('ctl −', 'control-'),
+      'C+': control('ctl +', 'control+', false), 'C-': { ...control('ctl −', 'control-', false), ...optional },
     },
-    links: [bar('plus', 'IN+', 'OUT+'), semiconductor('T', 'OUT-', 'IN-', 0.1, 20)], draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 })],
+    links: [bar('plus', 'IN+', 'OUT+'), bar('minus', 'IN-', 'C-'), semiconductor('T', 'OUT-', 'IN-', 0.1, 20)], draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 })],
   }),
   'part:thermostat': definePart('Thermostat, dry contact, 10 A', [34, 60, 38], {
     mounting: 'rail', behaviour: { kind: 'thermostat' }, terminals: { '1': terminal('1', 'any', 'screw'), '2': terminal('2', 'any', 'screw') }, links: [contact('T', '1', '2', 'closed', 'heat', 10)],

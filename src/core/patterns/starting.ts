@@ -76,6 +76,7 @@ function printer(region: Region): Plan {
     b.device(`M${n}`, 'stepper', name, field('machine'))
     for (const pin of ['A+', 'A-', 'B+', 'B-']) b.wire(`A1.M${n}${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 1000, size, flexClass: 'chain' })
   }
+  b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 350 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 350 })
   return b.build()
 }
 
@@ -86,7 +87,7 @@ function router(region: Region): Plan {
   for (const n of [1, 2, 3]) b.device(`A${n}`, 'driver', `Driver axis ${n}`, { loads: { motor: { power_W: 90 } } })
   b.device('V1', 'fan-24', 'Box fan').device('H1', 'lamp-24', 'Work lamp', field('machine'))
   distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3 58 V', [['A1 V+ V-', 5, 350], ['A2 V+ V-', 5, 350], ['A3 V+ V-', 5, 350]])
-  return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [['V1 + -', 1, 300], ['H1 + -', 2, 1500]]).build()
+  return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [['V1 + -', 1, 300], ['H1 + -', 1, 1500]]).build()
 }
 
 function arm(region: Region): Plan {

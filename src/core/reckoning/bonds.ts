@@ -4,7 +4,7 @@ import type { DeviceId, Plan, StateId, WireId } from '@/core/plan'
 import { JointGroups } from './jointGroups'
 import { solveState } from './solveState'
 import type { StateNetworks } from './stateNetworks'
-import { terminalKey, type Topology } from './topology'
+import { terminalKey, type Conductor, type Topology } from './topology'
 import type { BondReckoning } from './types'
 
 /** Stands for a lead that has come loose. */
@@ -41,37 +41,59 @@ function hasLoads(topology: Topology, groups: JointGroups, joint: number): boole
   return topology.devices.some(({ id, part }) => part.draws.some(({ minus }) => groups.find(topology.jointIndex(terminalKey(id, minus))) === root))
 }
 
+/** Less than this more is no other case. */
+const NOTICED_A = 0.01
+
+interface Worst {
+  readonly current_A: number
+  readonly lead: WireId
+  readonly supply: DeviceId
+}
+
 /**
- * For each bond the case that it has to stand: one supply's negative lead comes loose and its loads return through the bond.
- * Each lead is taken out in turn in the given state, and the network solved again.
+ * What each wire has to stand when a lead of a supply comes loose: bonds between negatives, through which a supply's loads
+ * then go home; parallel leads, of which one must do for both; and ground leads beside signals. A lead is taken out where
+ * its ends stay joined without it, in the given state, and the network solved again.
  */
-export function reckonBonds(plan: Plan, topology: Topology, state: StateId, networks: StateNetworks, ohms: ReadonlyMap<WireId, number>, normal_A: ReadonlyMap<WireId, number>): BondReckoning[] {
-  const bonds = findBonds(topology).map(({ wire, supplies }): BondReckoning => {
-    let worst: { current_A: number; lead: WireId; supply: DeviceId } | null = null
-    for (const { potential, terminal } of topology.sources) {
-      if (potential.kind !== '-' || !supplies.includes(potential.device)) continue
-      const joint = topology.jointIndex(terminal)
-      for (const { id, jointFrom, jointTo, wire: lead } of topology.conductors) {
-        if (id === wire || lead.function === 'PE' || (jointFrom !== joint && jointTo !== joint)) continue
-        const current_A = Math.abs(solveState(plan, topology, networks, new Map([...ohms, [id, LOOSE_OHM]])).wireCurrent_A.get(wire) ?? 0)
-        if (!worst || current_A > worst.current_A) worst = { current_A, lead: id, supply: potential.device }
+export function reckonBonds(plan: Plan, topology: Topology, state: StateId, networks: StateNetworks, ohms: ReadonlyMap<WireId, number>, usual: ReadonlyMap<WireId, number>): BondReckoning[] {
+  const worst = new Map<WireId, Worst>()
+  for (const { potential, terminal } of topology.sources) {
+    if (potential.kind !== '-' && potential.kind !== '+') continue
+    const joint = topology.jointIndex(terminal)
+    for (const lead of topology.conductors) {
+      if (lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || (lead.jointFrom !== joint && lead.jointTo !== joint) || !isJoinedWithout(topology, lead)) continue
+      const { wireCurrent_A } = solveState(plan, topology, networks, new Map([...ohms, [lead.id, LOOSE_OHM]]))
+      for (const [id, value] of wireCurrent_A) {
+        const current_A = Math.abs(value)
+        if (id === lead.id || current_A <= Math.abs(usual.get(id) ?? 0) + NOTICED_A || current_A <= (worst.get(id)?.current_A ?? 0)) continue
+        worst.set(id, { current_A, lead: lead.id, supply: potential.device })
       }
     }
-    const usual_A = Math.abs(normal_A.get(wire) ?? 0)
-    const value = Math.max(usual_A, worst?.current_A ?? 0)
+  }
+  // The networks go back to how they were: they are the plan's, not the trial's.
+  if (worst.size > 0) solveState(plan, topology, networks, ohms)
+
+  const suppliesOf = new Map(findBonds(topology).map(({ wire, supplies }) => [wire, supplies]))
+  return [...new Set([...suppliesOf.keys(), ...worst.keys()])].map((wire): BondReckoning => {
+    const usual_A = Math.abs(usual.get(wire) ?? 0)
+    const loose = worst.get(wire) ?? null
+    const value = Math.max(usual_A, loose?.current_A ?? 0)
     return {
-      wire, supplies, lead: worst?.lead ?? null, supply: worst?.supply ?? null,
+      wire, supplies: suppliesOf.get(wire) ?? [], lead: loose?.lead ?? null, supply: loose?.supply ?? null,
       loose: {
         value, unit: 'A',
         trace: [
           step('Usually', `${formatNumber(usual_A)} A`, 'solved network'),
-          step('With a lead loose', worst ? `${plan.wires[worst.lead]!.label}, the negative of ${plan.devices[worst.supply]!.tag}, comes loose: ${formatNumber(worst.current_A)} A return through the bond, state “${plan.states[state]!.name}”` : 'no lead of a supply ends on this net', 'solved network'),
-          step('The bond must carry', `${formatNumber(value)} A`, COMMON_PRACTICE),
+          step('With a lead loose', loose ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”` : 'whichever lead of a supply comes loose, nothing more goes through it', 'solved network'),
+          step('It must carry', `${formatNumber(value)} A`, COMMON_PRACTICE),
         ],
       },
     }
   })
-  // The networks go back to how they were: they are the plan's, not the trial's.
-  if (bonds.length > 0) solveState(plan, topology, networks, ohms)
-  return bonds
+}
+
+function isJoinedWithout(topology: Topology, lead: Conductor): boolean {
+  const groups = new JointGroups(topology.jointCount)
+  for (const { id, jointFrom, jointTo, wire } of topology.conductors) if (id !== lead.id && wire.function !== 'PE') groups.join(jointFrom, jointTo)
+  return groups.find(lead.jointFrom) === groups.find(lead.jointTo)
 }

@@ -185,9 +185,37 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
       for (const [key, guard] of set) gather(parent!).set(key, guard)
       if (wire) keepWider(result, wire, total(set, limit ?? null))
     }
-    for (const { wire, ends } of loops) keepWider(result, wire, total(new Map(ends.flatMap((joint) => [...gather(joint)])), limit ?? null))
+    // Around a loop each wire may carry what all of the loop sends: what hangs below the joint where its two sides meet.
+    const stepTo = new Map(order.map((step) => [step.joint, step]))
+    for (const { wire, ends } of loops) {
+      const around = sidesOf(stepTo, ends)
+      const guarded = total(new Map(around.flatMap((side) => (side.length === 0 ? [] : [...gather(side[side.length - 1]!.joint)]))), limit ?? null)
+      keepWider(result, wire, guarded)
+      for (const { wire: each } of around.flat()) if (each) keepWider(result, each, guarded)
+    }
   }
   return result
+}
+
+interface TreeStep {
+  readonly joint: string
+  readonly parent: string | null
+  readonly wire: WireId | null
+}
+
+/** The steps from each end of a loop's last wire up to the joint where the two sides meet, without that joint. */
+function sidesOf(stepTo: ReadonlyMap<string, TreeStep>, ends: readonly [string, string]): readonly [readonly TreeStep[], readonly TreeStep[]] {
+  const upward = (joint: string): TreeStep[] => {
+    const steps: TreeStep[] = []
+    for (let at = stepTo.get(joint); at; at = at.parent === null ? undefined : stepTo.get(at.parent)) steps.push(at)
+    return steps
+  }
+  const [a, b] = [upward(ends[0]), upward(ends[1])]
+  while (a.length > 0 && b.length > 0 && a[a.length - 1] === b[b.length - 1]) {
+    a.pop()
+    b.pop()
+  }
+  return [a, b]
 }
 
 function isOwnSource(topology: Topology, key: TerminalKey): boolean {

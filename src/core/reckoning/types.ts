@@ -166,9 +166,10 @@ export interface StopReckoning {
   readonly isFailSafe: boolean
 }
 
-/** A wire that ties the negatives of supplies together. */
+/** What a wire must stand when a lead of a supply is loose. */
 export interface BondReckoning {
   readonly wire: WireId
+  /** The supplies whose negatives it ties together; empty where it is one of several leads. */
   readonly supplies: readonly DeviceId[]
   /** The lead whose loss is worst for it. */
   readonly lead: WireId | null

@@ -11,6 +11,7 @@ export const bondNeedless = defineRule<BondReckoning>({
   find(context) {
     const all = crossings(context)
     return context.reckoning.bonds.filter(({ supplies }) => {
+      if (supplies.length === 0) return false
       const between = all.filter((crossing) => crossing.supplies.every((supply) => supplies.includes(supply)))
       return between.length > 0 && between.every(({ isIsolated }) => isIsolated)
     })

@@ -8,7 +8,7 @@ const TOLERANCE_A = 0.01
 
 export const bondTooThin = defineRule<BondReckoning & { readonly carries_A: number }>({
   severity: 'stop',
-  title: 'Bond of negatives too thin for a loose lead',
+  title: 'Too thin for a loose lead',
   stage: 'feed',
   source: SOURCES.practice,
   find: ({ reckoning }) =>
@@ -18,8 +18,8 @@ export const bondTooThin = defineRule<BondReckoning & { readonly carries_A: numb
     }),
   word: ({ wire, loose, lead, supply, carries_A }, context) => ({
     subjects: [{ kind: 'wire', id: wire }, ...(lead ? [{ kind: 'wire' as const, id: lead }] : [])],
-    what: `${context.wireName(wire)} carries ${formatNumber(carries_A)} A; with ${lead ? context.plan.wires[lead]!.label : 'a lead'}${supply ? `, the negative of ${context.device(supply).tag},` : ''} loose ${formatNumber(loose.value!)} A return through it`,
-    why: 'One loose screw, and the loads of a whole supply go home through the thin bond or a data shield. Let its size be reckoned.',
+    what: `${context.wireName(wire)} carries ${formatNumber(carries_A)} A; with ${lead ? context.plan.wires[lead]!.label : 'a lead'}${supply ? ` at ${context.device(supply).tag}` : ''} loose ${formatNumber(loose.value!)} A go through it`,
+    why: 'One loose screw, and the loads of a whole supply go by the thin bond, the other lead of a pair or a data shield. Let its size be reckoned, or part the ways.',
     fixes: context.plan.wires[wire]!.size === null ? [] : [{ label: `Size ${context.plan.wires[wire]!.label} by what it must stand`, commands: [{ type: 'updateWire', id: wire, changes: { size: null } }] }],
   }),
 })

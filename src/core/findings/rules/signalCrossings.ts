@@ -12,7 +12,7 @@ export interface Crossing {
   readonly isCommon: boolean
 }
 
-const LINK_FUNCTIONS = new Set(['signal', 'data', 'control+', 'control-'])
+const LINK_FUNCTIONS = new Set(['signal', 'data', 'control+', 'control-', 'contact-NO', 'contact-NC'])
 
 /** Pairs of devices fed by different supplies that exchange signals. */
 export function crossings(context: Context): readonly Crossing[] {

@@ -1,0 +1,84 @@
+import { PlanBuilder } from '@/core/patterns'
+import type { Plan } from '@/core/plan'
+
+/** A gantry that cuts foam with a hot wire: 48 V for drivers and wire beside 24 V for controls, North American mains. */
+export function foamGantry(): Plan {
+  const b = new PlanBuilder('Foam gantry', 'NEC', {
+    description: 'Cuts insulation foam with a hot wire on four axes. The wire and the drivers take 48 V, the controls 24 V; an emergency stop drops a contactor ahead of the 48 V supply.',
+    site: { ambient_C: 25, plug: { kind: 'polarised', fuse_A: null }, outletBreaker_A: 15, residual_mA: null },
+    practice: { inside_C: 40, grouped: 6 },
+  })
+    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 500, height_mm: 400, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'UL 248-14', rating_A: 12 } } })
+    .device('Q1', 'switch-1p', 'Main switch')
+    .device('XL', 'strip-6', 'Line distribution')
+    .device('XN', 'strip-6', 'Neutral distribution')
+    .device('PE1', 'earth-stud', 'Earth stud on the plate')
+    .device('K1', 'contactor-24', 'Stop contactor')
+    .device('PS1', 'supply-48-600', '48 V supply')
+    .device('PS2', 'supply-24-60', '24 V supply')
+    .device('F1', 'fuse-block-6', '48 V fuses', {
+      fitted: Object.fromEntries([['F1', 4], ['F2', 4], ['F3', 4], ['F4', 4], ['F5', 5], ['F6', 4]].map(([link, rating_A]) => [link, { family: 'ISO 8820-3 58 V' as const, rating_A: rating_A as number }])),
+    })
+    .device('F2', 'fuse-block-4', '24 V fuses', { fitted: Object.fromEntries(['F1', 'F2', 'F3', 'F4'].map((link) => [link, { family: 'ISO 8820-3' as const, rating_A: 1 }])) })
+    .device('X0', 'strip-12', '0 V of 48 V')
+    .device('X02', 'strip-12', '0 V of 24 V')
+    .device('S1', 'emergency-stop', 'Emergency stop', { place: { kind: 'field', path: 'front of the table' } })
+    .device('K2', 'mosfet-module', 'Wire heat')
+    .device('B2', 'thermostat', 'Box thermostat')
+    .device('A7', 'plc-24', 'Controller')
+    .device('E1', 'hot-wire-48', 'Hot wire', { place: { kind: 'field', path: 'gantry bow' }, safeState: 'off' })
+    .device('V1', 'fan-24', 'Box fan')
+    .device('H1', 'lamp-24', 'Work lamp', { place: { kind: 'field', path: 'gantry bow' } })
+    .device('U1', 'metal', 'Box, plate and door')
+    .device('U2', 'metal', 'Gantry frame', { place: { kind: 'field', path: 'gantry' } })
+    // Mains: the stop's contactor parts the 48 V supply; the controls stay on.
+    .wire('X1.L', 'Q1.1', 'L', { length_mm: 200 })
+    .wire('Q1.2', 'XL.1', 'L', { length_mm: 300 })
+    .wire('X1.N', 'XN.1', 'N', { length_mm: 350 })
+    .wire('XL.2', 'K1.1', 'L', { length_mm: 300 })
+    .wire('K1.2', 'PS1.L', 'L', { length_mm: 350 })
+    .wire('XN.2', 'PS1.N', 'N', { length_mm: 400 })
+    .wire('XL.3', 'PS2.L', 'L', { length_mm: 350 })
+    .wire('XN.3', 'PS2.N', 'N', { length_mm: 350 })
+    // Earth
+    .wire('X1.PE', 'PE1.PE', 'PE', { length_mm: 250 })
+    .wire('PE1.PE', 'PS1.PE', 'PE', { length_mm: 350 })
+    .wire('PE1.PE', 'PS2.PE', 'PE', { length_mm: 350 })
+    .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 120 })
+    .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1500 })
+    // 48 V
+    .wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 250 })
+    .wire('PS1.V-1', 'X0.1', 'V-', { length_mm: 250 })
+    .wire('F1.5', 'K2.IN+', 'V+', { length_mm: 300 })
+    .wire('X0.2', 'K2.IN-', 'V-', { length_mm: 300 })
+    .wire('K2.OUT+', 'E1.+', 'V+', { length_mm: 2500, flexClass: 'chain' })
+    .wire('K2.OUT-', 'E1.-', 'V-', { length_mm: 2500, flexClass: 'chain' })
+    // 24 V
+    .wire('PS2.V+1', 'F2.IN', 'V+', { length_mm: 200 })
+    .wire('PS2.V-1', 'X02.1', 'V-', { length_mm: 200 })
+    .wire('F2.1', 'A7.V+', 'V+', { length_mm: 300 })
+    .wire('X02.2', 'A7.V-', 'V-', { length_mm: 300 })
+    .wire('F2.2', 'B2.1', 'V+', { length_mm: 300 })
+    .wire('B2.2', 'V1.+', 'V+', { length_mm: 300 })
+    .wire('X02.3', 'V1.-', 'V-', { length_mm: 400 })
+    .wire('F2.3', 'H1.+', 'V+', { length_mm: 2500, flexClass: 'chain' })
+    .wire('X02.4', 'H1.-', 'V-', { length_mm: 2500, flexClass: 'chain' })
+    .wire('F2.4', 'S1.11', 'V+', { length_mm: 1800 })
+    .wire('S1.12', 'K1.A1', 'V+', { length_mm: 1800 })
+    .wire('X02.5', 'K1.A2', 'V-', { length_mm: 400 })
+    // The controller's relay output switches the wire's heat; dry contacts want the positive brought to them.
+    .wire('B2.1', 'A7.OC', 'V+', { length_mm: 300 })
+    .wire('A7.Q1', 'K2.C+', 'V+', { length_mm: 350 })
+    .wire('X02.6', 'K2.C-', 'V-', { length_mm: 350 })
+    // The module's control and power share a negative: the bond carries what a loose lead would send home.
+    .wire('PS1.V-2', 'PS2.V-2', 'V-', { length_mm: 300 })
+    .state('cutting', { name: 'Cutting slowly', defaultShare: 0.5 })
+    .state('start', { name: 'Starting', startUp: true, defaultShare: 0.3 })
+  for (const n of [1, 2, 3, 4]) {
+    b.device(`A${n}`, 'driver', `Driver axis ${n}`, { loads: { motor: { motor: { phase_A: 4, phase_ohm: 0.9, mechanical_W: 45 } } }, settings: { current: '4.2 A' } })
+      .wire(`F1.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
+      .wire(`X0.${n + 2}`, `A${n}.V-`, 'V-', { length_mm: 350 })
+  }
+  return b.build()
+}

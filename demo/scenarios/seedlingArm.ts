@@ -1,0 +1,59 @@
+import { PlanBuilder } from '@/core/patterns'
+import type { Plan } from '@/core/plan'
+
+/** An arm that moves seedlings from tray to pot in a greenhouse: six joints on 36 V, a controller on 5 V, a computer now and then on USB. */
+export function seedlingArm(): Plan {
+  const b = new PlanBuilder('Seedling arm', 'IEC', {
+    description: 'Moves seedlings from tray to pot. Six drivers on 36 V, a controller on 5 V; a computer is plugged in for teaching, with the mains off.',
+    site: { ambient_C: 30, place: 'sheltered', residual_mA: 30, plug: { kind: 'reversible', fuse_A: null } },
+    practice: { inside_C: 45, grouped: 2 },
+  })
+    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 400, height_mm: 300, depth_mm: 150 }, wall: { material: 'plastic', thickness_mm: 3 }, sealed: false })
+    .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
+    .device('Q1', 'switch-2p', 'Main switch, L and N')
+    .device('XL', 'strip-6', 'Line distribution')
+    .device('XN', 'strip-6', 'Neutral distribution')
+    .device('PE1', 'earth-stud', 'Earth stud')
+    .device('PS1', 'supply-36-350', '36 V supply', { settings: { mains: '230 V' }, reserves: [{ name: 'gripper', power_W: 20 }] })
+    .device('PS2', 'supply-5-25', '5 V supply')
+    .device('S1', 'emergency-stop', 'Emergency stop', { place: { kind: 'field', path: 'bench edge' } })
+    .device('F2', 'fuse-block-6', 'Joint fuses', { fitted: Object.fromEntries([1, 2, 3, 4, 5, 6].map((n) => [`F${n}`, { family: 'ISO 8820-3 58 V' as const, rating_A: n <= 3 ? 3 : 2 }])) })
+    .device('X0', 'strip-12', '0 V of 36 V')
+    .device('A7', 'controller-5', 'Controller')
+    .device('X9', 'usb-lead', 'USB from the teaching computer')
+    .device('U1', 'metal', 'Plate', {})
+    .device('U2', 'metal', 'Arm base', { place: { kind: 'field', path: 'arm' } })
+    .wire('X1.L', 'Q1.1', 'L', { length_mm: 150 })
+    .wire('X1.N', 'Q1.3', 'N', { length_mm: 150 })
+    .wire('Q1.2', 'XL.1', 'L', { length_mm: 250 })
+    .wire('Q1.4', 'XN.1', 'N', { length_mm: 250 })
+    // The stop opens both poles ahead of the joints' supply: on 36 V DC its contacts would arc.
+    .wire('XL.2', 'S1.11', 'L', { length_mm: 900 })
+    .wire('S1.12', 'PS1.L', 'L', { length_mm: 900 })
+    .wire('XN.2', 'S1.21', 'N', { length_mm: 900 })
+    .wire('S1.22', 'PS1.N', 'N', { length_mm: 900 })
+    .wire('XL.3', 'PS2.L', 'L', { length_mm: 350 })
+    .wire('XN.3', 'PS2.N', 'N', { length_mm: 350 })
+    .wire('X1.PE', 'PE1.PE', 'PE', { length_mm: 200 })
+    .wire('PE1.PE', 'PS1.PE', 'PE', { length_mm: 300 })
+    .wire('PE1.PE', 'PS2.PE', 'PE', { length_mm: 300 })
+    .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 100 })
+    .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1200 })
+    .wire('PS1.V+1', 'F2.IN', 'V+', { length_mm: 250 })
+    .wire('PS1.V-1', 'X0.1', 'V-', { length_mm: 250 })
+    .wire('PS2.V+1', 'A7.V+', 'V+', { length_mm: 250 })
+    .wire('PS2.V-1', 'A7.V-', 'V-', { length_mm: 250 })
+    // The lead's positive stays open: it must not feed the 5 V supply backwards.
+    .wire('X9.V-', 'A7.V-2', 'V-', { length_mm: 200 })
+    .state('teaching', { name: 'Teaching, USB alone', sources: { mains: false, usb: true } })
+    .state('holding', { name: 'Holding still', defaultShare: 0.4 })
+  for (const n of [1, 2, 3, 4, 5, 6]) {
+    const isBig = n <= 3
+    b.device(`A${n}`, 'driver', `Driver joint ${n}`, { loads: { motor: { motor: { phase_A: isBig ? 2.8 : 1.5, phase_ohm: isBig ? 1.1 : 2, mechanical_W: isBig ? 18 : 8 } } }, settings: { current: isBig ? '2.8 A' : '1.5 A' } })
+      .wire(`F2.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
+      .wire(`X0.${n + 1}`, `A${n}.V-`, 'V-', { length_mm: 350 })
+      // Opto inputs: no common negative is wanted.
+      .wire(`A7.D${n}`, `A${n}.PUL+`, 'signal', { length_mm: 350 })
+  }
+  return b.build()
+}
