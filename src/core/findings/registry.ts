@@ -22,6 +22,7 @@ import { inrushMayTrip } from './rules/inrushMayTrip'
 import { leakageMayTrip } from './rules/leakageMayTrip'
 import { lineAndNegativeAlike } from './rules/lineAndNegativeAlike'
 import { lineNotSwitched } from './rules/lineNotSwitched'
+import { loadNotFed } from './rules/loadNotFed'
 import { lowVoltageAtLoad } from './rules/lowVoltageAtLoad'
 import { mainsMeetsLowVoltage } from './rules/mainsMeetsLowVoltage'
 import { mainsSelectorWrong } from './rules/mainsSelectorWrong'
@@ -44,6 +45,7 @@ import { reserveExceedsSupply } from './rules/reserveExceedsSupply'
 import { residualWanted } from './rules/residualWanted'
 import { restartsByItself } from './rules/restartsByItself'
 import { safeStateNotKept } from './rules/safeStateNotKept'
+import { shortCircuit } from './rules/shortCircuit'
 import { signalLevelsDiffer } from './rules/signalLevelsDiffer'
 import { signalsWithoutCommonNegative } from './rules/signalsWithoutCommonNegative'
 import { startUpOpensFuse } from './rules/startUpOpensFuse'
@@ -87,6 +89,7 @@ export const RULES = {
   'leakage-may-trip': leakageMayTrip,
   'line-and-negative-alike': lineAndNegativeAlike,
   'line-not-switched': lineNotSwitched,
+  'load-not-fed': loadNotFed,
   'low-voltage-at-load': lowVoltageAtLoad,
   'mains-meets-low-voltage': mainsMeetsLowVoltage,
   'mains-selector-wrong': mainsSelectorWrong,
@@ -109,6 +112,7 @@ export const RULES = {
   'residual-wanted': residualWanted,
   'restarts-by-itself': restartsByItself,
   'safe-state-not-kept': safeStateNotKept,
+  'short-circuit': shortCircuit,
   'signal-levels-differ': signalLevelsDiffer,
   'signals-without-common-negative': signalsWithoutCommonNegative,
   'start-up-opens-fuse': startUpOpensFuse,

@@ -273,6 +273,14 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   },
   'signal-levels-differ': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal'))], good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()] },
   'data-too-far': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }))], good: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 })), () => clay()] },
+  'short-circuit': {
+    bad: [() => bench((b) => fan(b).wire('PS1.V+2', 'PS1.V-2', 'V+')), () => bench((b) => b.device('Q1', 'strip-6').wire('X1.L', 'Q1.1', 'L').wire('X1.N', 'Q1.2', 'N')), () => bench((b) => b.device('H1', 'pixels-12').wire('PS1.V+1', 'H1.V+', 'V+').wire('PS1.V-1', 'H1.V+2', 'V-'))],
+    good: [() => bench(fan), () => clay()],
+  },
+  'load-not-fed': {
+    bad: [() => bench((b) => b.device('S1', 'splice-3').device('V1', 'fan-24').wire('S1.1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
+    good: [() => bench(fan), () => clay(), () => clay({ type: 'setLoad', device: device('y1'), draw: 'load', load: { power_W: 0 } })],
+  },
   'reserve-exceeds-supply': {
     bad: [() => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'lights', power_W: 150 }] } })],
     good: [() => clay(), () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } })],
