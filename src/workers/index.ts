@@ -1,1 +1,2 @@
+export { proposeSizes } from './proposeSizes'
 export { ReckonClient, type Evaluated } from './reckonClient'

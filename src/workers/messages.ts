@@ -1,10 +1,12 @@
 import type { Evaluation } from '@/core/evaluate'
 import type { Plan } from '@/core/plan'
+import type { SizeEdit } from '@/core/proposals'
 
 /** What crosses between the page and its reckoning worker. */
-export type ToWorker = { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Plan }
+export type ToWorker = { readonly type: 'evaluate' | 'size-all'; readonly requestId: number; readonly plan: Plan }
 export type FromWorker =
   /** Its code has loaded; a message sent earlier would be lost. */
   | { readonly type: 'ready' }
   | { readonly type: 'evaluated'; readonly requestId: number; readonly evaluation: Evaluation; readonly took_ms: number }
+  | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }

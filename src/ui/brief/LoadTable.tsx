@@ -1,7 +1,8 @@
 'use client'
 import type { DeviceId, State, StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { drawAmount, drawPower_W } from '@/core/reckoning'
+import { drawPower_W } from '@/core/reckoning'
+import { LoadField } from '@/ui/panels'
 import { Button, CommitField, readNumber } from '@/ui/primitives'
 import { byTag, useRoom } from '@/ui/room'
 
@@ -38,28 +39,17 @@ export function LoadTable() {
               {states.map(([id, state]) => (
                 <th key={id} className="w-[104px] pr-1 font-normal">
                   <CommitField hideLabel label={`Name of state ${state.name}`} value={state.name} onCommit={(text) => (text.trim() ? (edit(`State “${text.trim()}”`, { type: 'updateState', id, changes: { name: text.trim().slice(0, 80) } })[0]?.message ?? null) : 'needs a name')} />
+                  <StateSettings id={id} state={state} isLast={states.length === 1} />
                 </th>
               ))}
             </tr>
           </thead>
           <tbody>
             {loads.flatMap(({ id, device, part }) => part.draws.map((draw, i) => {
-              const { power_W, current_A } = drawAmount(device, draw)
-              const inAmps = current_A !== null
               return (
                 <tr key={id + draw.id} className="border-b border-hair/60">
                   <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}><span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}{part.draws.length > 1 ? <span className="text-mute">{i === 0 ? ', ' : ''}{draw.name.toLowerCase()}</span> : null}</button> <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span></td>
-                  <td className="pr-2">
-                    <CommitField
-                      hideLabel numeric label={`${device.tag} ${draw.name}, ${inAmps ? 'ampere' : 'watt'}`} unit={inAmps ? 'A' : 'W'} value={String(inAmps ? current_A : power_W)}
-                      onCommit={(text) => {
-                        const read = readNumber(text, 'The load')
-                        if ('error' in read) return read.error
-                        if (read.value < 0) return 'A load is 0 or more'
-                        return edit(`${device.tag} ${draw.name}: ${formatNumber(read.value)} ${inAmps ? 'A' : 'W'}`, { type: 'setLoad', device: id, draw: draw.id, load: inAmps ? { current_A: read.value } : { power_W: read.value } })[0]?.message ?? null
-                      }}
-                    />
-                  </td>
+                    <td className="pr-2"><LoadField device={id} draw={draw} hideLabel /></td>
                   {states.map(([stateId, state]) => <td key={stateId} className="pr-1">{i === 0 ? <CommitField hideLabel numeric unit="%" label={`${device.tag} in ${state.name}, percent`} value={String(Math.round(shareOf(state, id) * 1000) / 10)} onCommit={(text) => setShare(stateId, id, text)} /> : null}</td>)}
                 </tr>
               )
@@ -72,5 +62,26 @@ export function LoadTable() {
         </table>
       </div>
     </section>
+  )
+}
+
+/** What a state has besides its loads: its sources, whether it is the moment of starting, whether what comes later counts. */
+function StateSettings({ id, state, isLast }: { readonly id: StateId; readonly state: State; readonly isLast: boolean }) {
+  const { edit } = useRoom()
+  const change = (label: string, changes: Partial<State>) => edit(`${state.name}: ${label}`, { type: 'updateState', id, changes })
+  const boxes: readonly (readonly [string, boolean, () => void])[] = [
+    ['mains', state.sources.mains, () => change(state.sources.mains ? 'without mains' : 'with mains', { sources: { ...state.sources, mains: !state.sources.mains } })],
+    ['USB from outside', state.sources.usb, () => change(state.sources.usb ? 'without USB' : 'with USB', { sources: { ...state.sources, usb: !state.sources.usb } })],
+    ['starting up', state.startUp, () => change(state.startUp ? 'running' : 'starting up', { startUp: !state.startUp })],
+    ['with room for later', state.withReserves, () => change(state.withReserves ? 'today' : 'with room for later', { withReserves: !state.withReserves })],
+  ]
+  return (
+    <details className="relative text-[12.5px]">
+      <summary className="truncate text-mute">{[state.sources.mains ? 'mains' : 'no mains', ...(state.sources.usb ? ['USB'] : []), ...(state.startUp ? ['starting'] : []), ...(state.withReserves ? ['later'] : [])].join(', ')}</summary>
+      <div className="absolute right-0 z-20 w-52 space-y-1 rounded-lg border border-hair bg-sheet p-2 text-ink shadow-lg">
+        {boxes.map(([label, isOn, toggle]) => <label key={label} className="flex items-center gap-2"><input type="checkbox" className="h-4 w-4 accent-(--accent)" checked={isOn} onChange={toggle} />{label}</label>)}
+        {isLast ? null : <Button look="danger" onClick={() => edit(`Remove state “${state.name}”`, { type: 'removeState', id })}>Remove this state</Button>}
+      </div>
+    </details>
   )
 }

@@ -1,1 +1,3 @@
+export { DeratingChart } from './DeratingChart'
 export { PixelChart } from './PixelChart'
+export { TimeCurrentChart, type TimeCurrentSubject } from './TimeCurrentChart'

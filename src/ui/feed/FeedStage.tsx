@@ -1,10 +1,14 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import type { StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { FigureButton, useRoom } from '@/ui/room'
 import { RaftersView } from './RaftersView'
+
+// The chart library is fetched when the charts are, not with the page.
+const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => module.FeedDetails), { ssr: false, loading: () => <p className="mt-4 text-mute">Drawing …</p> })
 
 /** Supplies, fuses and what hangs on them. */
 export function FeedStage() {
@@ -36,6 +40,7 @@ export function FeedStage() {
         <RaftersView evaluation={evaluation} state={state} />
       )}
       {here.length > 0 ? <section aria-label="What to mend here" className="mt-3 grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
+      {rails.length > 0 ? <FeedDetails /> : null}
       {rails.length > 0 ? (
         <details className="mt-4">
           <summary className="font-semibold">The same as a table</summary>

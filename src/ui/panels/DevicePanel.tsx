@@ -1,11 +1,11 @@
 'use client'
 import { useState } from 'react'
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
-import { drawAmount, fittedRating } from '@/core/reckoning'
+import { fittedRating } from '@/core/reckoning'
 import { FAMILIES } from '@/core/reference'
-import { formatNumber } from '@/core/quantity'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
+import { LoadField } from './LoadField'
 import { ReplaceDialog } from './ReplaceDialog'
 
 /** One device: its name, what it takes, what is fitted and set in it, what is joined to it. */
@@ -33,31 +33,28 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           <dt className="text-mute">Loaded</dt><dd><FigureButton figure={supply.loading} title={device.tag} subject="loading, derated" /></dd>
         </dl>
       ) : null}
-      {part.draws.map((draw) => {
-        const { power_W, current_A } = drawAmount(device, draw)
-        const inAmps = current_A !== null
-        return (
-          <CommitField
-            key={draw.id} label={`${draw.name}, at ${draw.nominal_V} V`} unit={inAmps ? 'A' : 'W'} numeric value={String(inAmps ? current_A : power_W)}
-            onCommit={(text) => {
-              const read = readNumber(text, 'The load')
-              if ('error' in read) return read.error
-              if (read.value < 0) return 'A load is 0 or more'
-              return firstMessage(edit(`${device.tag} ${draw.name}: ${formatNumber(read.value)} ${inAmps ? 'A' : 'W'}`, { type: 'setLoad', device: id, draw: draw.id, load: inAmps ? { current_A: read.value } : { power_W: read.value } }))
-            }}
-          />
-        )
-      })}
+      {part.draws.map((draw) => <LoadField key={draw.id} device={id} draw={draw} withKind />)}
+      {part.behaviour.kind === 'supply' && device.reserves.map((reserve, i) => (
+        <div key={i} className="grid grid-cols-[1fr_96px] gap-2">
+          <CommitField label="Room for" value={reserve.name} onCommit={(text) => (text.trim() ? firstMessage(edit(`Room for ${text.trim()}`, { type: 'updateDevice', id, changes: { reserves: device.reserves.map((each, j) => (j === i ? { ...each, name: text.trim().slice(0, 80) } : each)) } })) : 'give it a name')} />
+          <CommitField label="later" unit="W" numeric value={String(reserve.power_W)} onCommit={(text) => {
+            const read = readNumber(text, 'The room')
+            if ('error' in read) return read.error
+            if (read.value < 0) return '0 or more'
+            return firstMessage(edit(`Room for ${reserve.name}: ${read.value} W`, { type: 'updateDevice', id, changes: { reserves: device.reserves.map((each, j) => (j === i ? { ...each, power_W: read.value } : each)) } }))
+          }} />
+        </div>
+      ))}
       {part.links.map((link) => {
         if (link.kind !== 'protective') return null
-        const { family, rating_A } = fittedRating(device, link)
+        const { family, rating_A, curve } = fittedRating(device, link)
         const reckoned = evaluation?.reckoning.protective.find((candidate) => candidate.device === id && candidate.link === link.id)
         return (
           <div key={link.id}>
             <Choice
               label={`${FAMILIES[family].kind === 'fuse' ? 'Fuse' : 'Breaker'} ${link.id}, ${FAMILIES[family].name}`} value={rating_A === null ? '' : String(rating_A)}
               options={[...(rating_A === null ? [{ value: '', label: 'empty' }] : []), ...FAMILIES[family].ratings_A.map((rating) => ({ value: String(rating), label: `${rating} A${rating === reckoned?.advised_A ? ', fits' : ''}` }))]}
-              onChoose={(value) => value && edit(`${device.tag} ${link.id} to ${value} A`, { type: 'fitRating', device: id, link: link.id, fitted: { family, rating_A: Number(value) } })}
+              onChoose={(value) => value && edit(`${device.tag} ${link.id} to ${value} A`, { type: 'fitRating', device: id, link: link.id, fitted: { family, rating_A: Number(value), ...(curve ? { curve } : {}) } })}
             />
             {reckoned ? <p className="text-[13px] text-mute">Carries <FigureButton figure={reckoned.worst} title={`${device.tag} ${link.id}`} subject="greatest current" />, {reckoned.advised_A ? <FigureButton figure={{ value: reckoned.advised_A, unit: 'A', trace: reckoned.advice }} title={`${device.tag} ${link.id}`} subject="smallest rating for load and wires">{`${reckoned.advised_A} A would do`}</FigureButton> : 'no rating fits'}.</p> : null}
           </div>

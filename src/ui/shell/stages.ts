@@ -3,6 +3,7 @@ import type { Finding } from '@/core/findings'
 export const STAGES = [
   { key: 'brief', name: 'Brief' },
   { key: 'feed', name: 'Feed' },
+  { key: 'guard', name: 'Guard' },
   { key: 'connect', name: 'Connect' },
   { key: 'terminate', name: 'Terminate' },
   { key: 'build', name: 'Build' },

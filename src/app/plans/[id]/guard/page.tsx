@@ -1,0 +1,5 @@
+import { GuardStage } from '@/ui/guard'
+
+export default function GuardPage() {
+  return <GuardStage />
+}

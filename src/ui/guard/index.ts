@@ -1,0 +1,1 @@
+export { GuardStage } from './GuardStage'
