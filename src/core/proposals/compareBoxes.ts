@@ -56,7 +56,7 @@ export function compareBoxes(plan: Plan, reckoning: Reckoning): readonly [BoxOpt
   const ids = far.map(({ device }) => device)
   const longest_mm = Math.max(...far.map(({ length_mm }) => length_mm))
   const near = far.map((run) => ({ ...run, length_mm: Math.min(run.length_mm, BESIDE_mm) }))
-  const all = outside.map(({ device }) => device)
+  const all = [...new Set(reckoning.rails.flatMap(({ kind, branches }) => (kind === 'dc' ? branches.map(({ device }) => device) : [])))]
   const link_cm3 = (LINK_MM2 * longest_mm) / 1000
   return [
     {

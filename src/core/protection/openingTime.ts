@@ -46,9 +46,11 @@ export function openingTime(device: CurvedDevice, current_A: number): Opening {
   }
 }
 
-/** Seconds as people say them: "0.02 s", "4 s", "2 min". */
+/** Times as people say them: "20 ms", "0.3 s", "4 s", "2 min". */
 export function sayTime(time_s: number): string {
   if (time_s >= 5400) return `${Math.round(time_s / 3600)} h`
+  if (time_s < 0.001) return 'under 1 ms'
+  if (time_s < 0.095) return `${Number((time_s * 1000).toPrecision(time_s < 0.0095 ? 1 : 2))} ms`
   if (time_s >= 90) return `${Math.round(time_s / 60)} min`
   return `${Number(time_s.toPrecision(time_s < 1 ? 1 : 2))} s`
 }
@@ -58,5 +60,6 @@ export function sayOpening(opening: Opening, current_A: number): string {
   const amperes = `${Number(current_A.toPrecision(3))} A`
   if (opening.kind === 'holds') return `does not open at ${amperes}`
   if (opening.kind === 'may-open') return `may or may not open at ${amperes}`
-  return `opens in ${sayTime(opening.earliest_s)} to ${sayTime(opening.latest_s)} at ${amperes}`
+  const [early, late] = [sayTime(opening.earliest_s), sayTime(opening.latest_s)]
+  return `opens in ${early === late ? early : `${early} to ${late}`} at ${amperes}`
 }

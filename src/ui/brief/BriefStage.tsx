@@ -13,7 +13,7 @@ const DemandChart = dynamic(() => import('./DemandChart').then((module) => modul
 
 /** Where it stands, what mains, what must run, what may come later. */
 export function BriefStage() {
-  const { plan, evaluation, edit } = useRoom()
+  const { plan, evaluation, edit, drawer } = useRoom()
   const here = evaluation?.findings.filter(({ stage, severity }) => stage === 'brief' && severity !== 'note') ?? []
   return (
     <>
@@ -25,7 +25,7 @@ export function BriefStage() {
         <AddDevice look="main" label="Add what must run" only={['board', 'driver', 'motor', 'heater', 'fan', 'lamp', 'computer', 'screen', 'pixel-string', 'sensor', 'other', 'outlet', 'exposed-metal']} />
       </header>
       {here.length > 0 ? <div className="mb-3 space-y-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</div> : null}
-      <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
+      <div className={`grid items-start gap-4 ${drawer ? '2xl:grid-cols-[minmax(0,1fr)_300px]' : 'lg:grid-cols-[minmax(0,1fr)_300px]'}`}>
         <div className="min-w-0 space-y-4">
           <LoadTable />
           {evaluation && Object.keys(evaluation.reckoning.supplies).length > 0 ? <DemandChart /> : null}

@@ -41,6 +41,24 @@ export function DemandChart() {
           )
         })}
       </div>
+      <details className="mt-3">
+        <summary className="text-[14px] font-semibold">Every rail in every state, as a table</summary>
+        <div className="overflow-x-auto">
+          <table className="mt-1 w-full text-[14px]">
+            <thead><tr className="border-b border-hair text-left text-mute"><th className="py-1 pr-3 font-normal">Rail</th><th className="pr-3 text-right font-normal">Gives</th>{states.map((id) => <th key={id} className="pr-3 text-right font-normal">{plan.states[id]!.name}</th>)}<th className="text-right font-normal">Heaviest</th></tr></thead>
+            <tbody>
+              {evaluation.reckoning.rails.map((rail) => (
+                <tr key={rail.id} className="border-b border-hair/60">
+                  <td className="py-1 pr-3"><span className="figures font-semibold">{rail.kind === 'mains' ? `${formatNumber(rail.voltage_V)} V~` : `+${formatNumber(rail.voltage_V)} V`}</span> {plan.devices[rail.source]?.tag}</td>
+                  <td className="figures pr-3 text-right">{formatNumber(rail.capacity_A)} A</td>
+                  {states.map((id) => <td key={id} className="figures pr-3 text-right">{rail.current_A[id] == null ? 'not derived' : `${formatNumber(rail.current_A[id])} A`}</td>)}
+                  <td className="text-right"><FigureButton figure={rail.load} title={plan.devices[rail.source]?.tag ?? ''} subject="rail, heaviest state" /></td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
     </section>
   )
 }

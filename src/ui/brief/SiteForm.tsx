@@ -32,6 +32,15 @@ export function SiteForm() {
         <CommitField label="Outlet’s breaker" unit="A" numeric value={String(site.outletBreaker_A)} onCommit={number('The breaker', 'A', 'outletBreaker_A', 1, 63)} />
         <Choice label="Residual device" value={site.residual_mA === null ? 'none' : String(site.residual_mA)} options={[{ value: 'none', label: 'none' }, ...['5', '6', '10', '30', '100', '300'].map((value) => ({ value, label: `${value} mA` }))]} onChoose={(value) => change(`Residual-current device ${value}`, { residual_mA: value === 'none' ? null : Number(value) })} />
         <Choice label="Fuse in the plug" value={site.plug.fuse_A === null ? 'none' : String(site.plug.fuse_A)} options={[{ value: 'none', label: 'none' }, ...['3', '5', '13'].map((value) => ({ value, label: `${value} A` }))]} onChoose={(value) => change(`Plug fuse ${value}`, { plug: { ...site.plug, fuse_A: value === 'none' ? null : Number(value) } })} />
+        <CommitField
+          label="Fault current there" unit="A" numeric hint={site.prospective_A === null ? 'empty: taken as 1000 A' : undefined} value={site.prospective_A === null ? '' : String(site.prospective_A)}
+          onCommit={(text) => {
+            if (text.trim() === '') return change('Fault current at the outlet not known', { prospective_A: null })
+            const read = readNumber(text, 'The fault current')
+            if ('error' in read) return read.error
+            return read.value <= 0 ? 'above 0, or empty where nobody measured it' : change(`Fault current at the outlet ${read.value} A`, { prospective_A: read.value })
+          }}
+        />
         <CommitField label="Warmest air about it" unit="°C" numeric value={String(site.ambient_C)} onCommit={number('The air', '°C', 'ambient_C', -40, 60)} />
         <Choice label="Place" value={site.place} options={PLACES.map((value) => ({ value, label: value }))} onChoose={(value) => change(`Stands ${value}`, { place: value as Site['place'] })} />
       </div>

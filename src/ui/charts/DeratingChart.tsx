@@ -20,7 +20,7 @@ export function DeratingChart({ rated_W, derateAbove_C, derate_percentPerK, limi
         <LineChart data={rows} margin={{ top: 8, right: 14, bottom: 2, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--hair)" vertical={false} />
           <XAxis dataKey="air_C" type="number" domain={[FROM_C, TO_C]} ticks={[20, 30, 40, 50, 60, 70]} tick={TICK} tickLine={false} stroke="var(--hair)" height={22} unit=" °C" />
-          <YAxis domain={[0, Math.ceil(Math.max(rated_W, demand_W) / 50) * 50]} tick={TICK} tickLine={false} stroke="var(--hair)" width={56} unit=" W" tickCount={4} />
+          <YAxis domain={[0, Math.max(rated_W, demand_W)]} tick={TICK} tickLine={false} stroke="var(--hair)" width={56} unit=" W" ticks={[0, rated_W / 2, rated_W]} />
           <Line dataKey="given_W" type="linear" dot={false} stroke="var(--ink)" strokeWidth={1.5} isAnimationActive={false} />
           <Line dataKey="house_W" type="linear" dot={false} stroke="var(--caution)" strokeWidth={1.5} strokeDasharray="5 3" isAnimationActive={false} />
           <ReferenceLine x={inside_C} stroke="var(--hair)" />

@@ -97,7 +97,7 @@ function RailOptions({ rail, options }: { readonly rail: Rail; readonly options:
                   ))}
                   <Why title={DEAL_WORDS[option.deal]} trace={option.trace} />
                 </td>
-                <td className="figures py-1.5 pr-2 text-right">{formatNumber(option.leadDrop_percent, 2)} %</td>
+                <td className="figures py-1.5 pr-2 text-right whitespace-nowrap">{formatNumber(option.leadDrop_percent, 2)} %</td>
                 <td className="figures py-1.5 pr-2 text-right">{option.wires}</td>
                 <td className="py-1.5">{tags(option.stops)} stop</td>
               </tr>

@@ -22,7 +22,7 @@ export function ProtectiveDetail({ protective }: { readonly protective: Protecti
   const thinnest = fault?.thinnest ?? null
   const wire = thinnest ? evaluation!.reckoning.wires[thinnest.wire] : undefined
   return (
-    <section aria-label={`${title} in detail`} className="rounded-xl border border-hair bg-sheet p-4">
+    <section aria-label={`${title} in detail`} className="rounded-xl border border-hair bg-sheet p-4 lg:sticky lg:top-[74px]">
       <div className="flex flex-wrap items-start justify-between gap-2">
         <h2 className="text-[18px] font-bold"><span className="figures">{title}</span> · {rating_A === null ? 'empty' : <span className="figures">{rating_A} A</span>} {data.name}</h2>
         <button type="button" className="text-[14px] text-accent hover:underline" onClick={() => open({ kind: 'device', id: device })}>Open {tag}</button>
