@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { copyOfDemo, expectAccessible, isWorkedOut, saved } from './helpers'
 
-for (const stage of ['brief', 'feed', 'connect', 'terminate', 'build']) {
+for (const stage of ['brief', 'feed', 'guard', 'connect', 'terminate', 'build']) {
   for (const colorScheme of ['light', 'dark'] as const) {
     test(`${stage}, ${colorScheme}: no serious accessibility violation, no error in the console`, async ({ page }) => {
       const errors: string[] = []
@@ -20,8 +20,10 @@ for (const stage of ['brief', 'feed', 'connect', 'terminate', 'build']) {
 test('the shelf and the quick sums too', async ({ page }) => {
   await page.goto('/')
   await expectAccessible(page)
-  await page.goto('/sums/wire')
-  await expectAccessible(page)
+  for (const sum of ['wire', 'pixels', 'circuit']) {
+    await page.goto(`/sums/${sum}`)
+    await expectAccessible(page)
+  }
 })
 
 test('quick sums answer while one types, and name the field that is wrong', async ({ page }) => {

@@ -13,14 +13,13 @@ export class Context {
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
-  private knownWays: readonly FeedWay[] | null = null
   private readonly atTerminal = new Map<TerminalKey, WireAt[]>()
 
   constructor(
     readonly plan: Plan,
     readonly reckoning: Reckoning,
-    topology: Topology = buildTopology(plan),
   ) {
+    const topology = buildTopology(plan)
     this.topology = topology
     this.devices = topology.devices.filter(({ device }) => device.origin !== 'remove')
     this.wires = topology.conductors.flatMap(({ id, wire }) => (wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]))
@@ -38,8 +37,7 @@ export class Context {
 
   /** The ways from every source to what it feeds. */
   get ways(): readonly FeedWay[] {
-    this.knownWays ??= feedWays(this.plan, this.topology)
-    return this.knownWays
+    return feedWays(this.plan, this.topology)
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {

@@ -130,9 +130,10 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
 
   // What each load's feeds let through, at the joints where it returns to the same source.
   const feedsOf = (key: TerminalKey) => (topology.netById.get(topology.netOf(key))?.potentials ?? []).map(sourceName)
+  const own = ownSources(topology)
   const sent = new Map<string, Map<string, Guard>>()
   for (const { id, part } of topology.devices) {
-    const keys = Object.keys(part.terminals).map((terminal) => `${id}|${terminal}` as TerminalKey).filter((key) => !isOwnSource(topology, key))
+    const keys = Object.keys(part.terminals).map((terminal) => `${id}|${terminal}` as TerminalKey).filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
     const feeds = keys.flatMap((key) => {
       const guard = isReturnNet(key) ? undefined : byNet.get(topology.netOf(key))
       return guard ? [{ guard, sources: feedsOf(key) }] : []
@@ -140,10 +141,10 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
     if (feeds.length === 0) continue
     for (const key of keys) {
       if (!isReturnNet(key)) continue
-      const own = feedsOf(key)
+      const returnsTo = feedsOf(key)
       const joint = topology.jointOf(key)
       const list = sent.get(joint) ?? new Map<string, Guard>()
-      for (const { guard, sources } of feeds) if (sources.some((source) => own.includes(source))) list.set(guard.id, guard)
+      for (const { guard, sources } of feeds) if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
       sent.set(joint, list)
     }
   }
@@ -218,8 +219,9 @@ function sidesOf(stepTo: ReadonlyMap<string, TreeStep>, ends: readonly [string, 
   return [a, b]
 }
 
-function isOwnSource(topology: Topology, key: TerminalKey): boolean {
-  return topology.sources.some((source) => topology.jointOf(source.terminal) === topology.jointOf(key) && key.startsWith(`${source.potential.device}|`))
+/** Joints of each device's own sources. */
+function ownSources(topology: Topology): ReadonlySet<string> {
+  return new Set(topology.sources.map(({ potential, terminal }) => `${potential.device} ${topology.jointOf(terminal)}`))
 }
 
 /** The side-less name of a source: the same for its feeding and its returning terminal. */

@@ -35,8 +35,16 @@ export interface FeedWay {
   readonly passages: readonly Passage[]
 }
 
-/** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back. */
+const knownWays = new WeakMap<Topology, readonly FeedWay[]>()
+
+/** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back; worked out once for each plan. */
 export function feedWays(plan: Plan, topology: Topology): readonly FeedWay[] {
+  let ways = knownWays.get(topology)
+  if (!ways) knownWays.set(topology, (ways = findWays(plan, topology)))
+  return ways
+}
+
+function findWays(plan: Plan, topology: Topology): readonly FeedWay[] {
   const found: FeedWay[] = []
   const minusOf = new Map(topology.sources.map(({ potential, terminal }) => [potential.id, terminal]))
   for (const { potential, terminal } of topology.sources) {

@@ -32,6 +32,11 @@ export class Groups {
     if (ra !== rb) this.parent.set(ra, rb)
   }
 
+  /** Every key with its group, found once and for all. */
+  roots(): ReadonlyMap<string, string> {
+    return new Map([...this.parent.keys()].map((key) => [key, this.find(key)]))
+  }
+
   keys(): IterableIterator<string> {
     return this.parent.keys()
   }
@@ -73,8 +78,16 @@ export interface Topology {
   readonly sources: readonly { readonly potential: Potential; readonly terminal: TerminalKey }[]
 }
 
-/** Everything about a plan that does not depend on a state: joints, nets, and which source each net hangs on. */
+const known = new WeakMap<Plan, Topology>()
+
+/** Everything about a plan that does not depend on a state: joints, nets, and which source each net hangs on. A plan never changes, so it is worked out once for each. */
 export function buildTopology(plan: Plan): Topology {
+  let topology = known.get(plan)
+  if (!topology) known.set(plan, (topology = workOut(plan)))
+  return topology
+}
+
+function workOut(plan: Plan): Topology {
   const devices = Object.entries(plan.devices).map(([id, device]) => ({ id: id as DeviceId, device: device!, part: plan.parts[device!.part]! }))
   const joints = new Groups()
   const nets = new Groups()
@@ -126,6 +139,8 @@ export function buildTopology(plan: Plan): Topology {
     nets.join(from, to)
   }
 
+  const jointRoots = joints.roots()
+  const netRoots = nets.roots()
   const reached = floodPotentials(nets, passages, sources)
   const members = new Map<string, { terminals: TerminalKey[]; wires: WireId[] }>()
   for (const key of nets.keys()) {
@@ -137,10 +152,10 @@ export function buildTopology(plan: Plan): Topology {
   const list: Net[] = [...members].map(([id, { terminals, wires }]) => ({ id, terminals, wires, potentials: reached.get(id) ?? [] }))
   return {
     devices, conductors, passages, sources,
-    jointOf: (key) => joints.find(key),
+    jointOf: (key) => jointRoots.get(key) ?? key,
     jointIndex,
     jointCount: jointIndices.size,
-    netOf: (key) => nets.find(key),
+    netOf: (key) => netRoots.get(key) ?? key,
     nets: list,
     netById: new Map(list.map((net) => [net.id, net])),
   }

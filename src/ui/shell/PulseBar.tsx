@@ -26,7 +26,7 @@ function fullestSupply({ reckoning }: Evaluation) {
 
 /** How the plan stands, on every stage: what stops it, what the outlet gives, what is loaded hardest. */
 export function PulseBar() {
-  const { plan, evaluation, progress, isReckoning, open } = useRoom()
+  const { plan, evaluation, progress, isReckoning, open, took_ms } = useRoom()
   if (!evaluation) return <div className="h-[58px] border-b border-hair bg-sheet px-5 py-4 text-[13px] text-mute" role="status">Working it out …</div>
   const count = (severity: 'stop' | 'caution') => evaluation.findings.filter((finding) => finding.severity === severity).length
   const { mains, inside } = evaluation.reckoning
@@ -34,7 +34,7 @@ export function PulseBar() {
   const wire = hardestWire(evaluation)
   const done = evaluation.procedure.filter(({ id }) => progress.get(id)?.status === 'done').length
   return (
-    <section aria-label="Pulse of the plan" aria-busy={isReckoning} className="flex overflow-x-auto border-b border-hair bg-sheet md:sticky md:top-0 md:z-20">
+    <section aria-label="Pulse of the plan" aria-busy={isReckoning} data-took-ms={took_ms === null ? undefined : Math.round(took_ms)} className="flex overflow-x-auto border-b border-hair bg-sheet md:sticky md:top-0 md:z-20">
       <Cell name="Before power">
         <button type="button" className="flex gap-3 rounded-sm hover:underline" onClick={() => open({ kind: 'findings' })} title="What is wrong, and why">
           <SeverityCount severity="stop" count={count('stop')} />

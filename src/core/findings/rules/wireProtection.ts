@@ -22,8 +22,16 @@ function isProtected(reckoned: WireReckoning): boolean {
   return isAtMost(needs_A, ampacity.value + NEED_TOL_A) && isAtMost(Math.min(guard.rating_A, needs_A), (maxProtection_A ?? ampacity.value) + NEED_TOL_A)
 }
 
-/** Every wire that the device ahead of it does not protect, and in which way. */
+const known = new WeakMap<Context, readonly Unprotected[]>()
+
+/** Every wire that the device ahead of it does not protect, and in which way; several rules ask the same. */
 export function unprotectedWires(context: Context): readonly Unprotected[] {
+  let found = known.get(context)
+  if (!found) known.set(context, (found = findUnprotected(context)))
+  return found
+}
+
+function findUnprotected(context: Context): readonly Unprotected[] {
   return context.wires.flatMap(({ id, wire, reckoned }): Unprotected[] => {
     if (wire.function === 'PE' || isProtected(reckoned)) return []
     const guard = reckoned.guard!
