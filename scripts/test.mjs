@@ -18,16 +18,16 @@ const count = (isGood, amount = 1) => {
 }
 const began = (what) => console.log(`\n— ${what}`)
 
-function ensureChromium() {
-  const known = [process.env.CHROMIUM, '/usr/bin/chromium'].find((path) => path && existsSync(path))
-  if (known) return known
-  began("Chromium from Debian's packages")
+/** Debian's packages that the tests use: a browser to drive, and a circuit simulator to compare with. */
+function ensurePackages(...names) {
+  const missing = names.filter((name) => !existsSync(`/usr/bin/${name}`))
+  if (missing.length === 0) return
+  began(`${missing.join(' and ')} from Debian's packages`)
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n']
-  for (const args of [['apt-get', 'update'], ['apt-get', 'install', '-y', '--no-install-recommends', 'chromium']]) {
+  for (const args of [['apt-get', 'update'], ['apt-get', 'install', '-y', '--no-install-recommends', ...missing]]) {
     const [command, ...rest] = [...asRoot, ...args]
     run(command, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
   }
-  return existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : null
 }
 
 function step(what, command, args) {
@@ -37,6 +37,10 @@ function step(what, command, args) {
   if (!isGood) console.log(`${what}: failed`)
   return isGood
 }
+
+const own = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : null
+ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']))
+if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) console.log('The circuit simulator is missing and could not be installed (apt-get install ngspice); the comparison with it is skipped.')
 
 step('types', 'npx', ['tsc', '--noEmit'])
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
@@ -55,7 +59,7 @@ if (existsSync(unitReport)) {
 
 if (step('build', 'npx', ['next', 'build'])) {
   began('end-to-end tests')
-  const chromium = ensureChromium()
+  const chromium = own ?? (existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : null)
   if (!chromium) {
     console.log('Chromium is missing and could not be installed (apt-get install chromium); the end-to-end tests did not run.')
     count(false)

@@ -82,14 +82,15 @@ test('a change in a plan of 600 wires, measured', async ({ page }, info) => {
   await isWorkedOut(page)
   const pulse = page.getByRole('region', { name: 'Pulse of the plan' })
   const worker_ms: number[] = []
-  for (const watt of [6, 7, 8, 9, 10, 11, 12]) {
+  for (let edit = 0; edit < 15; edit += 1) {
     const field = page.getByLabel('A1 Logic, watt')
-    await field.fill(String(watt))
+    await field.fill(String(6 + edit))
     await field.press('Enter')
     await isWorkedOut(page)
     worker_ms.push(Number(await pulse.getAttribute('data-took-ms')))
   }
-  const said = `600 wires, evaluated in the browser's worker: ${worker_ms.join(', ')} ms`
+  const median_ms = [...worker_ms].sort((a, b) => a - b)[7]!
+  const said = `600 wires, evaluated in the browser's worker: median ${median_ms} ms of ${worker_ms.join(', ')}`
   info.annotations.push({ type: 'measured', description: said })
   console.log(said)
 })

@@ -8,6 +8,7 @@ import { conductorDoesNotFit } from './rules/conductorDoesNotFit'
 import { connectionGuessed } from './rules/connectionGuessed'
 import { contactOverloaded } from './rules/contactOverloaded'
 import { contactWearsOut } from './rules/contactWearsOut'
+import { contactWithoutCommon } from './rules/contactWithoutCommon'
 import { dataTooFar } from './rules/dataTooFar'
 import { earthConductorThin } from './rules/earthConductorThin'
 import { earthNotGreenYellow } from './rules/earthNotGreenYellow'
@@ -18,6 +19,7 @@ import { fuseDoesNotProtectWire } from './rules/fuseDoesNotProtectWire'
 import { fuseOverloaded } from './rules/fuseOverloaded'
 import { greenYellowMisused } from './rules/greenYellowMisused'
 import { heatWithoutSecondStop } from './rules/heatWithoutSecondStop'
+import { inletOverloaded } from './rules/inletOverloaded'
 import { inrushMayTrip } from './rules/inrushMayTrip'
 import { leakageMayTrip } from './rules/leakageMayTrip'
 import { lineAndNegativeAlike } from './rules/lineAndNegativeAlike'
@@ -27,11 +29,13 @@ import { lowVoltageAtLoad } from './rules/lowVoltageAtLoad'
 import { mainsMeetsLowVoltage } from './rules/mainsMeetsLowVoltage'
 import { mainsSelectorWrong } from './rules/mainsSelectorWrong'
 import { metalWithoutEarth } from './rules/metalWithoutEarth'
+import { negativeEarthedTwice } from './rules/negativeEarthedTwice'
 import { networkUnsolved } from './rules/networkUnsolved'
 import { noEmergencyStop } from './rules/noEmergencyStop'
 import { notSelective } from './rules/notSelective'
 import { noWireFits } from './rules/noWireFits'
 import { outletOverloaded } from './rules/outletOverloaded'
+import { outputsJoined } from './rules/outputsJoined'
 import { parkedBare } from './rules/parkedBare'
 import { pixelsTooLow } from './rules/pixelsTooLow'
 import { polarityReversed } from './rules/polarityReversed'
@@ -75,6 +79,7 @@ export const RULES = {
   'connection-guessed': connectionGuessed,
   'contact-overloaded': contactOverloaded,
   'contact-wears-out': contactWearsOut,
+  'contact-without-common': contactWithoutCommon,
   'data-too-far': dataTooFar,
   'earth-conductor-thin': earthConductorThin,
   'earth-not-green-yellow': earthNotGreenYellow,
@@ -85,6 +90,7 @@ export const RULES = {
   'fuse-overloaded': fuseOverloaded,
   'green-yellow-misused': greenYellowMisused,
   'heat-without-second-stop': heatWithoutSecondStop,
+  'inlet-overloaded': inletOverloaded,
   'inrush-may-trip': inrushMayTrip,
   'leakage-may-trip': leakageMayTrip,
   'line-and-negative-alike': lineAndNegativeAlike,
@@ -94,11 +100,13 @@ export const RULES = {
   'mains-meets-low-voltage': mainsMeetsLowVoltage,
   'mains-selector-wrong': mainsSelectorWrong,
   'metal-without-earth': metalWithoutEarth,
+  'negative-earthed-twice': negativeEarthedTwice,
   'network-unsolved': networkUnsolved,
   'no-emergency-stop': noEmergencyStop,
   'not-selective': notSelective,
   'no-wire-fits': noWireFits,
   'outlet-overloaded': outletOverloaded,
+  'outputs-joined': outputsJoined,
   'parked-bare': parkedBare,
   'pixels-too-low': pixelsTooLow,
   'polarity-reversed': polarityReversed,

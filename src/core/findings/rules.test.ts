@@ -273,6 +273,19 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   },
   'signal-levels-differ': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal'))], good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()] },
   'data-too-far': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }))], good: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 })), () => clay()] },
+  'inlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })], good: [() => clay()] },
+  'contact-without-common': {
+    bad: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('A1.Q1', 'K1.A1', 'V+'))],
+    good: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('PS1.V+1', 'A1.OC', 'V+').wire('A1.Q1', 'K1.A1', 'V+')), () => bench((b) => b.device('A1', 'plc-24')), () => relayHeater({})],
+  },
+  'outputs-joined': {
+    bad: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.TX', 'signal')), () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.RX', 'A2.RX', 'signal'))],
+    good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()],
+  },
+  'negative-earthed-twice': {
+    bad: [() => bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PE1.PE', 'PS1.V-2', 'PE').wire('PE1.PE', 'PS1.V-3', 'PE'))],
+    good: [() => bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PE1.PE', 'PS1.V-2', 'PE')), () => clay()],
+  },
   'short-circuit': {
     bad: [() => bench((b) => fan(b).wire('PS1.V+2', 'PS1.V-2', 'V+')), () => bench((b) => b.device('Q1', 'strip-6').wire('X1.L', 'Q1.1', 'L').wire('X1.N', 'Q1.2', 'N')), () => bench((b) => b.device('H1', 'pixels-12').wire('PS1.V+1', 'H1.V+', 'V+').wire('PS1.V-1', 'H1.V+2', 'V-'))],
     good: [() => bench(fan), () => clay()],
