@@ -30,6 +30,13 @@ try {
   await picture('brief', '/plans/clay-printer/brief')
   await picture('feed', '/plans/clay-printer/feed')
   await picture('worked-out', '/plans/clay-printer/feed', { before: (page) => page.getByRole('button', { name: /% W\d+/ }).click() })
+  await picture('guard', '/plans/clay-printer/guard', { before: (page) => page.getByRole('button', { name: /^F2 F2/ }).click() })
+  const to = (name) => async (page) => {
+    await page.getByRole('heading', { name, exact: true }).evaluate((heading) => window.scrollTo(0, heading.getBoundingClientRect().top + window.scrollY - 80))
+  }
+  await picture('guard-switching', '/plans/foam-gantry/guard', { before: to('What switches') })
+  await picture('feed-compare', '/plans/foam-gantry/feed', { before: to('Supplies in warm air') })
+  await picture('feed-pixels', '/plans/shadow-stage/feed', { before: to('Pixels') })
   await picture('connect', '/plans/clay-printer/connect', { before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click() })
   await picture('terminate', '/plans/clay-printer/terminate')
   await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })
