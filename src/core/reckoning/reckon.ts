@@ -3,7 +3,8 @@ import { formatNumber } from '@/core/quantity'
 import { derateFactor, sumMains } from '@/core/supply'
 import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import type { DeviceId, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
+import type { DeviceId, Draw, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
+import { drawAmount } from './drawAmount'
 import { findEarths } from './earths'
 import { guardWires } from './guards'
 import { byState, worstOf } from './overStates'
@@ -39,7 +40,7 @@ export function reckon(plan: Plan): Reckoning {
     supplies: reckonSupplies(plan, topology, states),
     protective: reckonProtective(plan, topology, sized, rails),
     rails,
-    draws: reckonDraws(topology, states),
+    draws: reckonDraws(plan, topology, states),
     mains: reckonMains(plan, topology, states),
     switches: reckonSwitches(plan, topology, ways, states),
     safeStates: reckonSafeStates(plan, topology, ways),
@@ -118,21 +119,43 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
   return result
 }
 
-function reckonDraws(topology: Topology, states: ReadonlyMap<StateId, StateResult>): DrawReckoning[] {
+function reckonDraws(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): DrawReckoning[] {
   const kinds = (key: TerminalKey) => new Set((topology.netById.get(topology.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
-  return topology.devices.flatMap(({ id, part }) =>
+  return topology.devices.flatMap(({ id, device, part }) =>
     part.draws.map((draw): DrawReckoning => {
       const plus = kinds(terminalKey(id, draw.plus))
       const minus = kinds(terminalKey(id, draw.minus))
       const isPolarised = part.terminals[draw.plus]!.polarised
+      const voltage_V = byState(states, (state) => state.drawVoltage_V.get(`${id}#${draw.id}`) ?? null)
+      const current_A = byState(states, (state) => state.drawCurrent_A.get(`${id}#${draw.id}`) ?? null)
+      const least = leastOf(voltage_V)
+      const greatest = worstOf(current_A)
+      const inState = (state: StateId | null) => (state === null ? '' : `, state “${plan.states[state]!.name}”`)
       return {
-        device: id, draw: draw.id, nominal_V: draw.nominal_V,
-        voltage_V: byState(states, (state) => state.drawVoltage_V.get(`${id}#${draw.id}`) ?? null),
-        current_A: byState(states, (state) => state.drawCurrent_A.get(`${id}#${draw.id}`) ?? null),
+        device: id, draw: draw.id, nominal_V: draw.nominal_V, voltage_V, current_A,
+        lowest: { value: least.value, unit: 'V', trace: [step('At its terminals', least.value === null ? 'not derived: nothing feeds it in any state' : `${formatNumber(least.value, 4)} V, what the wires and fuses of its feed leave of its source${inState(least.state)}`, 'solved network')] },
+        most: {
+          value: greatest.value, unit: 'A',
+          trace: [
+            step('Takes', wordsOf(device, draw), 'the plan'),
+            step('Draws', greatest.value === null ? 'not derived: nothing feeds it in any state' : `${formatNumber(greatest.value)} A as ${draw.model === 'resistive' ? 'a resistance' : draw.model === 'constant-current' ? 'a constant current' : 'a constant power'} at the volts that it gets${inState(greatest.state)}`, 'solved network'),
+          ],
+        },
         isReversed: isPolarised && ((plus.has('-') && !plus.has('+')) || (minus.has('+') && !minus.has('-'))),
       }
     }),
   )
+}
+
+function leastOf(values: Readonly<Record<StateId, number | null>>): { readonly value: number | null; readonly state: StateId | null } {
+  let least: { value: number | null; state: StateId | null } = { value: null, state: null }
+  for (const [state, value] of Object.entries(values)) if (value !== null && (least.value === null || value! < least.value)) least = { value: value!, state: state as StateId }
+  return least
+}
+
+function wordsOf(device: Topology['devices'][number]['device'], draw: Draw): string {
+  const { power_W, current_A } = drawAmount(device, draw)
+  return power_W === null ? `${formatNumber(current_A ?? 0)} A at ${draw.nominal_V} V` : `${formatNumber(power_W)} W, made for ${draw.nominal_V} V`
 }
 
 function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): MainsReckoning {

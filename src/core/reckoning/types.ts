@@ -215,6 +215,10 @@ export interface DrawReckoning {
   /** By state; null where it is not fed. */
   readonly voltage_V: Readonly<Record<StateId, number | null>>
   readonly current_A: Readonly<Record<StateId, number | null>>
+  /** The least voltage of all states in which it draws. */
+  readonly lowest: Figure
+  /** The greatest current of all states. */
+  readonly most: Figure
   readonly isReversed: boolean
 }
 

@@ -2,7 +2,7 @@
 import type { KeyboardEvent } from 'react'
 import type { DeviceId, StateId } from '@/core/plan'
 import type { Evaluation } from '@/core/evaluate'
-import { useRoom } from '@/ui/room'
+import { useRoom, type DrawerView } from '@/ui/room'
 import { layoutRafters, type Beam } from './layoutRafters'
 
 const TONE: Readonly<Record<Beam['tone'], { readonly line: string; readonly wash: string }>> = {
@@ -18,15 +18,16 @@ export function RaftersView({ evaluation, state }: { readonly evaluation: Evalua
   const { plan, open, drawer } = useRoom()
   const { width, height, beams, cards, pills, drops, labels, earth } = layoutRafters(plan, evaluation.reckoning, state)
   const chosen = drawer?.kind === 'device' ? drawer.id : null
-  const press = (id: DeviceId) => ({
+  const asking = (view: DrawerView) => ({
     role: 'button', tabIndex: 0, className: 'cursor-pointer focus-visible:outline-none [&:focus-visible>rect]:stroke-accent [&:focus-visible>rect]:[stroke-width:2.5]',
-    onClick: () => open({ kind: 'device', id }),
+    onClick: () => open(view),
     onKeyDown: (event: KeyboardEvent) => {
       if (event.key !== 'Enter' && event.key !== ' ') return
       event.preventDefault()
-      open({ kind: 'device', id })
+      open(view)
     },
   })
+  const press = (id: DeviceId) => asking({ kind: 'device', id })
   return (
     <div className="overflow-x-auto">
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="block h-auto min-w-[640px] max-w-full" role="group" aria-label="The feed: potentials as beams, devices hanging between them">
@@ -37,7 +38,12 @@ export function RaftersView({ evaluation, state }: { readonly evaluation: Evalua
             <rect className="beam-fill" x={beam.x} y={beam.y} width={Math.max(0, beam.width * beam.fill)} height="12" fill={TONE[beam.tone].line} />
             <line x1={beam.x} x2={beam.x + beam.width} y1={beam.y} y2={beam.y} stroke={TONE[beam.tone].line} strokeWidth="1" />
             <text x={beam.x + 2} y={beam.y - 5} fontSize="12.5" fontWeight="700" fill={TONE[beam.tone].line}>{beam.name}</text>
-            <text x={beam.x + beam.width} y={beam.y - 5} fontSize="12.5" textAnchor="end" className="figures" fill="var(--mute)">{beam.load}</text>
+            {beam.load === '' ? null : (
+              <g {...asking({ kind: 'figure', title: beam.name, subject: 'heaviest state of the rail', figure: beam.rail.load })} aria-label={`${beam.name}: ${beam.load}, how it was worked out`}>
+                <rect x={beam.x + beam.width - beam.load.length * 7.6 - 4} y={beam.y - 19} width={beam.load.length * 7.6 + 6} height="18" rx="3" fill="transparent" />
+                <text x={beam.x + beam.width} y={beam.y - 5} fontSize="12.5" textAnchor="end" className="figures" fill="var(--mute)">{beam.load}</text>
+              </g>
+            )}
           </g>
         ))}
         {earth ? (
@@ -47,7 +53,7 @@ export function RaftersView({ evaluation, state }: { readonly evaluation: Evalua
           </g>
         ) : null}
         {labels.map((label) => (
-          <g key={label.key}>
+          <g key={label.key} {...(label.wire ? { ...asking({ kind: 'figure', title: `${plan.wires[label.wire]?.label ?? ''}, ${label.text}`, subject: 'how its size came about', figure: evaluation.reckoning.wires[label.wire]!.sizing }), 'aria-label': `${plan.wires[label.wire]?.label ?? ''}: ${label.text}, how its size came about` } : {})}>
             {label.anchor === 'middle' ? <rect x={label.x - label.text.length * 3.7 - 3} y={label.y - 12} width={label.text.length * 7.4 + 6} height="16" fill="var(--paper)" /> : null}
             <text x={label.x} y={label.y} fontSize="12" textAnchor={label.anchor} className="figures" fill="var(--ink)">{label.text}</text>
           </g>

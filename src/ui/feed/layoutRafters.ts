@@ -1,5 +1,5 @@
 import { formatNumber, wireSize } from '@/core/quantity'
-import type { BehaviourKind, DeviceId, Plan, StateId } from '@/core/plan'
+import type { BehaviourKind, DeviceId, Plan, StateId, WireId } from '@/core/plan'
 import { fittedRating, type Branch, type Rail, type Reckoning } from '@/core/reckoning'
 
 /** A beam: a potential. Its length stands for its capacity, its fill for its load. */
@@ -52,6 +52,8 @@ export interface Label {
   readonly y: number
   readonly text: string
   readonly anchor: 'start' | 'middle' | 'end'
+  /** The wire whose size it says. */
+  readonly wire?: WireId
 }
 
 export interface Rafters {
@@ -98,10 +100,10 @@ function tagsOf(plan: Plan, branches: readonly Branch[]): string {
   return tags.length === 1 ? tags[0]! : `${tags[0]}–${tags[tags.length - 1]}`
 }
 
-function thicknessOf(reckoning: Reckoning, branch: Branch): { readonly label: string; readonly thickness: number } {
+function thicknessOf(reckoning: Reckoning, branch: Branch): { readonly label: string; readonly thickness: number; readonly wire: WireId | null } {
   const last = branch.wires[branch.wires.length - 1]
   const size = last ? reckoning.wires[last]?.size : null
-  return size ? { label: size, thickness: 1.2 + 1.4 * Math.sqrt(wireSize(size).area_mm2) } : { label: '', thickness: 1.5 }
+  return size ? { label: size, thickness: 1.2 + 1.4 * Math.sqrt(wireSize(size).area_mm2), wire: last! } : { label: '', thickness: 1.5, wire: null }
 }
 
 const short = (text: string, room: number) => (text.length > room ? `${text.slice(0, room - 1).trimEnd()}…` : text)
@@ -149,7 +151,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
     list.forEach(({ branches }, i) => {
       const branch = branches[0]!
       const centre = LEFT + 126 + pitch * (i + 0.5)
-      const { label, thickness } = thicknessOf(reckoning, branch)
+      const { label, thickness, wire } = thicknessOf(reckoning, branch)
       const own = branch.through.filter((id) => !common.includes(id))
       const relay = own.find((id) => ['solid-state-relay', 'relay', 'contactor'].includes(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
       const device = plan.devices[branch.device]!
@@ -163,7 +165,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
         const kin = plan.devices[relay]!
         cards.push({ key: `k${branch.device}`, devices: [relay], x: centre - CARD_W / 2, y: top + BEAM + (fuse ? 31 : 14), width: CARD_W, height: 40, tag: kin.tag, name: short(kin.name, 17), value: '', share: null })
       }
-      if (label && !relay) labels.push({ key: `s${branch.device}`, x: centre, y: top + BEAM + (fuse ? 52 : 34), text: label, anchor: 'middle' })
+      if (label && !relay) labels.push({ key: `s${branch.device}`, x: centre, y: top + BEAM + (fuse ? 52 : 34), text: label, anchor: 'middle', ...(wire ? { wire } : {}) })
       const supply = reckoning.supplies[branch.device]
       const current = branches.reduce((sum, { current_A }) => sum + (current_A[state] ?? 0), 0)
       cards.push({
@@ -203,14 +205,14 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
     list.forEach(({ branches }, c) => {
       const branch = branches[0]!
       const centre = x + c * (CARD_W + GAP) + CARD_W / 2
-      const { label, thickness } = thicknessOf(reckoning, branch)
+      const { label, thickness, wire } = thicknessOf(reckoning, branch)
       const cardY = bottom - CARD_H - 18
       const device = plan.devices[branch.device]!
       const host = branch.through.find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'board')
       drops.push({ key: `p${rail.id}${branch.device}`, points: `${centre},${top + BEAM} ${centre},${cardY}`, thickness, tone, isDashed: false })
       drops.push({ key: `m${rail.id}${branch.device}`, points: `${centre},${cardY + CARD_H} ${centre},${bottom}`, thickness, tone: 'return', isDashed: false })
       if (branch.fuse) pills.push(pillOf(plan, branch.fuse, centre, top + BEAM + 17, `${rail.id}${branch.device}`))
-      if (label) labels.push({ key: `s${rail.id}${branch.device}`, x: centre, y: top + BEAM + 46, text: label, anchor: 'middle' })
+      if (label) labels.push({ key: `s${rail.id}${branch.device}`, x: centre, y: top + BEAM + 46, text: label, anchor: 'middle', ...(wire ? { wire } : {}) })
       if (host) labels.push({ key: `h${rail.id}${branch.device}`, x: centre, y: top + BEAM + 63, text: `by way of ${plan.devices[host]!.tag}`, anchor: 'middle' })
       const total = branches.reduce((sum, { current_A }) => sum + (current_A[state] ?? 0), 0)
       const protective = branch.fuse ? reckoning.protective.find(({ device: id, link }) => id === branch.fuse!.device && link === branch.fuse!.link) : undefined

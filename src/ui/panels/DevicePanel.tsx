@@ -33,7 +33,15 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           <dt className="text-mute">Loaded</dt><dd><FigureButton figure={supply.loading} title={device.tag} subject="loading, derated" /></dd>
         </dl>
       ) : null}
-      {part.draws.map((draw) => <LoadField key={draw.id} device={id} draw={draw} withKind />)}
+      {part.draws.map((draw) => {
+        const reckoned = evaluation?.reckoning.draws.find((each) => each.device === id && each.draw === draw.id)
+        return (
+          <div key={draw.id}>
+            <LoadField device={id} draw={draw} withKind />
+            {reckoned && reckoned.most.value !== null ? <p className="mt-0.5 text-[13px] text-mute">Draws up to <FigureButton figure={reckoned.most} title={device.tag} subject={`${draw.name}, greatest current`} /> and gets <FigureButton figure={reckoned.lowest} title={device.tag} subject={`${draw.name}, least voltage`} significant={4} /> at least.</p> : null}
+          </div>
+        )
+      })}
       {part.behaviour.kind === 'supply' && device.reserves.map((reserve, i) => (
         <div key={i} className="grid grid-cols-[1fr_96px] gap-2">
           <CommitField label="Room for" value={reserve.name} onCommit={(text) => (text.trim() ? firstMessage(edit(`Room for ${text.trim()}`, { type: 'updateDevice', id, changes: { reserves: device.reserves.map((each, j) => (j === i ? { ...each, name: text.trim().slice(0, 80) } : each)) } })) : 'give it a name')} />
