@@ -32,7 +32,7 @@ export function shadowStage(): Plan {
     .state('scene', { name: 'Coloured scene', defaultShare: 0.35 })
   for (const half of [1, 2]) {
     b.device(`PS${half}`, 'supply-12-150', `12 V supply ${half}`, { settings: { mains: '230 V' } })
-      .device(`F${half}`, 'fuse-block-4', `Fuses of half ${half}`, { fitted: Object.fromEntries([1, 2, 3, 4].map((n) => [`F${n}`, { family: 'ISO 8820-3' as const, rating_A: 3 }])) })
+      .device(`F${half}`, 'fuse-block-4', `Fuses of half ${half}`, { fitted: Object.fromEntries([1, 2, 3, 4].map((n) => [`F${n}`, { family: 'ISO 8820-3' as const, rating_A: n === 4 ? 5 : 3 }])) })
       .device(`W${half + 1}`, 'splice-3', `Second feed of string ${half * 4}`)
       .device(`X0${half}`, 'strip-12', `0 V of half ${half}`)
       .wire(`XL.${half + 1}`, `PS${half}.L`, 'L', { length_mm: 350 })
@@ -43,12 +43,12 @@ export function shadowStage(): Plan {
       .wire(`PS${half}.V-2`, `W1.${half + 1}`, 'V-', { length_mm: 300 })
     for (const n of [1, 2, 3, 4]) {
       const string = (half - 1) * 4 + n
-      b.device(`H${string}`, 'pixels-12', `Pixel string ${string}`, { place: { kind: 'field', path: 'behind the screen' } })
+      b.device(`H${string}`, n === 4 ? 'pixels-12-240' : 'pixels-12', `Pixel string ${string}`, { place: { kind: 'field', path: 'behind the screen' } })
         .wire(`${n === 4 ? `W${half + 1}.1` : `F${half}.${n}`}`, `H${string}.V+`, 'V+', { length_mm: 2500 })
         .wire(`X0${half}.${n + 1}`, `H${string}.V-`, 'V-', { length_mm: 2500 })
         .wire(`A1.D${string}`, `H${string}.D`, 'signal', { length_mm: 2500 })
     }
-    // The last of each half is fed at its far end too: a splice behind its fuse, a second pair along the strip.
+    // The last of each half is longer than one feed reaches, so its far end is fed too: a splice behind its fuse, a second pair along the strip.
     b.wire(`F${half}.4`, `W${half + 1}.3`, 'V+', { length_mm: 300 })
       .wire(`W${half + 1}.2`, `H${half * 4}.V+2`, 'V+', { length_mm: 4500, size: '1.5 mm²' }).wire(`X0${half}.6`, `H${half * 4}.V-2`, 'V-', { length_mm: 4500, size: '1.5 mm²' })
   }

@@ -2,7 +2,7 @@
  * The `rafter` command. Exit codes: 0 answered, 1 a plan has a stop, 2 bad input or usage.
  */
 import { readFileSync } from 'node:fs'
-import { z } from 'zod'
+import * as z from 'zod'
 import { runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { evaluate } from '@/core/evaluate'

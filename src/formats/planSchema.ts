@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { planSchema } from '@/core/plan'
 
 /** The published JSON Schema of a plan file. What it cannot say (that every reference leads somewhere) the reader checks beside it. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { isAllowedHost, isAllowedOrigin } from './allowedHosts'
 import { readBody } from './http'
 import { createRequest, editRequest, logRequest } from './requests'

@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import type * as z from 'zod'
 import { issuesOf, type Issue } from '@/core/calculator'
 
 /** Largest request bodies, bytes. */

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { PATTERNS } from '@/core/patterns'
 import { command } from '@/core/plan'
 

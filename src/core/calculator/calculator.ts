@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import type { Trace } from '@/core/trace'
 import { issuesOf, type Issue } from './issues'
 

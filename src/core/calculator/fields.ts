@@ -1,5 +1,5 @@
 /** The kinds of number that calculators take; their messages name what would be right. */
-import { z } from 'zod'
+import * as z from 'zod'
 import { parseWireSize } from '@/core/quantity'
 
 const finite = z.number({ error: (issue) => (issue.input === undefined ? 'is missing; give a number' : 'must be a plain number, not text') })

@@ -1,4 +1,4 @@
-import type { z } from 'zod'
+import type * as z from 'zod'
 
 /** One thing wrong with an input: where, and what would be right. */
 export interface Issue {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, CALCULATORS, calculatorNamed, type CalculatorName } from '.'
 

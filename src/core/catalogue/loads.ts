@@ -42,14 +42,14 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
 }
 
 /** Fed at its beginning, and where its far end is wired too, from both. */
-function pixels(voltage_V: number): Part {
-  return definePart(`${voltage_V} V pixel string, 100 pixels`, [5000, 12, 4], {
-    mounting: 'loose', behaviour: { kind: 'pixel-string', count: 100, each_mA: 15, pitch_mm: 50, loop_ohm_per_m: 0.12 },
+function pixels(voltage_V: number, count = 100): Part {
+  return definePart(`${voltage_V} V pixel string, ${count} pixels`, [count * 50, 12, 4], {
+    mounting: 'loose', behaviour: { kind: 'pixel-string', count, each_mA: 15, pitch_mm: 50, loop_ohm_per_m: 0.12 },
     terminals: {
       'V+': terminal('+', 'V+', 'pluggable'), 'V-': terminal('−', 'V-', 'pluggable'), 'V+2': terminal('+ far end', 'V+', 'pluggable', optional), 'V-2': terminal('− far end', 'V-', 'pluggable', optional), D: terminal('data', 'data', 'pluggable', { ...optional, direction: 'in', level_V: 5 }),
     },
     links: [bar('plus', 'V+', 'V+2'), bar('minus', 'V-', 'V-2')],
-    draws: [draw('pixels', 'Pixels, all white', 'V+', 'V-', voltage_V, { current_A: 1.5 })],
+    draws: [draw('pixels', 'Pixels, all white', 'V+', 'V-', voltage_V, { current_A: (count * 15) / 1000 })],
   })
 }
 
@@ -119,4 +119,5 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   }),
   'part:pixels-5': pixels(5),
   'part:pixels-12': pixels(12),
+  'part:pixels-12-240': pixels(12, 240),
 }

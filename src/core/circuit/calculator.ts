@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { defineCalculator, nonNegative, positive } from '@/core/calculator'
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { choice, defineCalculator, nonNegative, positive, size, temperature, wholeFromOne } from '@/core/calculator'
 import { AMPACITY, BASES } from '@/core/reference'
 import { describeConductor } from './conductor'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { choice, defineCalculator, nonNegative, percent, positive, size, wholeFromOne } from '@/core/calculator'
 import { runPixels } from './pixelRun'
 

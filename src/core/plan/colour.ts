@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 export const COLOURS = ['black', 'brown', 'red', 'orange', 'yellow', 'green', 'light blue', 'blue', 'dark blue', 'violet', 'grey', 'white', 'pink', 'turquoise', 'bare'] as const
 

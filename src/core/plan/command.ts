@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { device, fitted, load, place } from './device'
 import { enclosure } from './enclosure'
 import { name, note, text } from './fields'

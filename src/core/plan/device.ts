@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { length_mm, name, nonNegative, note, number, origin, positive, text } from './fields'

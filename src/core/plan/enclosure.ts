@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { faceId } from './ids'
 import { length_mm, name, origin } from './fields'
 

@@ -1,5 +1,5 @@
 /** Field kinds shared by the records of a plan. Text from a file is hostile: trimmed of control characters and bounded. */
-import { z } from 'zod'
+import * as z from 'zod'
 
 const NO_CONTROLS = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/
 

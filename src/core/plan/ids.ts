@@ -1,5 +1,5 @@
 /** Branded ids: prefixed with their kind, so that a log line explains itself and mixing two kinds does not compile. */
-import { z } from 'zod'
+import * as z from 'zod'
 
 declare const brand: unique symbol
 export type Id<K extends string> = string & { readonly [brand]: K }

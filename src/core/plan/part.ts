@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { DEVICE_FAMILIES } from '@/core/reference'
 import { length_mm, name, nonNegative, note, number, percent, positive, temperature_C, text } from './fields'
 import { localKey, terminalId } from './ids'

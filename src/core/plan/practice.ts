@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { BASES, FERRULE_CODES } from '@/core/reference'
 import { colour, GREEN_YELLOW, type Colour } from './colour'
 import { length_mm, nonNegative, percent, positive, temperature_C } from './fields'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { enclosureId, racewayId } from './ids'
 import { length_mm, name, origin } from './fields'
 

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { positive, temperature_C } from './fields'
 
 export const plug = z.strictObject({

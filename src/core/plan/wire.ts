@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { parseWireSize } from '@/core/quantity'
 import { colour } from './colour'
 import { deviceId, cableId, racewayId, terminalId } from './ids'

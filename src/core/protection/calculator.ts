@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { choice, defineCalculator, nonNegative, percent, positive, temperature } from '@/core/calculator'
 import { DEVICE_FAMILIES } from '@/core/reference'
 import { protect } from './protect'

@@ -44,6 +44,8 @@ function hasLoads(topology: Topology, groups: JointGroups, joint: number): boole
 /** Less than this more is no other case. */
 const NOTICED_A = 0.01
 
+const NOISE_A = 1e-6
+
 interface Worst {
   readonly current_A: number
   readonly lead: WireId
@@ -75,7 +77,9 @@ export function reckonBonds(plan: Plan, topology: Topology, state: StateId, netw
 
   const suppliesOf = new Map(findBonds(topology).map(({ wire, supplies }) => [wire, supplies]))
   return [...new Set([...suppliesOf.keys(), ...worst.keys()])].map((wire): BondReckoning => {
-    const usual_A = Math.abs(usual.get(wire) ?? 0)
+    // What the arithmetic leaves of nothing is nothing.
+    const solved_A = Math.abs(usual.get(wire) ?? 0)
+    const usual_A = solved_A < NOISE_A ? 0 : solved_A
     const loose = worst.get(wire) ?? null
     const value = Math.max(usual_A, loose?.current_A ?? 0)
     return {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { resistance_ohm_per_km } from '@/core/conductor'
+import { runPixels } from '@/core/pixels'
 import { openingTime } from '@/core/protection'
 import type { PlanBuilder } from '@/core/patterns'
 import { apply, type Command, type Plan, type StateId } from '@/core/plan'
@@ -123,7 +124,11 @@ describe('pixels in the plan', () => {
     expect(pixels).toHaveLength(8)
     const [one, both] = [pixels.find(({ device }) => device === deviceId('h1'))!, pixels.find(({ device }) => device === deviceId('h4'))!]
     expect([one.request.fedFrom, both.request.fedFrom]).toEqual(['one', 'both'])
-    expect(both.far_V).toBeGreaterThan(one.far_V)
+    // The long ones are longer than one feed reaches, and have enough since both ends are fed.
+    const fromOne = runPixels({ ...both.request, fedFrom: 'one' }).result
+    expect(fromOne.injectEvery).toBeLessThan(both.request.count)
+    expect(fromOne.far_V).toBeLessThan(both.request.minimum_V)
+    expect(both.far_V).toBeGreaterThan(both.request.minimum_V)
     expect(one.total_A).toBeCloseTo(1.5, 9)
   })
   it('dimmed by their load', () => {

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { choice, defineCalculator, fraction, nonNegative, percent, positive, temperature } from '@/core/calculator'
 import { sizeSupply, SUPPLY_SIZES_W } from './sizeSupply'
 import { sumMains } from './sumMains'

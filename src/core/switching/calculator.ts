@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { defineCalculator, nonNegative, positive, temperature } from '@/core/calculator'
 import { sinkForRelay } from './sinkForRelay'
 

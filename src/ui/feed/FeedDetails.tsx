@@ -147,7 +147,7 @@ function LooseLeads() {
         {bonds.map(({ wire, supplies, lead, supply, loose }) => (
           <li key={wire} className="py-1.5">
             <button type="button" className="hover:underline" onClick={() => open({ kind: 'wire', id: wire })}><span className="figures font-semibold">{plan.wires[wire]?.label}</span>, {wires[wire]?.size ?? 'no size'}</button>{supplies.length > 0 ? <>, ties the negatives of {supplies.map((id) => plan.devices[id]?.tag).join(' and ')}</> : null}
-            <span className="block text-[13px]">{lead && supply ? <>with {plan.wires[lead]?.label} at {plan.devices[supply]?.tag} loose </> : 'whichever lead comes loose '}<FigureButton figure={loose} title={plan.wires[wire]?.label ?? ''} subject="with a lead loose" /> {wires[wire]?.ampacity.value == null ? '' : `of ${formatNumber(wires[wire].ampacity.value)} A that it carries`}</span>
+            <span className="block text-[13px]">{lead && supply ? <>with {plan.wires[lead]?.label} at {plan.devices[supply]?.tag} loose </> : 'no loose lead sends more through it: '}<FigureButton figure={loose} title={plan.wires[wire]?.label ?? ''} subject="with a lead loose" />{wires[wire]?.ampacity.value == null ? '' : `, and it stands ${formatNumber(wires[wire].ampacity.value)} A`}</span>
           </li>
         ))}
       </ul>

@@ -1,5 +1,5 @@
 import type { Issue } from '@/core/calculator'
-import { z } from 'zod'
+import * as z from 'zod'
 import { apply, command, replay, type Change, type Command, type Plan } from '@/core/plan'
 
 export interface PendingEdit {

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { answer, LIMITS, problem, readJson } from '@/server/http'
