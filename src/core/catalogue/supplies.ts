@@ -25,7 +25,7 @@ function supply(spec: SupplySpec): Part {
     behaviour: {
       kind: 'supply', line: at('L'), neutral: at('N'), earth: at('PE'), min_V: spec.hasSelector ? 90 : 85, max_V: 264, selector: spec.hasSelector ? 'mains' : null,
       outputs: [{ id: 'out', plus: at('V+1'), minus: at('V-1'), voltage_V, current_A, limit_A: current_A * 1.3 }],
-      power_W, efficiency_percent: spec.efficiency_percent, powerFactor: spec.powerFactor, leakage_mA: 0.75, derateAbove_C: 50, derate_percentPerK: 2.5, inrush_A: 40, seriesAllowed: false,
+      power_W, efficiency_percent: spec.efficiency_percent, powerFactor: spec.powerFactor, leakage_mA: 0.75, derateAbove_C: 50, derate_percentPerK: 2.5, inrush_A: 40, seriesAllowed: false, holdUp_ms: 16,
     },
     terminals: {
       L: terminal('L', 'L', 'screw'), N: terminal('N', 'N', 'screw'), PE: terminal('PE', 'PE', 'screw'),

@@ -46,6 +46,12 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
   'part:button-closed': definePart('Push button, one normally closed contact', [30, 30, 50], {
     mounting: 'panel', behaviour: { kind: 'button' }, terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') }, links: [contact('S', '11', '12', 'closed', 'hand', 6)],
   }),
+  'part:guard-contact': definePart('Door or guard contact, opened by the door', [30, 20, 60], {
+    mounting: 'panel', behaviour: { kind: 'button' }, terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') }, links: [contact('S', '11', '12', 'closed', 'hand', 6)],
+  }),
+  'part:button-open': definePart('Push button, one normally open contact', [30, 30, 50], {
+    mounting: 'panel', behaviour: { kind: 'button' }, terminals: { '13': terminal('13', 'any', 'screw'), '14': terminal('14', 'any', 'screw') }, links: [contact('S', '13', '14', 'open', 'hand', 6)],
+  }),
   'part:reset-breaker': definePart('Push-to-reset breaker, panel', [15, 35, 45], {
     mounting: 'panel', behaviour: { kind: 'protective-device' }, terminals: { '1': terminal('1', 'any', 'tab63'), '2': terminal('2', 'any', 'tab63') }, links: [fusePlace('B', '1', '2', 'EN 60934', 10)],
   }),

@@ -87,6 +87,8 @@ export const behaviour = z.discriminatedUnion('kind', [
     selector: localKey.nullable(),
     outputs: z.array(output).min(1), power_W: positive(), efficiency_percent: percent(), powerFactor: positive().max(1), leakage_mA: nonNegative().nullable(),
     derateAbove_C: temperature_C().nullable(), derate_percentPerK: nonNegative().nullable(), inrush_A: nonNegative().nullable(), seriesAllowed: z.boolean(),
+    /** How long the output stands after the mains is gone, at full load. */
+    holdUp_ms: positive().optional(),
   }),
   z.strictObject({ kind: z.literal('converter'), plus: terminalId, minus: terminalId, min_V: positive(), max_V: positive(), outputs: z.array(output).min(1), efficiency_percent: percent() }),
   /** A lead from outside that brings power of its own, such as USB from a computer: present where the state says so. */

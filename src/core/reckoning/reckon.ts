@@ -2,7 +2,7 @@ import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import { derateFactor, sumMains } from '@/core/supply'
 import { treatEnd, type EndTreatment } from '@/core/termination'
-import { COMMON_PRACTICE, step } from '@/core/trace'
+import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
 import type { DeviceId, Draw, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
 import { drawAmount } from './drawAmount'
 import { findEarths } from './earths'
@@ -109,6 +109,7 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
         value: later, unit: '%',
         trace: [...demandTrace, step('Room for later', device.reserves.length === 0 ? 'none kept: 0 W' : `${device.reserves.map((reserve) => `${reserve.name} ${formatNumber(reserve.power_W)} W`).join(' + ')} = ${formatNumber(reserve_W)} W`, 'the plan'), ...derateTrace, step('Loading later', later === null ? 'not derived' : `${formatNumber(withReserves_W!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(later)} %`)],
       },
+      holdUp: holdUp(behaviour, worst.value),
       derate: { value: factor, unit: '', trace: derateTrace },
       loading: {
         value: loading, unit: '%',
@@ -186,6 +187,14 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
     inrush: reckonInrush(plan, topology),
     reasons: answer?.result.reasons ?? [],
   }
+}
+
+/** The reservoir empties in proportion to the power taken: half the load, twice the time. */
+function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], demand_W: number | null): Figure {
+  if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === undefined) return { value: null, unit: 'ms', trace: [step('Hold-up', 'the part states none', "the part's data")] }
+  if (demand_W === null || demand_W <= 0) return { value: null, unit: 'ms', trace: [step('Hold-up', demand_W === null ? 'not derived: its network could not be solved' : 'nothing is drawn; it stands for long')] }
+  const value = (behaviour.holdUp_ms * behaviour.power_W) / demand_W
+  return { value, unit: 'ms', trace: [step('Hold-up', `${behaviour.holdUp_ms} ms at ${formatNumber(behaviour.power_W)} W; at ${formatNumber(demand_W)} W: × ${formatNumber(behaviour.power_W / demand_W)} = ${formatNumber(value)} ms`, "the part's data; energy of the reservoir"), step('A half-wave missed', `${formatNumber(value)} ms against 10 ms at 50 Hz, 8.3 ms at 60 Hz`, COMMON_PRACTICE)] }
 }
 
 /** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */

@@ -37,12 +37,12 @@ export interface StateNetworks {
   readonly loads: readonly { readonly id: string; readonly isDirect: boolean }[]
 }
 
-/** How a contact stands in a state: operated parts work, emergency stops rest, unless the state says otherwise. */
+/** How a contact stands in a state: operated parts work, buttons and emergency stops rest, unless the state says otherwise. */
 function isClosed(plan: Plan, state: State, passage: Passage): boolean {
   const { link } = passage
   if (link.kind !== 'contact') return true
   const { kind } = plan.parts[plan.devices[passage.device]!.part]!.behaviour
-  const rests = kind === 'emergency-stop' || link.by === 'heat'
+  const rests = kind === 'emergency-stop' || kind === 'button' || link.by === 'heat'
   const position = (state.positions as Readonly<Record<string, 'rest' | 'operated'>>)[passage.device] ?? (rests ? 'rest' : 'operated')
   return (link.rest === 'closed') === (position === 'rest')
 }

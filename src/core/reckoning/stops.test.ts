@@ -57,6 +57,20 @@ describe('a stop', () => {
     expect(tags(reckon(plan).stops[0]!.cuts)).toEqual(['a1', 'e1'])
   })
 
+  it('may be a guard contact: the board tells what it takes away', () => {
+    const plan = benchPlan((b) => b.device('S2', 'guard-contact').device('E1', 'heater-24').wire('PS1.V+1', 'S2.11', 'V+').wire('S2.12', 'E1.+', 'V+').wire('PS1.V-1', 'E1.-', 'V-'))
+    const [stop] = reckon(plan).stops
+    expect(stop).toMatchObject({ isEmergency: false, isFailSafe: true })
+    expect(tags(stop!.cuts)).toEqual(['e1'])
+  })
+
+  it('a start button that holds a contactor by its own contact: pressed stop lets it go, and nothing starts by itself', () => {
+    const plan = benchPlan((b) => b.device('S1', 'emergency-stop').device('S3', 'button-open').device('K1', 'contactor-24').device('E1', 'heater-24').device('J1', 'splice-5').device('J2', 'splice-5')
+      .wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'J1.1', 'V+').wire('J1.2', 'S3.13', 'V+').wire('S3.14', 'J2.1', 'V+').wire('J1.3', 'K1.3', 'V+').wire('K1.4', 'J2.2', 'V+').wire('J2.3', 'K1.A1', 'V+').wire('PS1.V-1', 'K1.A2', 'V-')
+      .wire('PS1.V+2', 'K1.1', 'V+').wire('K1.2', 'E1.+', 'V+').wire('PS1.V-2', 'E1.-', 'V-'))
+    expect(tags(reckon(plan).stops[0]!.cuts)).toEqual(['e1', 'k1'])
+  })
+
   it('bridged by a second way stops nothing', () => {
     const [stop] = reckon(split((b) => b.wire('PS1.V+3', 'E1.+', 'V+'))).stops
     expect(stop!.cuts).toEqual([])

@@ -10,16 +10,22 @@ export function isHazard(part: Part): boolean {
   return part.draws.some(({ startFactor }) => startFactor > 1) || Object.values(part.terminals).some((terminal) => terminal!.function === 'coil-A')
 }
 
-/** What each emergency stop takes away when it is pressed, and what goes on: coils that lose their feed open their contacts in turn. */
+/** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
+function isStop({ behaviour, links }: Part): boolean {
+  if (behaviour.kind === 'emergency-stop') return true
+  return behaviour.kind === 'button' && links.some((link) => link.kind === 'contact' && link.rest === 'closed')
+}
+
+/** What each emergency stop when it is pressed, and what goes on: coils that lose their feed open their contacts in turn. */
 export function reckonStops(plan: Plan, topology: Topology): StopReckoning[] {
-  const stops = topology.devices.filter(({ part, device }) => part.behaviour.kind === 'emergency-stop' && device.origin !== 'remove')
+  const stops = topology.devices.filter(({ part, device }) => isStop(part) && device.origin !== 'remove')
   const before = fedDevices(plan, topology, new Set())
   return stops.map(({ id, part }): StopReckoning => {
     const after = fedDevices(plan, topology, new Set(part.links.map((link) => `${id}/${link.id}`)))
     const cuts = [...before].filter((device) => !after.has(device))
     const stays = [...after].filter((device) => !isControl(topology, device))
     return {
-      device: id, cuts, stays, hazards: stays.filter((device) => isHazard(plan.parts[plan.devices[device]!.part]!)),
+      device: id, isEmergency: part.behaviour.kind === 'emergency-stop', cuts, stays, hazards: stays.filter((device) => isHazard(plan.parts[plan.devices[device]!.part]!)),
       // A broken wire must act like a pressed button.
       isFailSafe: part.links.every((link) => link.kind !== 'contact' || link.rest === 'closed'),
     }
@@ -37,7 +43,7 @@ function fedDevices(plan: Plan, topology: Topology, opened: ReadonlySet<string>)
   for (;;) {
     const reach = new JointGroups(topology.jointCount)
     for (const { jointFrom, jointTo, wire } of topology.conductors) if (wire.function !== 'PE') reach.join(jointFrom, jointTo)
-    for (const passage of topology.passages) if (isClosed(passage, opened, dead)) reach.join(passage.jointA, passage.jointB)
+    for (const passage of topology.passages) if (isClosed(passage, opened, dead, plan.parts[plan.devices[passage.device]!.part]!.behaviour.kind === 'button')) reach.join(passage.jointA, passage.jointB)
     const sources = liveSources(plan, topology, reach)
     const isFed = (id: DeviceId, part: Part) =>
       part.draws.some((draw) => {
@@ -51,9 +57,10 @@ function fedDevices(plan: Plan, topology: Topology, opened: ReadonlySet<string>)
   }
 }
 
-function isClosed({ device, link }: Passage, opened: ReadonlySet<string>, dead: ReadonlySet<DeviceId>): boolean {
+function isClosed({ device, link }: Passage, opened: ReadonlySet<string>, dead: ReadonlySet<DeviceId>, isButton: boolean): boolean {
   if (opened.has(`${device}/${link.id}`)) return false
-  if (link.kind !== 'contact' || link.by !== 'coil') return link.kind !== 'contact' || link.by === 'hand' || link.rest === 'closed'
+  // Switches count as on, buttons as nobody touching them.
+  if (link.kind !== 'contact' || link.by !== 'coil') return link.kind !== 'contact' || (link.by === 'hand' && !isButton) || link.rest === 'closed'
   return (link.rest === 'closed') === dead.has(device)
 }
 

@@ -81,6 +81,8 @@ export interface SupplyReckoning {
   readonly loading: Figure
   /** Loading with what is kept room for, on top of the heaviest state. */
   readonly later: Figure
+  /** How long the output stands when the mains goes, at the heaviest state. */
+  readonly holdUp: Figure
   readonly derate: Figure
   readonly worstState: StateId | null
 }
@@ -156,9 +158,10 @@ export interface SafeStateReckoning {
   readonly trace: Trace
 }
 
-/** What an emergency stop takes away, and what goes on. */
+/** What an emergency stop, a stop button or a guard contact takes away, and what goes on. */
 export interface StopReckoning {
   readonly device: DeviceId
+  readonly isEmergency: boolean
   readonly cuts: readonly DeviceId[]
   readonly stays: readonly DeviceId[]
   /** Of what stays, what moves or heats. */

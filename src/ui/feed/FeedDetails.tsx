@@ -32,7 +32,7 @@ function SupplyCards() {
       <h2 id="derating" className="font-bold">Supplies in warm air</h2>
       <p className="mb-2 text-[13px] text-mute">What each may give by the air about it; dashed, the house rule; the dot is today’s heaviest state. Switched on together they draw a peak of <FigureButton figure={mains.inrush} title="Inrush" subject="all supplies together" />.</p>
       <div className="space-y-4">
-        {Object.values(supplies).map(({ device, loading, later, demand }) => {
+        {Object.values(supplies).map(({ device, loading, later, demand, holdUp }) => {
           const entry = plan.devices[device]!
           const { behaviour } = plan.parts[entry.part]!
           if (behaviour.kind !== 'supply') return null
@@ -41,6 +41,7 @@ function SupplyCards() {
               <p className="flex flex-wrap justify-between gap-x-3 text-[14px]"><span><span className="figures font-bold">{entry.tag}</span> {entry.name}, rail {plan.wires && Object.values(plan.wires).some((wire) => wire!.function === 'PE' && [wire!.from, wire!.to].some((end) => end.kind === 'terminal' && isMinusNet(evaluation!.reckoning.nets, device, `${end.device}|${end.terminal}`))) ? 'earthed' : 'floating'}</span><span>today <FigureButton figure={loading} title={entry.tag} subject="loading, derated" />{entry.reserves.length > 0 ? <>, later <FigureButton figure={later} title={entry.tag} subject="with what is kept room for" /></> : null}</span></p>
               <DeratingChart rated_W={behaviour.power_W} derateAbove_C={behaviour.derateAbove_C} derate_percentPerK={behaviour.derate_percentPerK} limit_percent={plan.practice.supplyLoading_percent} inside_C={plan.practice.inside_C} demand_W={demand.value ?? 0} />
               <p className="text-[13px]">
+                {holdUp.value === null ? null : <>Stands <FigureButton figure={holdUp} title={entry.tag} subject="hold-up when the mains goes" /> when the mains goes. </>}
                 {entry.reserves.length === 0 ? <span className="text-mute">No room kept for later. </span> : <>Room for {entry.reserves.map(({ name, power_W }) => `${name} ${formatNumber(power_W)} W`).join(', ')}. </>}
                 <Button look="quiet" onClick={() => edit(`Room for later on ${entry.tag}`, { type: 'updateDevice', id: device, changes: { reserves: [...entry.reserves, { name: `later ${entry.reserves.length + 1}`, power_W: Math.round(behaviour.power_W * 0.1) }] } })}>Keep room for {Math.round(behaviour.power_W * 0.1)} W more</Button>
                 {entry.reserves.length > 0 ? <Button look="quiet" onClick={() => edit(`No room for later on ${entry.tag}`, { type: 'updateDevice', id: device, changes: { reserves: [] } })}>Keep none</Button> : null}

@@ -15,9 +15,9 @@ export function StopBoard({ notes }: { readonly notes: readonly Finding[] }) {
     <section aria-labelledby="stops" className="rounded-xl border border-hair bg-sheet p-3.5">
       <h2 id="stops" className="font-bold">Stopping</h2>
       <p className="mb-2 rounded-md bg-caution-wash px-2 py-1 text-[13px]">A stop circuit built like this is a convenience. It is no rated safety function ({cite(SOURCES.iec60204EmergencyStop)}); a machine that can hurt someone needs one designed and proved by people who do that.</p>
-      {stops.map(({ device, cuts, stays, hazards, isFailSafe }) => (
+      {stops.map(({ device, cuts, stays, hazards, isFailSafe, isEmergency }) => (
         <div key={device} className="mb-3 space-y-1.5">
-          <h3 className="font-semibold"><span className="figures">{plan.devices[device]!.tag}</span> pressed</h3>
+          <h3 className="font-semibold"><span className="figures">{plan.devices[device]!.tag}</span> {isEmergency ? 'pressed' : `${plan.devices[device]!.name}, pressed or opened`}</h3>
           <p className="text-[13px] text-mute">Goes off:</p>
           {cuts.length === 0 ? <p className="text-[14px] font-semibold text-caution">nothing</p> : chips(cuts, 'border-hair bg-wash')}
           <p className="text-[13px] text-mute">Goes on:</p>

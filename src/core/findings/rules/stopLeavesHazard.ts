@@ -7,7 +7,7 @@ export const stopLeavesHazard = defineRule<StopReckoning>({
   title: 'The emergency stop leaves something going',
   stage: 'guard',
   source: SOURCES.iec60204Stop,
-  find: ({ reckoning }) => reckoning.stops.filter(({ hazards }) => hazards.length > 0),
+  find: ({ reckoning }) => reckoning.stops.filter(({ hazards, isEmergency }) => isEmergency && hazards.length > 0),
   word: ({ device, hazards, cuts }, context) => ({
     subjects: [{ kind: 'device', id: device }, ...hazards.slice(0, 8).map((id) => ({ kind: 'device' as const, id }))],
     what: `${context.device(device).tag} pressed: ${cuts.length === 0 ? 'nothing goes off' : `${cuts.map((id) => context.device(id).tag).join(', ')} go off`}; ${hazards.map((id) => context.device(id).tag).join(', ')}, which move or heat, go on`,
