@@ -8,7 +8,7 @@ export function seedlingArm(): Plan {
     site: { ambient_C: 30, place: 'sheltered', residual_mA: 30, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 45, grouped: 2 },
   })
-    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 400, height_mm: 300, depth_mm: 150 }, wall: { material: 'plastic', thickness_mm: 3 }, sealed: false })
+    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 600, height_mm: 400, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')
@@ -21,7 +21,7 @@ export function seedlingArm(): Plan {
     .device('X0', 'strip-12', '0 V of 36 V')
     .device('A7', 'controller-5', 'Controller')
     .device('X9', 'usb-lead', 'USB from the teaching computer')
-    .device('U1', 'metal', 'Plate', {})
+    .device('U1', 'metal', 'Box, plate and door', {})
     .device('U2', 'metal', 'Arm base', { place: { kind: 'field', path: 'arm' } })
     .wire('X1.L', 'Q1.1', 'L', { length_mm: 150 })
     .wire('X1.N', 'Q1.3', 'N', { length_mm: 150 })

@@ -8,12 +8,13 @@ export function shadowStage(): Plan {
     site: { ambient_C: 25, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 40, grouped: 2, maxDrop_percent: 4 },
   })
-    .box('main', { name: 'Light box', kind: 'box', inner: { width_mm: 450, height_mm: 350, depth_mm: 150 }, wall: { material: 'plastic', thickness_mm: 3 }, sealed: false })
+    .box('main', { name: 'Light box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')
     .device('XN', 'strip-6', 'Neutral distribution')
     .device('PE1', 'earth-stud', 'Earth stud')
+    .device('U1', 'metal', 'Box, plate and door')
     .device('PS3', 'supply-5-25', '5 V supply')
     .device('A1', 'controller-5', 'Pixel controller')
     .wire('X1.L', 'Q1.1', 'L', { length_mm: 150 })
@@ -21,6 +22,7 @@ export function shadowStage(): Plan {
     .wire('Q1.2', 'XL.1', 'L', { length_mm: 250 })
     .wire('Q1.4', 'XN.1', 'N', { length_mm: 250 })
     .wire('X1.PE', 'PE1.PE', 'PE', { length_mm: 200 })
+    .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 100 })
     .wire('XL.4', 'PS3.L', 'L', { length_mm: 300 })
     .wire('XN.4', 'PS3.N', 'N', { length_mm: 300 })
     .wire('PE1.PE', 'PS3.PE', 'PE', { length_mm: 300 })

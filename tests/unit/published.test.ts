@@ -65,7 +65,7 @@ describe('the command line', () => {
     const { status, stdout } = spawnSync(process.execPath, ['scripts/rafter.mjs', ...args], { cwd: root, input, encoding: 'utf8' })
     return { status, stdout }
   }
-  it('lists the calculators, one a line', () => expect(rafter(['calc'])).toEqual({ status: 0, stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\n' }))
+  it('lists the calculators, one a line', () => expect(rafter(['calc'])).toEqual({ status: 0, stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\nheat\n' }))
   it('answers with exit 0', () => {
     const { status, stdout } = rafter(['calc', 'conductor'], '{"size":"2.5 mm2","length_m":10}')
     expect(status).toBe(0)

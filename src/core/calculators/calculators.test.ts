@@ -18,6 +18,7 @@ const SAMPLES: Readonly<Record<CalculatorName, { readonly input: Record<string, 
     input: { mains_V: 230, supplies: [{ output_W: 100, efficiency_percent: 85, powerFactor: 0.6 }], direct_W: 0, continuous: true, region: 'IEC' },
     keys: ['current_A', 'protection_A', 'leakage_mA', 'feasible', 'reasons'],
   },
+  heat: { input: { width_mm: 400, height_mm: 500, depth_mm: 150, material: 'painted-steel', mounting: 'wall', loss_W: 60, ambient_C: 28, maxInside_C: 45 }, keys: ['area_m2', 'rise_K', 'inside_C', 'needsFan', 'fan_m3_per_h', 'feasible', 'reasons'] },
   ssr: { input: { load_A: 8, ambient_C: 40, maxBase_C: 80 }, keys: ['dissipation_W', 'sink_K_per_W', 'needsSink', 'feasible', 'reasons'] },
   pixels: {
     input: { count: 100, each_mA: 36, brightness_percent: 100, voltage_V: 12, pitch_mm: 33, loop_ohm_per_m: 0.2, feedSize: '1.5 mm²', feed_m: 2, minimum_V: 10, fedFrom: 'one' },

@@ -1,6 +1,7 @@
 import type { Calculator } from '@/core/calculator'
 import { circuitCalculator } from '@/core/circuit'
 import { conductorCalculator, wireCalculator } from '@/core/conductor'
+import { heatCalculator } from '@/core/heat'
 import { pixelsCalculator } from '@/core/pixels'
 import { protectCalculator } from '@/core/protection'
 import { mainsCalculator, supplyCalculator } from '@/core/supply'
@@ -16,6 +17,7 @@ export const CALCULATORS = {
   ssr: ssrCalculator,
   pixels: pixelsCalculator,
   circuit: circuitCalculator,
+  heat: heatCalculator,
 } as const satisfies Readonly<Record<string, Calculator>>
 
 export type CalculatorName = keyof typeof CALCULATORS

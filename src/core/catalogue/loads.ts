@@ -92,8 +92,8 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   'part:heater-24': twoTerminal('Cartridge heater, 24 V 40 W', [20, 6, 6], 'heater', 24, { power_W: 40 }, { mounting: 'loose' }),
   'part:heater-12': twoTerminal('Cartridge heater, 12 V 40 W', [20, 6, 6], 'heater', 12, { power_W: 40 }, { mounting: 'loose' }),
   'part:hot-wire-48': twoTerminal('Hot wire, 48 V 150 W', [900, 1, 1], 'heater', 48, { power_W: 150 }, { mounting: 'loose' }),
-  'part:fan-24': twoTerminal('Fan 80 mm, 24 V', [80, 80, 25], 'fan', 24, { current_A: 0.12 }, { mounting: 'panel' }),
-  'part:fan-12': twoTerminal('Fan 80 mm, 12 V', [80, 80, 25], 'fan', 12, { current_A: 0.2 }, { mounting: 'panel' }),
+  'part:fan-24': twoTerminal('Fan 80 mm, 24 V', [80, 80, 25], 'fan', 24, { current_A: 0.12 }, { mounting: 'panel', behaviour: { kind: 'fan', airflow_m3_per_h: 50 } }),
+  'part:fan-12': twoTerminal('Fan 80 mm, 12 V', [80, 80, 25], 'fan', 12, { current_A: 0.2 }, { mounting: 'panel', behaviour: { kind: 'fan', airflow_m3_per_h: 50 } }),
   'part:valve-24': twoTerminal('Air valve, 24 V', [40, 30, 60], 'other', 24, { power_W: 12 }),
   'part:lamp-24': twoTerminal('Work lamp, 24 V', [300, 20, 20], 'lamp', 24, { power_W: 10 }),
   'part:mains-plate': definePart('Heated plate on mains', [300, 300, 8], {

@@ -1,6 +1,7 @@
 import { backFeed } from './rules/backFeed'
 import { bondNeedless } from './rules/bondNeedless'
 import { bondTooThin } from './rules/bondTooThin'
+import { boxHotterThanPlanned } from './rules/boxHotterThanPlanned'
 import { breakingCapacityShort } from './rules/breakingCapacityShort'
 import { clampOverfilled } from './rules/clampOverfilled'
 import { colourOffScheme } from './rules/colourOffScheme'
@@ -72,6 +73,7 @@ export const RULES = {
   'back-feed': backFeed,
   'bond-needless': bondNeedless,
   'bond-too-thin': bondTooThin,
+  'box-hotter-than-planned': boxHotterThanPlanned,
   'breaking-capacity-short': breakingCapacityShort,
   'clamp-overfilled': clampOverfilled,
   'colour-off-scheme': colourOffScheme,

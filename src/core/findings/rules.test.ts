@@ -273,6 +273,10 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   },
   'signal-levels-differ': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal'))], good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()] },
   'data-too-far': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }))], good: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 })), () => clay()] },
+  'box-hotter-than-planned': {
+    bad: [() => clay({ type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { sealed: true } }), () => clay({ type: 'removeDevice', id: device('v1') })],
+    good: [() => clay(), () => startingPattern('arm', 'IEC'), () => bench(fan)],
+  },
   'inlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })], good: [() => clay()] },
   'contact-without-common': {
     bad: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('A1.Q1', 'K1.A1', 'V+'))],

@@ -18,7 +18,7 @@ type Region = 'IEC' | 'NEC'
 function begin(name: string, region: Region, mainsFuse_A: number, supplies: readonly (readonly [tag: string, part: string, name: string])[]): PlanBuilder {
   const family = region === 'NEC' ? 'UL 248-14' : 'IEC 60127'
   const b = new PlanBuilder(name, region)
-    .box('main', { name: 'Box', kind: 'box', inner: { width_mm: 400, height_mm: 400, depth_mm: 150 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Box', kind: 'box', inner: { width_mm: 500, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family, rating_A: mainsFuse_A } } })
     .device('Q1', 'switch-2p', 'Main switch, two poles')
     .device('XL', 'strip-6', 'Line distribution')

@@ -16,6 +16,8 @@ export const enclosure = z.strictObject({
   inner: z.strictObject({ width_mm: length_mm(), height_mm: length_mm(), depth_mm: length_mm() }),
   wall: z.strictObject({ material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']), thickness_mm: length_mm() }),
   sealed: z.boolean(),
+  /** Free on all sides, or its back on a wall; taken as the latter, which is the warmer, where left out. */
+  mounting: z.enum(['free', 'wall']).optional(),
   origin,
   faces: z.record(faceId, face),
 })

@@ -103,7 +103,9 @@ export const behaviour = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('mosfet-module'), controlPlus: terminalId, controlMinus: terminalId, /** Holds the gate off while the control floats. */ hasPullDown: z.boolean().optional() }),
   kindOnly('thermostat'), kindOnly('thermal-cut-out'), kindOnly('splice'), kindOnly('terminal-strip'), kindOnly('board'), kindOnly('driver'),
   z.strictObject({ kind: z.literal('motor'), phase_A: positive(), phase_ohm: positive().nullable() }),
-  kindOnly('encoder'), kindOnly('heater'), kindOnly('fan'), kindOnly('sensor'),
+  kindOnly('encoder'), kindOnly('heater'), kindOnly('sensor'),
+  /** Airflow blowing freely. */
+  z.strictObject({ kind: z.literal('fan'), airflow_m3_per_h: positive().optional() }),
   z.strictObject({ kind: z.literal('pixel-string'), count: positive().int(), each_mA: positive(), pitch_mm: positive(), loop_ohm_per_m: positive() }),
   kindOnly('outlet'), kindOnly('lamp'), kindOnly('computer'), kindOnly('screen'), kindOnly('coupler'), kindOnly('earth-stud'), kindOnly('exposed-metal'), kindOnly('other'),
 ])

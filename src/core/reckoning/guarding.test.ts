@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { resistance_ohm_per_km } from '@/core/conductor'
+import { enclosureHeat } from '@/core/heat'
 import { runPixels } from '@/core/pixels'
 import { openingTime } from '@/core/protection'
 import type { PlanBuilder } from '@/core/patterns'
@@ -135,6 +136,30 @@ describe('pixels in the plan', () => {
     const plan = edited(shadowStage(), { type: 'setLoad', device: deviceId('h1'), draw: 'pixels', load: { current_A: 0.75 } })
     const dimmed = reckon(plan).pixels.find(({ device }) => device === deviceId('h1'))!
     expect(dimmed.request.brightness_percent).toBeCloseTo(50, 9)
+  })
+})
+
+describe('heat in the box', () => {
+  const [box] = reckon(clayPrinter()).boxes
+  const full = 'state:full' as StateId
+  const lossOf = (tag: string) => box!.losses.find(({ device }) => device === deviceId(tag))!.loss_W[full]!
+
+  it('a supply loses what its efficiency leaves', () => expect(lossOf('ps1')).toBeCloseTo(reckon(clayPrinter()).supplies[deviceId('ps1')]!.demand.value! * (100 / 88 - 1), 6))
+  it('a relay loses its drop times its load', () => expect(lossOf('k1')).toBeCloseTo(1.2 * reckon(clayPrinter()).switches.find(({ device }) => device === deviceId('k1'))!.worst.value! + 24 * 0.012, 1))
+  it('a driver keeps a tenth of what it passes to its motor', () => expect(lossOf('m4')).toBeCloseTo(6.5, 1))
+  it('what is out on the machine warms nothing', () => {
+    for (const tag of ['e1', 'e2', 'h2', 'y1']) expect(box!.losses.some(({ device }) => device === deviceId(tag))).toBe(false)
+  })
+  it('still air is warmer than with the fan; sealed, the fan only stirs', () => {
+    expect(box!.inside.value!).toBeLessThan(box!.stillAir.value!)
+    const [sealed] = reckon(edited(clayPrinter(), { type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { sealed: true } })).boxes
+    expect(sealed!.inside.value!).toBeCloseTo(sealed!.stillAir.value!, 9)
+  })
+  it('the sum is what its parts lose, and its temperature the calculator’s', () => {
+    const sum = box!.losses.reduce((total, { loss_W }) => total + loss_W[full]!, box!.wires_W[full]!)
+    expect(box!.loss.value!).toBeCloseTo(sum, 9)
+    const { result } = enclosureHeat({ width_mm: 400, height_mm: 500, depth_mm: 150, material: 'painted-steel', mounting: 'wall', loss_W: sum, ambient_C: 28, maxInside_C: 40 })
+    expect(box!.stillAir.value!).toBeCloseTo(result.inside_C, 9)
   })
 })
 

@@ -4,7 +4,8 @@ import { derateFactor, sumMains } from '@/core/supply'
 import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
 import type { DeviceId, Draw, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
-import { drawAmount } from './drawAmount'
+import { reckonBoxHeat } from './boxHeat'
+import { drawAmount, drawPower_W } from './drawAmount'
 import { findEarths } from './earths'
 import { guardWires } from './guards'
 import { byState, worstOf } from './overStates'
@@ -36,7 +37,7 @@ export function reckon(plan: Plan): Reckoning {
   for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
   return {
     nets, netOf, wires,
-    states: Object.fromEntries([...states].map(([id, state]) => [id, { isSolved: state.reasons.length === 0, reasons: state.reasons }])),
+    states: Object.fromEntries([...states].map(([id, state]) => [id, { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, topology, id) }])),
     supplies: reckonSupplies(plan, topology, states),
     protective: reckonProtective(plan, topology, sized, rails),
     rails,
@@ -47,6 +48,7 @@ export function reckon(plan: Plan): Reckoning {
     stops: reckonStops(plan, topology),
     bonds: sized.bonds,
     pixels: reckonPixels(plan, topology, sized, rails),
+    boxes: reckonBoxHeat(plan, topology, sized),
     earths: findEarths(topology),
     inside: { value: plan.practice.inside_C, unit: '°C', trace: [step('Inside the box', `${plan.practice.inside_C} °C at full work, as entered; the heat sum takes over once the box is laid out`, COMMON_PRACTICE)] },
   }
@@ -195,6 +197,17 @@ function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], dem
   if (demand_W === null || demand_W <= 0) return { value: null, unit: 'ms', trace: [step('Hold-up', demand_W === null ? 'not derived: its network could not be solved' : 'nothing is drawn; it stands for long')] }
   const value = (behaviour.holdUp_ms * behaviour.power_W) / demand_W
   return { value, unit: 'ms', trace: [step('Hold-up', `${behaviour.holdUp_ms} ms at ${formatNumber(behaviour.power_W)} W; at ${formatNumber(demand_W)} W: × ${formatNumber(behaviour.power_W / demand_W)} = ${formatNumber(value)} ms`, "the part's data; energy of the reservoir"), step('A half-wave missed', `${formatNumber(value)} ms against 10 ms at 50 Hz, 8.3 ms at 60 Hz`, COMMON_PRACTICE)] }
+}
+
+function askedFor(plan: Plan, topology: Topology, stateId: StateId): Figure {
+  const state = plan.states[stateId]!
+  const parts = topology.devices.flatMap(({ id, device, part }) => {
+    const share = (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
+    const power_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw), 0) * share
+    return power_W > 0 && device.origin !== 'remove' ? [{ words: `${device.tag} ${formatNumber(power_W, 4)} W${share === 1 ? '' : ` (${formatNumber(100 * share)} %)`}`, power_W }] : []
+  })
+  const value = parts.reduce((sum, { power_W }) => sum + power_W, 0)
+  return { value, unit: 'W', trace: [step('Loads at their shares', parts.map(({ words }) => words).join(' + ') || 'none', 'the plan'), step('Together', `${formatNumber(value, 4)} W at the loads, before what wires and supplies lose`)] }
 }
 
 /** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */

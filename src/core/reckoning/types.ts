@@ -2,7 +2,7 @@ import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
 import type { ControlCase, Verdict } from '@/core/switching'
-import type { DeviceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type { DeviceId, EnclosureId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 
@@ -210,6 +210,23 @@ export interface Rail {
   readonly branches: readonly Branch[]
 }
 
+/** What a box loses inside, and how warm it gets. */
+export interface BoxHeatReckoning {
+  readonly enclosure: EnclosureId
+  readonly losses: readonly { readonly device: DeviceId; readonly loss_W: Readonly<Record<StateId, number>> }[]
+  readonly wires_W: Readonly<Record<StateId, number>>
+  readonly worstState: StateId | null
+  /** Of the worst state that runs on. */
+  readonly loss: Figure
+  /** Without any fan. */
+  readonly stillAir: Figure
+  /** Air through its filters that keeps the house rule; 0 where the walls do, null where none can. */
+  readonly wantedFan_m3_per_h: number | null
+  readonly blown_m3_per_h: number
+  /** With the fans that are in it. */
+  readonly inside: Figure
+}
+
 /** What a load gets. */
 export interface DrawReckoning {
   readonly device: DeviceId
@@ -238,6 +255,8 @@ export interface MainsReckoning {
 }
 
 export interface StateSolution {
+  /** Nominal power of all loads at their shares: what the person asked for, before wires and supplies. */
+  readonly asked: Figure
   readonly isSolved: boolean
   readonly reasons: readonly string[]
 }
@@ -266,6 +285,7 @@ export interface Reckoning {
   readonly stops: readonly StopReckoning[]
   readonly bonds: readonly BondReckoning[]
   readonly pixels: readonly PixelReckoning[]
+  readonly boxes: readonly BoxHeatReckoning[]
   readonly earths: readonly EarthReckoning[]
   /** Air inside the box. */
   readonly inside: Figure

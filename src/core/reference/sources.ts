@@ -59,6 +59,7 @@ export const SOURCES = {
   iec60204Restart: remembered('IEC 60204-1', '2016', '7.5'),
   iec60364Residual: remembered('IEC 60364-4-41', '2005', '411.3.3'),
   ul1077: remembered('UL 1077', undefined, 'supplementary protectors'),
+  iec60890: remembered('IEC 60890', undefined, 'effective cooling surface'),
   din46228: remembered('DIN 46228-4', undefined, 'insulated ferrules'),
   practice: practice(),
 } as const satisfies Record<string, SourceRef>

@@ -1,14 +1,12 @@
 'use client'
 import type { DeviceId, State, StateId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
-import { drawPower_W } from '@/core/reckoning'
 import { LoadField } from '@/ui/panels'
 import { Button, CommitField, readNumber } from '@/ui/primitives'
-import { byTag, useRoom } from '@/ui/room'
+import { byTag, FigureButton, useRoom } from '@/ui/room'
 
 /** What must run, how hard, and in which states: a row a load, a column a state. */
 export function LoadTable() {
-  const { plan, edit, open } = useRoom()
+  const { plan, evaluation, edit, open } = useRoom()
   const states = Object.entries(plan.states) as [StateId, State][]
   const loads = (Object.keys(plan.devices) as DeviceId[])
     .map((id) => ({ id, tag: plan.devices[id]!.tag, device: plan.devices[id]!, part: plan.parts[plan.devices[id]!.part]! }))
@@ -18,7 +16,6 @@ export function LoadTable() {
     return <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">Nothing must run yet. Begin with what the machine does: boards, motors, heat, light. Supplies, fuses and wires follow from it.</p>
   }
   const shareOf = (state: State, id: DeviceId) => (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
-  const total = (state: State) => loads.reduce((sum, { id, device, part }) => sum + part.draws.reduce((inner, draw) => inner + drawPower_W(device, draw), 0) * shareOf(state, id), 0)
   const setShare = (stateId: StateId, id: DeviceId, text: string) => {
     const read = readNumber(text, 'The share')
     if ('error' in read) return read.error
@@ -56,7 +53,7 @@ export function LoadTable() {
             }))}
             <tr>
               <td className="py-1 font-bold" colSpan={2}>Together, at the loads</td>
-              {states.map(([id, state]) => <td key={id} className="figures pr-5 text-right font-bold">{formatNumber(total(state), 4)} W</td>)}
+              {states.map(([id, state]) => <td key={id} className="pr-5 text-right font-bold">{evaluation?.reckoning.states[id] ? <FigureButton figure={evaluation.reckoning.states[id].asked} title={state.name} subject="together, at the loads" significant={4} /> : '…'}</td>)}
             </tr>
           </tbody>
         </table>

@@ -16,6 +16,7 @@ export function FeedDetails() {
     <div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
       <SupplyCards />
       <OneOrTwo />
+      <BoxHeat />
       <PixelRuns />
       <LooseLeads />
       <Boxes />
@@ -57,6 +58,40 @@ function SupplyCards() {
 /** Whether a terminal sits on a net that a supply's negative feeds. */
 function isMinusNet(nets: readonly { readonly terminals: readonly string[]; readonly potentials: readonly { readonly kind: string; readonly device: DeviceId }[] }[], device: DeviceId, key: string): boolean {
   return nets.some(({ terminals, potentials }) => terminals.includes(key) && potentials.some((potential) => potential.kind === '-' && potential.device === device))
+}
+
+/** What warms each box, thing by thing, and how warm it gets. */
+function BoxHeat() {
+  const { plan, evaluation, open } = useRoom()
+  const { boxes } = evaluation!.reckoning
+  if (boxes.length === 0) return null
+  return (
+    <section aria-labelledby="box-heat" className={CARD}>
+      <h2 id="box-heat" className="font-bold">Heat in the box</h2>
+      <p className="mb-2 text-[13px] text-mute">What stays inside of all that is drawn, in the heaviest state. Everything is sized for {plan.practice.inside_C} °C.</p>
+      {boxes.map(({ enclosure, losses, wires_W, worstState, loss, stillAir, inside, wantedFan_m3_per_h, blown_m3_per_h }) => {
+        const name = plan.enclosures[enclosure]!.name
+        const rows = worstState === null ? [] : [...losses.map(({ device, loss_W }) => ({ key: device as string, device, label: plan.devices[device]!.name, tag: plan.devices[device]!.tag, watts: loss_W[worstState]! })), { key: 'wires', device: null, label: 'All wires', tag: '', watts: wires_W[worstState]! }].filter(({ watts }) => watts >= 0.05).sort((a, b) => b.watts - a.watts)
+        const most_W = Math.max(1e-9, ...rows.map(({ watts }) => watts))
+        const isTooWarm = inside.value !== null && inside.value > plan.practice.inside_C + 1
+        return (
+          <div key={enclosure} className="mb-3 last:mb-0">
+            <p className="text-[14.5px]"><strong>{name}</strong>: <FigureButton figure={loss} title={name} subject="lost inside" /> bring it to <FigureButton figure={inside} title={name} subject="air inside" className={isTooWarm ? 'font-bold text-stop' : 'font-bold'} />{blown_m3_per_h > 0 ? <>, with its fan; <FigureButton figure={stillAir} title={name} subject="still air inside" /> without</> : null}.</p>
+            <p className="mb-1 text-[13px] text-mute">{wantedFan_m3_per_h === null ? 'The air outside is too warm to cool it.' : wantedFan_m3_per_h === 0 ? 'Its walls alone keep it there.' : `To keep ${plan.practice.inside_C} °C it wants ${formatNumber(wantedFan_m3_per_h)} m³/h through its filters${blown_m3_per_h > 0 ? `; ${formatNumber(blown_m3_per_h)} are there` : ''}.`}</p>
+            <ul className="space-y-0.5 text-[13px]">
+              {rows.slice(0, 8).map(({ key, device, label, tag, watts }) => (
+                <li key={key} className="grid grid-cols-[minmax(0,150px)_1fr_58px] items-center gap-2">
+                  {device ? <button type="button" className="truncate text-left hover:underline" onClick={() => open({ kind: 'device', id: device })}><span className="figures font-semibold">{tag}</span> {label}</button> : <span>{label}</span>}
+                  <span aria-hidden className="block h-2.5 rounded-sm bg-mains" style={{ width: `${(100 * watts) / most_W}%` }} />
+                  <span className="figures text-right">{formatNumber(watts)} W</span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )
+      })}
+    </section>
+  )
 }
 
 const DEAL_WORDS: Readonly<Record<Deal, string>> = { one: 'One supply', balanced: 'Two, as even as can be', 'boards-together': 'Two, boards kept whole' }

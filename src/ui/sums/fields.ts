@@ -78,6 +78,14 @@ export const SUM_FORMS: Readonly<Record<CalculatorName, SumForm>> = {
     ],
     answers: [{ key: 'injectEvery', label: 'One feed reaches', unit: 'pixels' }, { key: 'feeds', label: 'Feeds', unit: '' }, { key: 'far_V', label: 'Lowest pixel', unit: 'V' }, { key: 'total_A', label: 'Draws', unit: 'A' }, { key: 'brightnessLimit_percent', label: 'Or dim to', unit: '%' }],
   },
+  heat: {
+    question: 'How warm does the box get?',
+    fields: [
+      number('width_mm', 'Width', 'mm', '400'), number('height_mm', 'Height', 'mm', '500'), number('depth_mm', 'Depth', 'mm', '150'), { kind: 'choice', key: 'material', label: 'Walls', options: ['painted-steel', 'stainless', 'aluminium', 'plastic'], initial: 'painted-steel' },
+      { kind: 'choice', key: 'mounting', label: 'Stands', options: ['free', 'wall'], initial: 'wall' }, number('loss_W', 'Lost inside', 'W', '60'), number('ambient_C', 'Air outside', '°C', '28'), number('maxInside_C', 'Inside at most', '°C', '45'),
+    ],
+    answers: [{ key: 'inside_C', label: 'Still air inside', unit: '°C' }, { key: 'rise_K', label: 'Above outside', unit: 'K' }, { key: 'needsFan', label: 'Wants a fan', unit: '' }, { key: 'fan_m3_per_h', label: 'Of', unit: 'm³/h' }, { key: 'area_m2', label: 'Cooling surface', unit: 'm²' }],
+  },
   circuit: {
     question: 'What flows in this network?',
     fields: [
