@@ -5,7 +5,7 @@ const only = (name, from, allowed) => ({
   to: { path: '^(src|demo|tests)/', pathNot: [from, ...allowed].map((folder) => `^${folder.startsWith('demo') ? '' : 'src/'}${folder}/`) },
 })
 
-const RECKONERS = 'circuit|conductor|supply|protection|switching|pixels|heat|termination'
+const RECKONERS = 'geometry|circuit|conductor|supply|protection|switching|pixels|heat|termination'
 
 module.exports = {
   forbidden: [

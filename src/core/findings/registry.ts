@@ -4,6 +4,7 @@ import { bondTooThin } from './rules/bondTooThin'
 import { boxHotterThanPlanned } from './rules/boxHotterThanPlanned'
 import { breakingCapacityShort } from './rules/breakingCapacityShort'
 import { clampOverfilled } from './rules/clampOverfilled'
+import { clearanceShort } from './rules/clearanceShort'
 import { colourOffScheme } from './rules/colourOffScheme'
 import { conductorDoesNotFit } from './rules/conductorDoesNotFit'
 import { connectionGuessed } from './rules/connectionGuessed'
@@ -35,9 +36,12 @@ import { networkUnsolved } from './rules/networkUnsolved'
 import { noEmergencyStop } from './rules/noEmergencyStop'
 import { notSelective } from './rules/notSelective'
 import { noWireFits } from './rules/noWireFits'
+import { orientationForbidden } from './rules/orientationForbidden'
 import { outletOverloaded } from './rules/outletOverloaded'
 import { outputsJoined } from './rules/outputsJoined'
 import { parkedBare } from './rules/parkedBare'
+import { partOutsideFace } from './rules/partOutsideFace'
+import { partsOverlap } from './rules/partsOverlap'
 import { pixelsTooLow } from './rules/pixelsTooLow'
 import { polarityReversed } from './rules/polarityReversed'
 import { positivesJoined } from './rules/positivesJoined'
@@ -76,6 +80,7 @@ export const RULES = {
   'box-hotter-than-planned': boxHotterThanPlanned,
   'breaking-capacity-short': breakingCapacityShort,
   'clamp-overfilled': clampOverfilled,
+  'clearance-short': clearanceShort,
   'colour-off-scheme': colourOffScheme,
   'conductor-does-not-fit': conductorDoesNotFit,
   'connection-guessed': connectionGuessed,
@@ -107,9 +112,12 @@ export const RULES = {
   'no-emergency-stop': noEmergencyStop,
   'not-selective': notSelective,
   'no-wire-fits': noWireFits,
+  'orientation-forbidden': orientationForbidden,
   'outlet-overloaded': outletOverloaded,
   'outputs-joined': outputsJoined,
   'parked-bare': parkedBare,
+  'part-outside-face': partOutsideFace,
+  'parts-overlap': partsOverlap,
   'pixels-too-low': pixelsTooLow,
   'polarity-reversed': polarityReversed,
   'positives-joined': positivesJoined,

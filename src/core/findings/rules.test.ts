@@ -81,6 +81,11 @@ function pixelRun(size: '0.5 mm²' | '2.5 mm²', length_mm: number): Plan {
   return bench((b) => b.device('PS2', 'supply-12-150').device('H1', 'pixels-12').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS2.V+1', 'H1.V+', 'V+', { size, length_mm }).wire('PS2.V-1', 'H1.V-', 'V-', { size, length_mm }))
 }
 
+/** The demo with some of its devices on its plate, 400 × 500 mm. */
+function placed(...devices: readonly (readonly [tag: string, x_mm: number, y_mm: number, rotation_deg?: 0 | 90 | 180 | 270])[]): Plan {
+  return clay(...devices.map(([tag, x_mm, y_mm, rotation_deg = 0]): Command => ({ type: 'moveDevice', id: device(tag), place: { kind: 'face', enclosure: 'enclosure:main' as never, face: 'face:plate' as never, x_mm, y_mm, rotation_deg } })))
+}
+
 /** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
 const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>> = {
   'line-not-switched': {
@@ -277,6 +282,10 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [() => clay({ type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { sealed: true } }), () => clay({ type: 'removeDevice', id: device('v1') })],
     good: [() => clay(), () => startingPattern('arm', 'IEC'), () => bench(fan)],
   },
+  'parts-overlap': { bad: [() => placed(['ps1', 100, 200], ['a1', 120, 220])], good: [() => placed(['ps1', 100, 200], ['a1', 300, 300]), () => clay()] },
+  'part-outside-face': { bad: [() => placed(['ps1', 20, 200]), () => placed(['a1', 380, 480])], good: [() => placed(['ps1', 100, 200]), () => clay()] },
+  'clearance-short': { bad: [() => placed(['ps1', 100, 200], ['ps2', 100, 360])], good: [() => placed(['ps1', 100, 200], ['ps2', 300, 200]), () => clay()] },
+  'orientation-forbidden': { bad: [() => placed(['ps1', 200, 200, 90])], good: [() => placed(['ps1', 200, 200]), () => placed(['ps1', 200, 200, 180]), () => placed(['ps2', 200, 200, 90])] },
   'inlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })], good: [() => clay()] },
   'contact-without-common': {
     bad: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('A1.Q1', 'K1.A1', 'V+'))],

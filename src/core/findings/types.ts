@@ -5,7 +5,7 @@ import type { Context } from './context'
 export type Severity = 'stop' | 'caution' | 'note'
 
 /** Where a person goes to mend it. */
-export type Stage = 'brief' | 'feed' | 'guard' | 'connect' | 'terminate' | 'build'
+export type Stage = 'brief' | 'feed' | 'guard' | 'layout' | 'connect' | 'terminate' | 'build'
 
 export type Subject = { readonly kind: 'device'; readonly id: DeviceId } | { readonly kind: 'wire'; readonly id: WireId } | { readonly kind: 'terminal'; readonly device: DeviceId; readonly terminal: TerminalId } | { readonly kind: 'plan' }
 

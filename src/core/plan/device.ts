@@ -6,6 +6,7 @@ import { length_mm, name, nonNegative, note, number, origin, positive, text } fr
 export const place = z.discriminatedUnion('kind', [
   /** In an enclosure, or in none yet, but nowhere in particular. */
   z.strictObject({ kind: z.literal('unplaced'), enclosure: enclosureId.nullable() }),
+  /** The body's centre from the face's upper left corner, seen from the front; turned clockwise. */
   z.strictObject({ kind: z.literal('face'), enclosure: enclosureId, face: faceId, x_mm: number(), y_mm: number(), rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]) }),
   z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey }),
   z.strictObject({ kind: z.literal('field'), path: text(200) }),

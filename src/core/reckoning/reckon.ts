@@ -8,6 +8,7 @@ import { reckonBoxHeat } from './boxHeat'
 import { drawAmount, drawPower_W } from './drawAmount'
 import { findEarths } from './earths'
 import { guardWires } from './guards'
+import { reckonFaces } from './layout'
 import { byState, worstOf } from './overStates'
 import { reckonPixels } from './pixelRuns'
 import { IS_CONTINUOUS, reckonProtective } from './protectiveDevices'
@@ -49,6 +50,7 @@ export function reckon(plan: Plan): Reckoning {
     bonds: sized.bonds,
     pixels: reckonPixels(plan, topology, sized, rails),
     boxes: reckonBoxHeat(plan, topology, sized),
+    faces: reckonFaces(plan),
     earths: findEarths(topology),
     inside: { value: plan.practice.inside_C, unit: '°C', trace: [step('Inside the box', `${plan.practice.inside_C} °C at full work, as entered; the heat sum takes over once the box is laid out`, COMMON_PRACTICE)] },
   }

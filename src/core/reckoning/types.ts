@@ -1,8 +1,9 @@
+import type { Rect } from '@/core/geometry'
 import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
 import type { ControlCase, Verdict } from '@/core/switching'
-import type { DeviceId, EnclosureId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type { DeviceId, EnclosureId, FaceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 
@@ -227,6 +228,18 @@ export interface BoxHeatReckoning {
   readonly inside: Figure
 }
 
+/** What stands on a face of an enclosure, and what is in whose way. */
+export interface FaceReckoning {
+  readonly enclosure: EnclosureId
+  readonly face: FaceId
+  /** Body, and body with the room for plugs, fingers and air that its part asks for. */
+  readonly items: readonly { readonly device: DeviceId; readonly body: Rect; readonly room: Rect }[]
+  readonly overlapping: readonly (readonly [DeviceId, DeviceId])[]
+  /** The first wants room that the second stands in. */
+  readonly crowded: readonly (readonly [DeviceId, DeviceId])[]
+  readonly outside: readonly DeviceId[]
+}
+
 /** What a load gets. */
 export interface DrawReckoning {
   readonly device: DeviceId
@@ -286,6 +299,7 @@ export interface Reckoning {
   readonly bonds: readonly BondReckoning[]
   readonly pixels: readonly PixelReckoning[]
   readonly boxes: readonly BoxHeatReckoning[]
+  readonly faces: readonly FaceReckoning[]
   readonly earths: readonly EarthReckoning[]
   /** Air inside the box. */
   readonly inside: Figure
