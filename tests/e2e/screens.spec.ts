@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { copyOfDemo, expectAccessible, isWorkedOut, saved } from './helpers'
 
-for (const stage of ['brief', 'feed', 'guard', 'connect', 'terminate', 'build']) {
+for (const stage of ['brief', 'feed', 'guard', 'layout', 'connect', 'terminate', 'build']) {
   for (const colorScheme of ['light', 'dark'] as const) {
     test(`${stage}, ${colorScheme}: no serious accessibility violation, no error in the console`, async ({ page }) => {
       const errors: string[] = []

@@ -1,6 +1,6 @@
 import { cataloguePart, newDevice } from '@/core/catalogue'
 import {
-  emptyPlan, type CableId, type Device, type DeviceId, type Enclosure, type EnclosureId, type FaceId, type Part, type PartId, type Plan, type State, type StateId, type TerminalId, type Wire, type WireEnd, type WireFunction, type WireId,
+  emptyPlan, standardFaces, type CableId, type Device, type DeviceId, type Enclosure, type EnclosureId, type Part, type PartId, type Plan, type State, type StateId, type TerminalId, type Wire, type WireEnd, type WireFunction, type WireId,
 } from '@/core/plan'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
@@ -23,9 +23,7 @@ export class PlanBuilder {
   }
 
   box(key: string, enclosure: Omit<Enclosure, 'faces' | 'origin'>): this {
-    const { width_mm, height_mm } = enclosure.inner
-    const plate = { name: 'Plate', kind: 'plate' as const, width_mm, height_mm }
-    this.plan.enclosures = { ...this.plan.enclosures, [`enclosure:${key}` as EnclosureId]: { ...enclosure, origin: 'new', faces: { ['face:plate' as FaceId]: plate } } }
+    this.plan.enclosures = { ...this.plan.enclosures, [`enclosure:${key}` as EnclosureId]: { ...enclosure, origin: 'new', faces: standardFaces(enclosure.inner) } }
     return this
   }
 

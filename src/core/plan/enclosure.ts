@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { faceId } from './ids'
+import { faceId, type FaceId } from './ids'
 import { length_mm, name, origin } from './fields'
 
 export const face = z.strictObject({
@@ -23,3 +23,15 @@ export const enclosure = z.strictObject({
 })
 
 export type Enclosure = z.output<typeof enclosure>
+
+/** The faces of a box: its mounting plate, the door, and the walls as large as the box is inside. */
+export function standardFaces({ width_mm, height_mm, depth_mm }: Enclosure['inner']): Enclosure['faces'] {
+  return {
+    ['face:plate' as FaceId]: { name: 'Plate', kind: 'plate', width_mm, height_mm },
+    ['face:door' as FaceId]: { name: 'Door', kind: 'door', width_mm, height_mm },
+    ['face:left' as FaceId]: { name: 'Left wall', kind: 'wall', width_mm: depth_mm, height_mm },
+    ['face:right' as FaceId]: { name: 'Right wall', kind: 'wall', width_mm: depth_mm, height_mm },
+    ['face:top' as FaceId]: { name: 'Top wall', kind: 'wall', width_mm, height_mm: depth_mm },
+    ['face:bottom' as FaceId]: { name: 'Bottom wall', kind: 'wall', width_mm, height_mm: depth_mm },
+  }
+}

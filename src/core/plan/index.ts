@@ -13,6 +13,7 @@ export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type
 export { TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
+export { standardFaces } from './enclosure'
 export type { Load, Place } from './device'
 export type { Site } from './site'
 import type { Plan } from './plan'

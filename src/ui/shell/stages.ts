@@ -4,6 +4,7 @@ export const STAGES = [
   { key: 'brief', name: 'Brief' },
   { key: 'feed', name: 'Feed' },
   { key: 'guard', name: 'Guard' },
+  { key: 'layout', name: 'Lay out' },
   { key: 'connect', name: 'Connect' },
   { key: 'terminate', name: 'Terminate' },
   { key: 'build', name: 'Build' },

@@ -1,0 +1,5 @@
+import { LayoutStage } from '@/ui/layout'
+
+export default function LayoutPage() {
+  return <LayoutStage />
+}

@@ -1,0 +1,1 @@
+export { LayoutStage } from './LayoutStage'
