@@ -21,6 +21,7 @@ export const CLAMP_PRESETS = {
   powerStud: preset('stud', 1, 16, 2, 60, 100, { clampSize_mm: 5, torque_Nm: 2 }),
   pluggable: preset('pluggable', 0.14, 1.5, 1, 125, 8, { torque_Nm: 0.25, strip_mm: 7 }),
   contact25: preset('crimp-housing', 0.08, 0.34, 1, 60, 3, { clampSize_mm: 2.5, strip_mm: 2.5 }),
+  solderEnd: preset('solder-lug', 0.08, 0.75, 2, 100, 1, { strip_mm: 5 }),
   moulded: preset('moulded', 0.5, 2.5, 1, 250, 16),
 } as const satisfies Record<string, TerminalPreset>
 

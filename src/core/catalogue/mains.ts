@@ -51,7 +51,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
   }),
   'part:relay-1co': definePart('Relay module, one change-over, 10 A', [26, 50, 20], {
-    behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow: false },
+    behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow: false, hasDriver: true, hasFlyback: true },
     terminals: {
       A1: terminal('A1', 'control+', 'smallScrew', { polarised: true, isolated: true }), A2: terminal('A2', 'control-', 'smallScrew', { polarised: true, isolated: true }),
       COM: terminal('COM', 'contact-COM', 'screw'), NO: terminal('NO', 'contact-NO', 'screw', optional), NC: terminal('NC', 'contact-NC', 'screw', optional),

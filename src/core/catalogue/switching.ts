@@ -6,7 +6,7 @@ const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
 /** A relay module whose input works its coil; some switch on when the input is pulled low. */
 function relayModule(name: string, nominal_V: number, activeLow: boolean): Part {
   return definePart(name, [26, 50, 20], {
-    behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow },
+    behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow, hasDriver: true, hasFlyback: true },
     terminals: {
       A1: control('A1', 'control+'), A2: control('A2', 'control-'), COM: terminal('COM', 'contact-COM', 'screw'), NO: terminal('NO', 'contact-NO', 'screw', optional), NC: terminal('NC', 'contact-NC', 'screw', optional),
     },
@@ -42,6 +42,9 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       A1: control('A1', 'control+'), A2: control('A2', 'control-'), '1': terminal('1', 'any', 'breaker'), '2': terminal('2', 'any', 'breaker'), '3': terminal('3', 'any', 'breaker', optional), '4': terminal('4', 'any', 'breaker', optional),
     },
     draws: [draw('coil', 'Coil', 'A1', 'A2', 24, { power_W: 3 })], links: [contact('P1', '1', '2', 'open', 'coil', 20, { motor_A: 9 }), contact('P2', '3', '4', 'open', 'coil', 20, { motor_A: 9 })],
+  }),
+  'part:flyback-diode': definePart('Flyback diode, wired', [8, 3, 3], {
+    mounting: 'loose', behaviour: { kind: 'surge-filter' }, terminals: { K: terminal('ring', 'V+', 'solderEnd'), A: terminal('plain end', 'V-', 'solderEnd') },
   }),
   'part:button-closed': definePart('Push button, one normally closed contact', [30, 30, 50], {
     mounting: 'panel', behaviour: { kind: 'button' }, terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') }, links: [contact('S', '11', '12', 'closed', 'hand', 6)],

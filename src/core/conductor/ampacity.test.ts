@@ -54,10 +54,13 @@ describe('NEC table 310.16', () => {
     expect(offered({ size, basis: 'NEC 310.16', insulation_C: 90, ambient_C: 30, grouped: 3, terminal_C: 75 }).maxProtection_A).toBe(most_A)
   })
 
-  it('never lets 240.4(D) raise the protection above the ampacity', () => {
+  it('above the ampacity lets stand no more than the next standard rating: NEC 240.4(B), 240.6(A) (from memory)', () => {
     const hot = offered({ size: '12 AWG', basis: 'NEC 310.16', insulation_C: 60, ambient_C: 50, grouped: 9 })
     expect(hot.corrected_A).toBeCloseTo(20 * 0.58 * 0.7, 9)
-    expect(hot.maxProtection_A).toBe(hot.corrected_A)
+    expect(hot.maxProtection_A).toBe(10)
+    const bundled = offered({ size: '14 AWG', basis: 'NEC 310.16', insulation_C: 90, ambient_C: 30, grouped: 20 })
+    expect(bundled.corrected_A).toBeCloseTo(12.5, 9)
+    expect(bundled.maxProtection_A).toBe(15)
   })
 
   it('has nothing for 18 AWG under 60 °C terminals, and 14 A in its 90 °C column', () => {

@@ -1,5 +1,5 @@
-import { formatNumber, SOLD_SIZES, wireSize } from '@/core/quantity'
-import { AMPACITY, cite, NEC_SMALL_PROTECTION_A, SMALL_CONDUCTORS, SOURCES, type AmpacityTable, type Basis, type CorrectionTable } from '@/core/reference'
+import { firstAtLeast, formatNumber, SOLD_SIZES, wireSize } from '@/core/quantity'
+import { AMPACITY, cite, NEC_SMALL_PROTECTION_A, NEC_STANDARD_RATINGS_A, SMALL_CONDUCTORS, SOURCES, type AmpacityTable, type Basis, type CorrectionTable } from '@/core/reference'
 import { step, type TraceStep } from '@/core/trace'
 
 export interface AmpacityRequest {
@@ -92,7 +92,7 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const cap_A = capColumn_C === null || isBorrowed ? undefined : table.rows[row]![capColumn_C]
   const corrected_A = cap_A === undefined ? uncapped_A : Math.min(cap_A, uncapped_A)
   const small_A = isNec ? NEC_SMALL_PROTECTION_A[row] : undefined
-  const maxProtection_A = small_A === undefined ? corrected_A : Math.min(small_A, corrected_A)
+  const maxProtection_A = small_A === undefined ? corrected_A : Math.min(small_A, firstAtLeast(NEC_STANDARD_RATINGS_A, corrected_A) ?? corrected_A)
 
   const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
@@ -104,7 +104,7 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
       ...(cap_A === undefined ? [] : [step('Terminals', `rated ${capColumn_C} °C: at most ${cap_A} A, so ${formatNumber(corrected_A)} A`, cite(SOURCES.necTerminal))]),
       small_A === undefined
         ? step('Greatest protective device', `the corrected ampacity, ${formatNumber(maxProtection_A)} A`, cite(SOURCES.iec60364Overload))
-        : step('Greatest protective device', `${row}: ${small_A} A, and never above the ampacity: ${formatNumber(maxProtection_A)} A`, cite(SOURCES.necSmallConductor)),
+        : step('Greatest protective device', `${row}: ${small_A} A; above the ampacity of ${formatNumber(corrected_A)} A no more than the next standard rating (240.4(B)): ${formatNumber(maxProtection_A)} A`, cite(SOURCES.necSmallConductor)),
     ]
   }
   let worded: readonly TraceStep[] | null = null

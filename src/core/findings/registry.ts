@@ -4,6 +4,8 @@ import { bondTooThin } from './rules/bondTooThin'
 import { boxHotterThanPlanned } from './rules/boxHotterThanPlanned'
 import { breakingCapacityShort } from './rules/breakingCapacityShort'
 import { clampOverfilled } from './rules/clampOverfilled'
+import { coilOnLogicPin } from './rules/coilOnLogicPin'
+import { coilWithoutFlyback } from './rules/coilWithoutFlyback'
 import { clearanceShort } from './rules/clearanceShort'
 import { colourOffScheme } from './rules/colourOffScheme'
 import { conductorDoesNotFit } from './rules/conductorDoesNotFit'
@@ -65,7 +67,9 @@ import { suppliesInSeries } from './rules/suppliesInSeries'
 import { supplyHot } from './rules/supplyHot'
 import { supplyMayNotBlowFuse } from './rules/supplyMayNotBlowFuse'
 import { supplyOverloaded } from './rules/supplyOverloaded'
+import { terminalRatingExceeded } from './rules/terminalRatingExceeded'
 import { thinTapUnprotected } from './rules/thinTapUnprotected'
+import { unfusedLeadLong } from './rules/unfusedLeadLong'
 import { voltageRatingTooLow } from './rules/voltageRatingTooLow'
 import { wireDamagedFirst } from './rules/wireDamagedFirst'
 import { wireOverloaded } from './rules/wireOverloaded'
@@ -80,6 +84,8 @@ export const RULES = {
   'box-hotter-than-planned': boxHotterThanPlanned,
   'breaking-capacity-short': breakingCapacityShort,
   'clamp-overfilled': clampOverfilled,
+  'coil-on-logic-pin': coilOnLogicPin,
+  'coil-without-flyback': coilWithoutFlyback,
   'clearance-short': clearanceShort,
   'colour-off-scheme': colourOffScheme,
   'conductor-does-not-fit': conductorDoesNotFit,
@@ -141,7 +147,9 @@ export const RULES = {
   'supply-hot': supplyHot,
   'supply-may-not-blow-fuse': supplyMayNotBlowFuse,
   'supply-overloaded': supplyOverloaded,
+  'terminal-rating-exceeded': terminalRatingExceeded,
   'thin-tap-unprotected': thinTapUnprotected,
+  'unfused-lead-long': unfusedLeadLong,
   'voltage-rating-too-low': voltageRatingTooLow,
   'wire-damaged-first': wireDamagedFirst,
   'wire-overloaded': wireOverloaded,

@@ -286,6 +286,26 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
   'part-outside-face': { bad: [() => placed(['ps1', 20, 200]), () => placed(['a1', 380, 480])], good: [() => placed(['ps1', 100, 200]), () => clay()] },
   'clearance-short': { bad: [() => placed(['ps1', 100, 200], ['ps2', 100, 360])], good: [() => placed(['ps1', 100, 200], ['ps2', 300, 200]), () => clay()] },
   'orientation-forbidden': { bad: [() => placed(['ps1', 200, 200, 90])], good: [() => placed(['ps1', 200, 200]), () => placed(['ps1', 200, 200, 180]), () => placed(['ps2', 200, 200, 90])] },
+  'terminal-rating-exceeded': {
+    bad: [() => bench((b) => b.device('S1', 'splice-3').device('V1', 'fan-24', 'Fan', { loads: { load: { current_A: 16 } } }).wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')), () => bench((b) => b.device('S1', 'end-stop').wire('X1.L', 'S1.S', 'L').wire('X1.N', 'S1.G', 'N'))],
+    good: [() => bench(fan), () => clay()],
+  },
+  'coil-without-flyback': {
+    bad: [() => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'contactor-24').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-'))],
+    good: [
+      () => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'relay-1co').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-')),
+      () => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'contactor-24').device('D1', 'flyback-diode').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-').wire('K1.A1', 'D1.K', 'V+').wire('K1.A2', 'D1.A', 'V-')),
+      () => contactorStop(), () => clay(),
+    ],
+  },
+  'coil-on-logic-pin': {
+    bad: [() => bench((b) => b.device('A2', 'computer-5').device('K1', 'contactor-24').wire('A2.TX', 'K1.A1', 'signal'))],
+    good: [() => bench((b) => b.device('A2', 'computer-5').device('K1', 'relay-1co').wire('A2.TX', 'K1.A1', 'signal')), () => contactorStop()],
+  },
+  'unfused-lead-long': {
+    bad: [() => bench((b) => b.device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 900 }))],
+    good: [() => bench((b) => b.device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 300 })), () => clay()],
+  },
   'inlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })], good: [() => clay()] },
   'contact-without-common': {
     bad: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('A1.Q1', 'K1.A1', 'V+'))],

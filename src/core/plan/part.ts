@@ -78,6 +78,9 @@ const output = z.strictObject({
 
 const kindOnly = <const K extends string>(kind: K) => z.strictObject({ kind: z.literal(kind) })
 
+/** What a coil brings along: a transistor that drives it from a logic pin, a diode that takes up what it gives back. */
+const coilAids = { hasDriver: z.boolean().optional(), hasFlyback: z.boolean().optional() }
+
 /** What the part is, electrically. */
 export const behaviour = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('mains-inlet'), line: terminalId, neutral: terminalId, earth: terminalId.nullable(), rated_A: positive() }),
@@ -94,8 +97,8 @@ export const behaviour = z.discriminatedUnion('kind', [
   /** A lead from outside that brings power of its own, such as USB from a computer: present where the state says so. */
   z.strictObject({ kind: z.literal('outside-source'), outputs: z.array(output).min(1) }),
   kindOnly('protective-device'), kindOnly('residual-current-device'), kindOnly('surge-filter'), kindOnly('switch'), kindOnly('button'), kindOnly('emergency-stop'),
-  z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId }),
-  z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean() }),
+  z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId, ...coilAids }),
+  z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean(), ...coilAids }),
   z.strictObject({
     kind: z.literal('solid-state-relay'), controlPlus: terminalId, controlMinus: terminalId, controlMin_V: nonNegative(), controlMax_V: positive(), load: z.enum(['ac', 'dc']), leakage_mA: nonNegative().nullable(), zeroCross: z.boolean(),
     slope_ohm: nonNegative().optional(), bareBase_K_per_W: positive().optional(), maxBase_C: temperature_C().optional(), minimumLoad_A: nonNegative().optional(),

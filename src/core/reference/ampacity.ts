@@ -126,3 +126,6 @@ export const SMALL_CONDUCTORS = {
 
 /** NEC 240.4(D): the greatest overcurrent protection of small conductors, whatever their ampacity. */
 export const NEC_SMALL_PROTECTION_A: Readonly<Record<string, number>> = { '18 AWG': 7, '16 AWG': 10, '14 AWG': 15, '12 AWG': 20, '10 AWG': 30 }
+
+/** NEC 240.6(A): the standard ratings as far as small conductors go; 240.4(B) lets the next one above the ampacity stand. */
+export const NEC_STANDARD_RATINGS_A: readonly number[] = [10, 15, 20, 25, 30]

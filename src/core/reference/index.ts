@@ -1,6 +1,6 @@
 export { cite, SOURCES, type SourceRef } from './sources'
 export { CLASS5_OHM_PER_KM, COPPER_OHM_MM2_PER_M, COPPER_PER_K } from './copper'
-export { AMPACITY, BASES, NEC_SMALL_PROTECTION_A, SMALL_CONDUCTORS, type AmpacityTable, type Basis, type CorrectionTable } from './ampacity'
+export { AMPACITY, BASES, NEC_SMALL_PROTECTION_A, NEC_STANDARD_RATINGS_A, SMALL_CONDUCTORS, type AmpacityTable, type Basis, type CorrectionTable } from './ampacity'
 export { CURVES, DEVICE_FAMILIES, FAMILIES, OVERLOAD_FACTOR, type Curve, type DeviceFamily, type FamilyData } from './protectiveDevices'
 export { TIME_CURRENT, type CurvePoint, type TimeCurrentBand } from './timeCurrent'
 export { earthConductorFor, type EarthRule } from './earthConductor'

@@ -19,7 +19,9 @@ const NEED_TOL_A = 0.005
 function isProtected(reckoned: WireReckoning): boolean {
   const { guard, needs_A, ampacity, maxProtection_A } = reckoned
   if (!guard || ampacity.value === null) return true
-  return isAtMost(needs_A, ampacity.value + NEED_TOL_A) && isAtMost(Math.min(guard.rating_A, needs_A), (maxProtection_A ?? ampacity.value) + NEED_TOL_A)
+  const protection_A = maxProtection_A ?? ampacity.value
+  // Above the ampacity only where the basis allows the next standard rating.
+  return isAtMost(needs_A, Math.max(ampacity.value, protection_A) + NEED_TOL_A) && isAtMost(Math.min(guard.rating_A, needs_A), protection_A + NEED_TOL_A)
 }
 
 const known = new WeakMap<Context, readonly Unprotected[]>()
