@@ -5,7 +5,7 @@ const only = (name, from, allowed) => ({
   to: { path: '^(src|demo|tests)/', pathNot: [from, ...allowed].map((folder) => `^${folder.startsWith('demo') ? '' : 'src/'}${folder}/`) },
 })
 
-const RECKONERS = 'geometry|circuit|conductor|supply|protection|switching|pixels|heat|termination'
+const RECKONERS = 'geometry|circuit|conductor|supply|protection|switching|pixels|heat|drilling|packing|termination'
 
 module.exports = {
   forbidden: [

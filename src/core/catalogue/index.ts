@@ -1,12 +1,14 @@
 import type { Part, PartId } from '@/core/plan'
 import { DISTRIBUTION_PARTS } from './distribution'
+import { fitted } from './fit'
 import { LOAD_PARTS } from './loads'
 import { MAINS_PARTS } from './mains'
+import { MODULE_PARTS } from './modules'
 import { SWITCHING_PARTS } from './switching'
 import { SUPPLY_PARTS } from './supplies'
 
 /** The built-in parts: generic, invented, and copied into a plan when they are used. */
-export const CATALOGUE: Readonly<Record<PartId, Part>> = { ...MAINS_PARTS, ...SUPPLY_PARTS, ...DISTRIBUTION_PARTS, ...SWITCHING_PARTS, ...LOAD_PARTS }
+export const CATALOGUE: Readonly<Record<PartId, Part>> = Object.fromEntries(Object.entries({ ...MAINS_PARTS, ...SUPPLY_PARTS, ...DISTRIBUTION_PARTS, ...SWITCHING_PARTS, ...LOAD_PARTS, ...MODULE_PARTS }).map(fitted))
 
 export function cataloguePart(id: string): { readonly id: PartId; readonly part: Part } {
   const part = CATALOGUE[id as PartId]

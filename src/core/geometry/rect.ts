@@ -50,3 +50,8 @@ export function overlaps(a: Rect, b: Rect): boolean {
 export function contains(outer: Rect, inner: Rect): boolean {
   return inner.left_mm >= outer.left_mm - TOUCH_TOL_mm && inner.top_mm >= outer.top_mm - TOUCH_TOL_mm && inner.right_mm <= outer.right_mm + TOUCH_TOL_mm && inner.bottom_mm <= outer.bottom_mm + TOUCH_TOL_mm
 }
+
+/** The distance between two rectangles; 0 where they touch or overlap. */
+export function gapBetween(a: Rect, b: Rect): number {
+  return Math.hypot(Math.max(0, a.left_mm - b.right_mm, b.left_mm - a.right_mm), Math.max(0, a.top_mm - b.bottom_mm, b.top_mm - a.bottom_mm))
+}

@@ -9,7 +9,7 @@ export type WallMaterial = (typeof WALL_MATERIALS)[number]
 export const WALL_W_PER_M2K: Readonly<Record<WallMaterial, number>> = { 'painted-steel': 5.5, stainless: 4.5, aluminium: 12, plastic: 3.5 }
 
 /** Air that carries one watt for each kelvin of rise, at sea level: 3600 s ÷ (1.2 kg/m³ × 1005 J/kg·K), rounded up. */
-const AIR_M3_PER_H = 3.1
+export const AIR_M3_PER_H = 3.1
 
 export interface EnclosureHeatRequest {
   readonly width_mm: number

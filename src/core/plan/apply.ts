@@ -153,6 +153,8 @@ function removeDevice(draft: MutablePlan, id: Extract<Command, { type: 'removeDe
     delete state!.shares[id]
     delete state!.positions[id]
   }
+  // The hole it filled stays.
+  for (const enclosure of Object.values(draft.enclosures)) for (const face of Object.values(enclosure!.faces)) for (const opening of face!.openings ?? []) if (opening.device === id) Object.assign(opening, { device: null, use: 'open' })
   for (const device of Object.values(draft.devices)) {
     if (device!.place.kind === 'socket' && device!.place.device === id) device!.place = { kind: 'unplaced', enclosure: null }
   }

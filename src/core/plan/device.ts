@@ -46,5 +46,13 @@ export const device = z.strictObject({
   operationsPerDay: nonNegative().optional(),
   /** The heat sink a solid-state part sits on, sink to air; left out where it has none. */
   sink_K_per_W: positive().optional(),
+  /** How it is held, where not as its part is made to be. */
+  fixedWith: z.enum(['screws', 'rail', 'tape', 'ties', 'glue']).optional(),
+  /** Of its fixing screws, where not as reckoned. */
+  screw_mm: positive().max(200, { error: 'must be 200 mm or less' }).optional(),
+  /** The cover over its mains terminals is on. */
+  hasCover: z.boolean().optional(),
+  /** Of a fan. */
+  blows: z.enum(['in', 'out']).optional(),
 })
 export type Device = z.output<typeof device>

@@ -1,12 +1,54 @@
 import * as z from 'zod'
-import { faceId, type FaceId } from './ids'
-import { length_mm, name, origin } from './fields'
+import { deviceId, faceId, localKey, type FaceId } from './ids'
+import { length_mm, name, nonNegative, note, number, origin, percent, positive, temperature_C } from './fields'
+import { openingShape } from './opening'
+
+/** Which side of the enclosure a face is; seen from the front. */
+export const SIDES = ['back', 'front', 'left', 'right', 'top', 'bottom'] as const
+export type Side = (typeof SIDES)[number]
+
+/** A hole that no part of the plan makes: there already, a spare, or for a thing outside the plan. Its centre from the upper left corner, seen from outside. */
+export const opening = z.strictObject({
+  id: localKey,
+  name: name(),
+  shape: openingShape,
+  x_mm: number(),
+  y_mm: number(),
+  origin,
+  use: z.enum(['blanked', 'spare', 'device', 'drain', 'vent', 'open']),
+  /** What fills it, where its use is "device". */
+  device: deviceId.nullable(),
+})
+
+/** A mounting rail on a face: its left or upper end, and which way it runs. */
+export const rail = z.strictObject({ id: localKey, x_mm: number(), y_mm: number(), length_mm: length_mm(), axis: z.enum(['across', 'down']) })
 
 export const face = z.strictObject({
   name: name(),
   kind: z.enum(['plate', 'wall', 'door', 'ceiling']),
   width_mm: length_mm(),
   height_mm: length_mm(),
+  /** Taken from its kind and name where left out. */
+  side: z.enum(SIDES).optional(),
+  /** A plate only: its front from the back wall, and its left upper corner from that of the space inside. */
+  standsOff_mm: length_mm().optional(),
+  left_mm: number().optional(),
+  top_mm: number().optional(),
+  /** A door or lid only: the side of its hinges; lifted off where it has none. */
+  hinge: z.enum(['left', 'right', 'top', 'bottom', 'none']).optional(),
+  openings: z.array(opening).optional(),
+  rails: z.array(rail).optional(),
+})
+
+/** What an enclosure in the open has to put up with. */
+export const outdoor = z.strictObject({
+  sun: z.enum(['shade', 'sun']),
+  hasRainHood: z.boolean(),
+  night_C: temperature_C(),
+  humidity_percent: percent(),
+  /** Points it hangs on, and what each may carry; null where it stands. */
+  hanging: z.strictObject({ points: positive().int(), each_kg: positive() }).nullable(),
+  isFixed: z.boolean(),
 })
 
 /** A box, an open frame, a rack shelf or a machine base, with its faces. */
@@ -20,18 +62,38 @@ export const enclosure = z.strictObject({
   mounting: z.enum(['free', 'wall']).optional(),
   origin,
   faces: z.record(faceId, face),
+  /** Height in a rack. */
+  rackUnits: positive().int().max(60).optional(),
+  /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
+  ip: nonNegative().int().max(69).optional(),
+  outdoor: outdoor.optional(),
+  mass_g: nonNegative().optional(),
+  /** Where it stands among the others: its left upper corner on the sketch of the site. */
+  stands: z.strictObject({ x_mm: number(), y_mm: number(), note: note() }).optional(),
 })
 
 export type Enclosure = z.output<typeof enclosure>
+export type Face = z.output<typeof face>
+
+/** A plate stands off the back wall by this much where nothing is said: its studs. Common practice. */
+export const PLATE_STANDS_OFF_mm = 10
+
+/** Room that a mounting plate leaves to the walls about it. Common practice. */
+const PLATE_MARGIN_mm = 10
 
 /** The faces of a box: its mounting plate, the door, and the walls as large as the box is inside. */
-export function standardFaces({ width_mm, height_mm, depth_mm }: Enclosure['inner']): Enclosure['faces'] {
+export function standardFaces({ width_mm, height_mm, depth_mm }: Enclosure['inner'], kind: Enclosure['kind'] = 'box'): Enclosure['faces'] {
+  const isFramed = kind === 'box'
+  const margin = isFramed && Math.min(width_mm, height_mm) > 6 * PLATE_MARGIN_mm ? PLATE_MARGIN_mm : 0
+  const plate: Face = { name: kind === 'rack-shelf' ? 'Shelf' : 'Plate', kind: 'plate', side: 'back', width_mm: width_mm - 2 * margin, height_mm: height_mm - 2 * margin, standsOff_mm: PLATE_STANDS_OFF_mm, left_mm: margin, top_mm: margin }
+  if (kind === 'open-frame' || kind === 'machine-base') return { ['face:plate' as FaceId]: plate }
+  const front: Face = kind === 'rack-shelf' ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm } : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm }
   return {
-    ['face:plate' as FaceId]: { name: 'Plate', kind: 'plate', width_mm, height_mm },
-    ['face:door' as FaceId]: { name: 'Door', kind: 'door', width_mm, height_mm },
-    ['face:left' as FaceId]: { name: 'Left wall', kind: 'wall', width_mm: depth_mm, height_mm },
-    ['face:right' as FaceId]: { name: 'Right wall', kind: 'wall', width_mm: depth_mm, height_mm },
-    ['face:top' as FaceId]: { name: 'Top wall', kind: 'wall', width_mm, height_mm: depth_mm },
-    ['face:bottom' as FaceId]: { name: 'Bottom wall', kind: 'wall', width_mm, height_mm: depth_mm },
+    ['face:plate' as FaceId]: plate,
+    ['face:door' as FaceId]: front,
+    ['face:left' as FaceId]: { name: 'Left wall', kind: 'wall', side: 'left', width_mm: depth_mm, height_mm },
+    ['face:right' as FaceId]: { name: 'Right wall', kind: 'wall', side: 'right', width_mm: depth_mm, height_mm },
+    ['face:top' as FaceId]: { name: 'Top wall', kind: 'wall', side: 'top', width_mm, height_mm: depth_mm },
+    ['face:bottom' as FaceId]: { name: 'Bottom wall', kind: 'wall', side: 'bottom', width_mm, height_mm: depth_mm },
   }
 }

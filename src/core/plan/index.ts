@@ -6,14 +6,15 @@ export { command, COMMAND_TYPES, type Command, type CommandType } from './comman
 export { DEFAULT_SITE, emptyPlan } from './emptyPlan'
 export { MIGRATIONS, migrate } from './migrations'
 export { parsePlan, type ParsedPlan } from './parsePlan'
-export { CLAMPS, part, TERMINAL_FUNCTIONS, type Behaviour, type BehaviourKind, type Clamp, type TerminalFunction } from './part'
+export { BODY_SIDES, CLAMPS, part, TERMINAL_FUNCTIONS, type Behaviour, type BehaviourKind, type BodySide, type Clamp, type TerminalFunction } from './part'
 export { plan as planSchema, PLAN_FORMAT, PLAN_VERSION, type Plan } from './plan'
 export { partFaults, referenceFaults } from './references'
 export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'
 export { TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
-export { standardFaces } from './enclosure'
+export { PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './enclosure'
+export { openingShape, type OpeningShape } from './opening'
 export type { Load, Place } from './device'
 export type { Site } from './site'
 import type { Plan } from './plan'
@@ -24,6 +25,10 @@ export type Device = Plan['devices'][keyof Plan['devices']]
 export type Wire = Plan['wires'][keyof Plan['wires']]
 export type State = Plan['states'][keyof Plan['states']]
 export type Enclosure = Plan['enclosures'][keyof Plan['enclosures']]
+export type Face = Enclosure['faces'][keyof Enclosure['faces']]
+export type Opening = NonNullable<Face['openings']>[number]
+export type Raceway = Plan['raceways'][keyof Plan['raceways']]
+export type Cutout = NonNullable<Part['cutouts']>[number]
 export type Terminal = Part['terminals'][keyof Part['terminals']]
 export type Link = Part['links'][number]
 export type Draw = Part['draws'][number]

@@ -1,7 +1,8 @@
 import * as z from 'zod'
-import { DEVICE_FAMILIES } from '@/core/reference'
+import { DEVICE_FAMILIES, SCREWS } from '@/core/reference'
 import { length_mm, name, nonNegative, note, number, percent, positive, temperature_C, text } from './fields'
 import { localKey, terminalId } from './ids'
+import { openingShape } from './opening'
 
 export const CLAMPS = [
   'screw', 'spring', 'lever', 'pluggable', 'blade-tab', 'stud', 'pin-header', 'crimp-housing', 'insulation-displacement', 'solder-lug', 'solder-pad', 'moulded',
@@ -115,6 +116,9 @@ export const behaviour = z.discriminatedUnion('kind', [
 export type Behaviour = z.output<typeof behaviour>
 export type BehaviourKind = Behaviour['kind']
 
+export const BODY_SIDES = ['top', 'right', 'bottom', 'left', 'front', 'back'] as const
+export type BodySide = (typeof BODY_SIDES)[number]
+
 export const setting = z.strictObject({
   id: localKey,
   name: name(),
@@ -123,10 +127,25 @@ export const setting = z.strictObject({
   /** What it leaves the factory with. */
   initial: text(40).nullable(),
   beforeMounting: z.boolean(),
+  /** The side it is set from; the front where left out. */
+  side: z.enum(BODY_SIDES).optional(),
 })
 export type Setting = z.output<typeof setting>
 
 const body = z.strictObject({ width_mm: length_mm(), height_mm: length_mm(), depth_mm: length_mm() })
+
+const sided = z.strictObject({ side: z.enum(BODY_SIDES), room_mm: length_mm() })
+
+/** A hole that the part wants in what it is mounted on, from the centre of its body as it stands unturned. */
+export const cutout = z.strictObject({
+  id: localKey,
+  shape: openingShape,
+  x_mm: number(),
+  y_mm: number(),
+  for: z.enum(['body', 'fixing', 'port']),
+  /** Of the screw that goes through. */
+  screw: z.enum(SCREWS).optional(),
+})
 
 /** A kind of thing, generic. */
 export const part = z.strictObject({
@@ -142,10 +161,34 @@ export const part = z.strictObject({
   terminals: z.record(terminalId, terminal),
   links: z.array(link),
   draws: z.array(draw),
-  sockets: z.array(z.strictObject({ id: localKey, key: text(40), mates: z.array(text(40)), free: z.array(text(40)) })),
+  sockets: z.array(z.strictObject({
+    id: localKey, key: text(40), mates: z.array(text(40)), free: z.array(text(40)),
+    /** Centre on the host's body, and how far above the host's board the module's underside stays. */
+    x_mm: number().optional(), y_mm: number().optional(), stack_mm: length_mm().optional(),
+    /** Settings of the host that the module covers. */
+    covers: z.array(localKey).optional(),
+  })),
   settings: z.array(setting),
   behaviour,
   /** The terminal that earths the metal a hand can touch; null where there is none. */
   earths: terminalId.nullable(),
+  /** What it wants cut; a part for a wall that says nothing has no hole on the drill sheet. */
+  cutouts: z.array(cutout).optional(),
+  /** Of a part for a wall: what stands out before it; the rest of its depth is behind. */
+  beforeWall_mm: length_mm().optional(),
+  /** A locknut behind the wall: across its corners, and the thread it grips on. */
+  nut: z.strictObject({ corners_mm: positive(), thread_mm: positive() }).optional(),
+  /** Where plugs and leads leave, and the room they want. */
+  exits: z.array(sided).optional(),
+  /** Where air goes in or out, and the room it wants. */
+  vents: z.array(sided).optional(),
+  /** Whether fingers reach live mains terminals: never, not with the cover it has, or yes. */
+  touch: z.enum(['finger-proof', 'with-cover', 'open']).optional(),
+  /** Connectors at an edge that must meet a hole in the wall: from the edge's upper or left end, and above the part's underside. */
+  ports: z.array(z.strictObject({ id: localKey, name: name(), side: z.enum(['top', 'right', 'bottom', 'left']), along_mm: number(), above_mm: length_mm(), width_mm: positive(), height_mm: positive() })).optional(),
+  /** The key of the sockets it plugs into. */
+  plugsInto: text(40).optional(),
+  /** Protection against dust and water once fitted, the two digits of IEC 60529. */
+  ip: nonNegative().int().max(69).optional(),
 })
 export type Part = z.output<typeof part>

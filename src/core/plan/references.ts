@@ -124,8 +124,25 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
     if (wire.cable !== null && !has(plan.cables, wire.cable)) missing(`wires.${id}.cable`, 'cable', wire.cable)
     for (const [i, raceway] of (wire.route ?? []).entries()) if (!has(plan.raceways, raceway)) missing(`wires.${id}.route.${i}`, 'raceway', raceway)
   }
+  for (const [id, enclosure] of Object.entries(plan.enclosures)) {
+    for (const [key, face] of Object.entries(enclosure!.faces)) {
+      const path = `enclosures.${id}.faces.${key}`
+      for (const [field, things] of [['openings', face!.openings ?? []], ['rails', face!.rails ?? []]] as const) {
+        const seen = new Set<string>()
+        for (const [i, thing] of things.entries()) {
+          if (seen.has(thing.id)) faults.push({ path: `${path}.${field}.${i}.id`, message: `"${thing.id}" is used twice` })
+          seen.add(thing.id)
+        }
+      }
+      for (const [i, { device }] of (face!.openings ?? []).entries()) if (device !== null && !has(plan.devices, device)) missing(`${path}.openings.${i}.device`, 'device', device)
+    }
+  }
   for (const [id, raceway] of Object.entries(plan.raceways)) {
-    if (raceway!.enclosure !== null && !has(plan.enclosures, raceway!.enclosure)) missing(`raceways.${id}.enclosure`, 'enclosure', raceway!.enclosure)
+    const { at, enclosure } = raceway!
+    const home = enclosure !== null && has(plan.enclosures, enclosure) ? plan.enclosures[enclosure] : undefined
+    if (at && enclosure === null) faults.push({ path: `raceways.${id}.enclosure`, message: 'a raceway on a face is in an enclosure; name it' })
+    else if (at && home && !has(home.faces, at.face)) missing(`raceways.${id}.at.face`, 'face', at.face)
+    if (enclosure !== null && !has(plan.enclosures, enclosure)) missing(`raceways.${id}.enclosure`, 'enclosure', enclosure)
     for (const [i, other] of raceway!.joins.entries()) if (!has(plan.raceways, other)) missing(`raceways.${id}.joins.${i}`, 'raceway', other)
   }
   for (const [id, state] of Object.entries(plan.states)) {

@@ -1,4 +1,4 @@
-import { enclosureHeat, WALL_W_PER_M2K, type WallMaterial } from '@/core/heat'
+import { AIR_M3_PER_H, dayAndNight, enclosureHeat, sunOn_W, thermostatFor, WALL_W_PER_M2K, type WallMaterial } from '@/core/heat'
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
@@ -13,8 +13,6 @@ import type { BoxHeatReckoning } from './types'
 const DRIVER_SHARE = 0.1
 /** Of what a fan blows freely, filters and grilles leave this share; common practice. */
 const FAN_SHARE = 0.5
-/** Air that carries one watt for each kelvin, at sea level. */
-const AIR_M3_PER_H = 3.1
 
 /** What each box loses inside by state, and how warm its air gets: still, and with the fans that are in it. */
 export function reckonBoxHeat(plan: Plan, topology: Topology, sized: SizedPlan): BoxHeatReckoning[] {
@@ -39,9 +37,11 @@ export function reckonBoxHeat(plan: Plan, topology: Topology, sized: SizedPlan):
     const mounting = enclosure!.mounting ?? 'wall'
     const isMeasured = inner.width_mm > 0 && inner.height_mm > 0 && inner.depth_mm > 0
     const blown_m3_per_h = sealed ? 0 : FAN_SHARE * inside.reduce((sum, { part }) => sum + (part.behaviour.kind === 'fan' ? (part.behaviour.airflow_m3_per_h ?? 0) : 0), 0)
-    const answer = isMeasured ? enclosureHeat({ ...inner, material, mounting, loss_W, ambient_C: plan.site.ambient_C, maxInside_C: plan.practice.inside_C }) : null
+    const answer = isMeasured ? enclosureHeat({ ...inner, material, mounting, loss_W: loss_W + (enclosure!.outdoor?.sun === 'sun' ? sunOn_W(inner) : 0), ambient_C: plan.site.ambient_C, maxInside_C: plan.practice.inside_C }) : null
     const carried_W_per_K = answer ? WALL_W_PER_M2K[material] * answer.result.area_m2 + blown_m3_per_h / AIR_M3_PER_H : 0
-    const inside_C = answer ? plan.site.ambient_C + loss_W / carried_W_per_K : null
+    const { outdoor } = enclosure!
+    const sun_W = outdoor?.sun === 'sun' && isMeasured ? sunOn_W(inner) : 0
+    const inside_C = answer ? plan.site.ambient_C + (loss_W + sun_W) / carried_W_per_K : null
     const sources = [...losses].sort((a, b) => (b.loss_W[worst.state!] ?? 0) - (a.loss_W[worst.state!] ?? 0)).slice(0, 6).filter(({ loss_W: each }) => (each[worst.state!] ?? 0) > 0.05)
     const lossTrace = [step('Lost inside', `${sources.map(({ device, loss_W: each }) => `${plan.devices[device]!.tag} ${formatNumber(each[worst.state!]!)} W`).join(', ') || 'nothing'}, wires ${formatNumber(worst.state ? wires_W[worst.state]! : 0)} W; together ${formatNumber(loss_W)} W${worst.state ? `, state “${plan.states[worst.state]!.name}”` : ''}`, "the parts' efficiency; a driver keeps 10 % of what it passes on (common practice)")]
     return {
@@ -49,11 +49,13 @@ export function reckonBoxHeat(plan: Plan, topology: Topology, sized: SizedPlan):
       loss: { value: loss_W, unit: 'W', trace: lossTrace },
       stillAir: { value: answer?.result.inside_C ?? null, unit: '°C', trace: answer ? [...lossTrace, ...answer.trace] : [...lossTrace, step('Size of the box', 'not given, so its temperature is not derived', 'the plan')] },
       wantedFan_m3_per_h: answer?.result.fan_m3_per_h ?? null,
-      blown_m3_per_h,
+      blown_m3_per_h, sun_W,
+      day: outdoor && answer ? dayAndNight({ day_C: plan.site.ambient_C, night_C: Math.min(outdoor.night_C, plan.site.ambient_C), humidity_percent: outdoor.humidity_percent, loss_W, carries_W_per_K: carried_W_per_K, sun_W }) : null,
+      thermostat: thermostatFor({ ambient_C: plan.site.ambient_C, maxInside_C: plan.practice.inside_C }),
       inside: {
         value: inside_C, unit: '°C',
         trace: answer
-          ? [...lossTrace, ...answer.trace.slice(0, 2), step('Fans', blown_m3_per_h === 0 ? (sealed ? 'none: the box is sealed' : 'none in the box') : `${formatNumber(blown_m3_per_h)} m³/h, half of what they blow freely, carry ${formatNumber(blown_m3_per_h / AIR_M3_PER_H)} W for each kelvin`, COMMON_PRACTICE), step('Inside', `${formatNumber(plan.site.ambient_C)} °C + ${formatNumber(loss_W)} W ÷ ${formatNumber(carried_W_per_K)} W/K = ${formatNumber(inside_C!)} °C`)]
+          ? [...lossTrace, ...answer.trace.slice(0, 2), step('Fans', blown_m3_per_h === 0 ? (sealed ? 'none: the box is sealed' : 'none in the box') : `${formatNumber(blown_m3_per_h)} m³/h, half of what they blow freely, carry ${formatNumber(blown_m3_per_h / AIR_M3_PER_H)} W for each kelvin`, COMMON_PRACTICE), ...(sun_W > 0 ? [step('Sun', `${formatNumber(sun_W)} W at noon on the largest side`, COMMON_PRACTICE)] : []), step('Inside', `${formatNumber(plan.site.ambient_C)} °C + ${formatNumber(loss_W + sun_W)} W ÷ ${formatNumber(carried_W_per_K)} W/K = ${formatNumber(inside_C!)} °C`)]
           : [...lossTrace, step('Size of the box', 'not given, so its temperature is not derived', 'the plan')],
       },
     }

@@ -1,8 +1,27 @@
-import { contains, footprint, grow, overlaps, RectIndex, turnMargins } from '@/core/geometry'
-import type { DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import { holeSpacing } from '@/core/drilling'
+import { contains, footprint, grow, overlaps, RectIndex, turnMargins, type Rect } from '@/core/geometry'
+import type { DeviceId, EnclosureId, Face, FaceId, Plan, RacewayId, Side } from '@/core/plan'
+import { holesOfFace } from './faceHoles'
 import type { FaceReckoning } from './types'
 
-/** Every face with what stands on it: bodies, the room about them, and what is in whose way. */
+/** Which side of the enclosure a face is, where it does not say: by its kind, and a wall by its name. */
+export function sideOf(face: Face): Side {
+  if (face.side) return face.side
+  if (face.kind === 'plate') return 'back'
+  if (face.kind === 'door') return 'front'
+  if (face.kind === 'ceiling') return 'top'
+  return (['left', 'right', 'top', 'bottom', 'back', 'front'] as const).find((side) => face.name.toLowerCase().includes(side)) ?? 'left'
+}
+
+/** What a raceway on a face covers. */
+export function racewayRect({ width_mm, length_mm, kind, at }: Plan['raceways'][RacewayId]): Rect | null {
+  if (!at) return null
+  if (kind === 'gland' || kind === 'grommet' || kind === 'conduit') return { left_mm: at.x_mm - width_mm / 2, right_mm: at.x_mm + width_mm / 2, top_mm: at.y_mm - width_mm / 2, bottom_mm: at.y_mm + width_mm / 2 }
+  const [w, h] = at.axis === 'across' ? [length_mm, width_mm] : [width_mm, length_mm]
+  return { left_mm: at.x_mm, top_mm: at.y_mm, right_mm: at.x_mm + w, bottom_mm: at.y_mm + h }
+}
+
+/** Every face with what stands on it: bodies, the room about them, ducts, holes, and what is in whose way. */
 export function reckonFaces(plan: Plan): FaceReckoning[] {
   const placed = new Map<string, FaceReckoning['items'][number][]>()
   for (const [id, device] of Object.entries(plan.devices)) {
@@ -12,10 +31,21 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
     const body = footprint(part.body, place)
     const key = `${place.enclosure} ${place.face}`
     const item = { device: id as DeviceId, body, room: grow(body, turnMargins(part.clearance_mm, place.rotation_deg)) }
-    placed.set(key, [...(placed.get(key) ?? []), item])
+    const list = placed.get(key)
+    if (list) list.push(item)
+    else placed.set(key, [item])
   }
-  return Object.entries(plan.enclosures).flatMap(([enclosure, box]) => Object.entries(box!.faces).map(([face, { width_mm, height_mm }]): FaceReckoning => {
+  const ducts = new Map<string, FaceReckoning['raceways'][number][]>()
+  for (const [id, raceway] of Object.entries(plan.raceways)) {
+    const body = racewayRect(raceway!)
+    if (!body || raceway!.origin === 'remove') continue
+    const key = `${raceway!.enclosure} ${raceway!.at!.face}`
+    ducts.set(key, [...(ducts.get(key) ?? []), { raceway: id as RacewayId, body }])
+  }
+  return Object.entries(plan.enclosures).flatMap(([enclosure, box]) => Object.entries(box!.faces).map(([face, data]): FaceReckoning => {
+    const { width_mm, height_mm } = data!
     const items = placed.get(`${enclosure} ${face}`) ?? []
+    const raceways = ducts.get(`${enclosure} ${face}`) ?? []
     const whole = { left_mm: 0, top_mm: 0, right_mm: width_mm, bottom_mm: height_mm }
     const index = new RectIndex<number>()
     items.forEach(({ body }, i) => index.add(i, body))
@@ -30,6 +60,14 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
         } else crowded.push([item.device, other.device])
       }
     })
-    return { enclosure: enclosure as EnclosureId, face: face as FaceId, items, overlapping, crowded, outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device) }
+    const holes = holesOfFace(plan, enclosure as EnclosureId, face as FaceId, data!)
+    return {
+      enclosure: enclosure as EnclosureId, face: face as FaceId, side: sideOf(data!), isPlate: data!.kind === 'plate', items, raceways, overlapping, crowded,
+      onRaceway: raceways.flatMap(({ raceway, body }) => index.touching(body).map((i) => [items[i]!.device, raceway] as const)),
+      crossing: raceways.flatMap((one, i) => raceways.slice(i + 1).flatMap((two) => (overlaps(one.body, two.body) && plan.raceways[one.raceway]!.at!.axis === plan.raceways[two.raceway]!.at!.axis ? [[one.raceway, two.raceway] as const] : []))),
+      outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
+      holes,
+      spacing: data!.kind === 'plate' ? [] : holeSpacing({ holes: holes.filter(({ state, owner }) => state === 'make' || !owner.startsWith('opening')), face: data!, material: box!.wall.material, thickness_mm: box!.wall.thickness_mm }),
+    }
   }))
 }

@@ -8,7 +8,9 @@ import { reckonBoxHeat } from './boxHeat'
 import { drawAmount, drawPower_W } from './drawAmount'
 import { findEarths } from './earths'
 import { guardWires } from './guards'
+import { reckonFixings } from './fixings'
 import { reckonFaces } from './layout'
+import { reckonSpace } from './space'
 import { byState, worstOf } from './overStates'
 import { reckonPixels } from './pixelRuns'
 import { IS_CONTINUOUS, reckonProtective } from './protectiveDevices'
@@ -17,11 +19,36 @@ import { sizeWires } from './sizeWires'
 import type { StateResult } from './solveState'
 import { reckonStops } from './stops'
 import { feedWays, reckonSafeStates, reckonSwitches } from './switches'
-import { buildTopology, terminalKey, type Topology } from './topology'
+import { buildTopology, shareTopology, terminalKey, type Topology } from './topology'
 import type { DrawReckoning, MainsReckoning, Reckoning, SupplyReckoning, TerminalKey, WireReckoning } from './types'
 
-/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. */
+/** Within this the air inside has settled. */
+const SETTLED_K = 0.5
+const HEAT_ROUNDS = 4
+/** Beyond this nothing is tabulated for common insulation; the finding on the box says what to do. */
+const GREATEST_FED_BACK_C = 65
+
+/**
+ * Works everything out that a plan implies. Pure; the same on page, worker, server and command line. Once a box is laid out,
+ * the warmer of the house rule and the heat sum counts: supplies, fuses and wires are reckoned again at it until it settles.
+ */
 export function reckon(plan: Plan): Reckoning {
+  let inside_C = plan.practice.inside_C
+  let reckoning = reckonAt(plan, null)
+  if (!Object.values(plan.devices).some((device) => device!.place.kind === 'face')) return reckoning
+  for (let round = 0; round < HEAT_ROUNDS; round += 1) {
+    const found_C = Math.max(-Infinity, ...reckoning.boxes.map(({ inside }) => inside.value ?? -Infinity))
+    if (found_C <= inside_C + SETTLED_K || inside_C >= GREATEST_FED_BACK_C) break
+    inside_C = Math.min(GREATEST_FED_BACK_C, Math.round(found_C * 10) / 10)
+    const warmer: Plan = { ...plan, practice: { ...plan.practice, inside_C } }
+    shareTopology(plan, warmer)
+    reckoning = reckonAt(warmer, found_C)
+  }
+  return reckoning
+}
+
+/** @param fedBack_C what the heat sum found, where it is warmer than the house rule */
+function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   const topology = buildTopology(plan)
   const guards = guardWires(plan, topology)
   const sized = sizeWires(plan, topology, guards)
@@ -36,6 +63,8 @@ export function reckon(plan: Plan): Reckoning {
   const netOf: Record<TerminalKey, string> = {}
   const nets = topology.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
   for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
+  const faces = reckonFaces(plan)
+  const spaces = reckonSpace(plan, faces)
   return {
     nets, netOf, wires,
     states: Object.fromEntries([...states].map(([id, state]) => [id, { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, topology, id) }])),
@@ -50,9 +79,12 @@ export function reckon(plan: Plan): Reckoning {
     bonds: sized.bonds,
     pixels: reckonPixels(plan, topology, sized, rails),
     boxes: reckonBoxHeat(plan, topology, sized),
-    faces: reckonFaces(plan),
+    faces, spaces, fixings: reckonFixings(plan, faces, spaces),
     earths: findEarths(topology),
-    inside: { value: plan.practice.inside_C, unit: '°C', trace: [step('Inside the box', `${plan.practice.inside_C} °C at full work, as entered; the heat sum takes over once the box is laid out`, COMMON_PRACTICE)] },
+    inside: {
+      value: plan.practice.inside_C, unit: '°C',
+      trace: [fedBack_C === null ? step('Inside the box', `${plan.practice.inside_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`, COMMON_PRACTICE) : step('Inside the box', `${plan.practice.inside_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires are reckoned at it${fedBack_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(fedBack_C)} °C` : ''}`, cite(SOURCES.iec60890))],
+    },
   }
 }
 

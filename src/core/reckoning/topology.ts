@@ -87,6 +87,11 @@ export function buildTopology(plan: Plan): Topology {
   return topology
 }
 
+/** A plan that differs in nothing that topology looks at need not have it worked out again. */
+export function shareTopology(from: Plan, to: Plan): void {
+  known.set(to, buildTopology(from))
+}
+
 function workOut(plan: Plan): Topology {
   const devices = Object.entries(plan.devices).map(([id, device]) => ({ id: id as DeviceId, device: device!, part: plan.parts[device!.part]! }))
   const joints = new Groups()

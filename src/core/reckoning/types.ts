@@ -1,9 +1,11 @@
-import type { Rect } from '@/core/geometry'
+import type { Fixing, Hole, SpacingFault } from '@/core/drilling'
+import type { Box3, Rect } from '@/core/geometry'
+import type { DayAndNight, ThermostatAdvice } from '@/core/heat'
 import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
 import type { ControlCase, Verdict } from '@/core/switching'
-import type { DeviceId, EnclosureId, FaceId, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type { BodySide, DeviceId, EnclosureId, FaceId, RacewayId, Side, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 
@@ -224,20 +226,65 @@ export interface BoxHeatReckoning {
   /** Air through its filters that keeps the house rule; 0 where the walls do, null where none can. */
   readonly wantedFan_m3_per_h: number | null
   readonly blown_m3_per_h: number
+  /** From the sun at noon. */
+  readonly sun_W: number
+  /** Hour by hour; null for a box indoors or of unknown size. */
+  readonly day: DayAndNight | null
+  readonly thermostat: ThermostatAdvice
   /** With the fans that are in it. */
   readonly inside: Figure
 }
 
-/** What stands on a face of an enclosure, and what is in whose way. */
+/** What stands on a face of an enclosure, what is cut into it, and what is in whose way. */
 export interface FaceReckoning {
   readonly enclosure: EnclosureId
   readonly face: FaceId
+  readonly side: Side
+  readonly isPlate: boolean
   /** Body, and body with the room for plugs, fingers and air that its part asks for. */
   readonly items: readonly { readonly device: DeviceId; readonly body: Rect; readonly room: Rect }[]
+  readonly raceways: readonly { readonly raceway: RacewayId; readonly body: Rect }[]
   readonly overlapping: readonly (readonly [DeviceId, DeviceId])[]
   /** The first wants room that the second stands in. */
   readonly crowded: readonly (readonly [DeviceId, DeviceId])[]
+  readonly onRaceway: readonly (readonly [DeviceId, RacewayId])[]
+  /** Ducts side by side that cover one another; across one another they join. */
+  readonly crossing: readonly (readonly [RacewayId, RacewayId])[]
   readonly outside: readonly DeviceId[]
+  readonly holes: readonly Hole[]
+  readonly spacing: readonly SpacingFault[]
+}
+
+/** The room on one side of a part. */
+export interface RoomReckoning {
+  readonly device: DeviceId
+  /** Of the part as it stands unturned. */
+  readonly side: BodySide
+  /** Plugs and leads, air, or the setting of that name. */
+  readonly for: string
+  readonly wanted_mm: number
+  readonly room_mm: number
+  /** What stands there; null where it is the enclosure's own wall. */
+  readonly by: DeviceId | null
+}
+
+/** An enclosure in three dimensions, its door shut. */
+export interface SpaceReckoning {
+  readonly enclosure: EnclosureId
+  readonly bodies: readonly { readonly device: DeviceId; readonly box: Box3 }[]
+  readonly rooms: readonly RoomReckoning[]
+  /** Of different faces, reaching into one another. */
+  readonly meeting: readonly (readonly [DeviceId, DeviceId])[]
+  readonly throughDoor: readonly { readonly device: DeviceId; readonly by_mm: number }[]
+}
+
+/** What holds a device. */
+export interface FixingReckoning extends Fixing {
+  readonly device: DeviceId
+  /** The length chosen by the person, where it is not the reckoned one. */
+  readonly chosen_mm: number | null
+  /** Free behind the wall or plate at its screws. */
+  readonly free_mm: number
 }
 
 /** What a load gets. */
@@ -300,6 +347,8 @@ export interface Reckoning {
   readonly pixels: readonly PixelReckoning[]
   readonly boxes: readonly BoxHeatReckoning[]
   readonly faces: readonly FaceReckoning[]
+  readonly spaces: readonly SpaceReckoning[]
+  readonly fixings: readonly FixingReckoning[]
   readonly earths: readonly EarthReckoning[]
   /** Air inside the box. */
   readonly inside: Figure

@@ -6,3 +6,5 @@ export { TIME_CURRENT, type CurvePoint, type TimeCurrentBand } from './timeCurre
 export { earthConductorFor, type EarthRule } from './earthConductor'
 export { FERRULES, FERRULE_CODES, ferruleSizeFor, type FerruleCode, type FerruleRow } from './ferrules'
 export { INSULATED_CRIMPS, type InsulatedCrimp } from './insulatedCrimps'
+export { GLAND_THREADS, glandThread, type GlandThread } from './glandThreads'
+export { RACK_PANEL_mm, RACK_UNIT_mm, RAIL_TH35, SCREW_DATA, SCREW_SOURCE, SCREWS, STEP_BIT_mm, type ScrewData, type ScrewSize } from './hardware'
