@@ -18,9 +18,12 @@ const count = (isGood, amount = 1) => {
 }
 const began = (what) => console.log(`\n— ${what}`)
 
-/** Debian's packages that the tests use: a browser to drive, and a circuit simulator to compare with. */
+/** What a package brings, where it is not called like it. */
+const PROGRAM_OF = { 'poppler-utils': 'pdftoppm' }
+
+/** Debian's packages that the tests use: a browser to drive, a circuit simulator and a renderer of PDF to compare with. */
 function ensurePackages(...names) {
-  const missing = names.filter((name) => !existsSync(`/usr/bin/${name}`))
+  const missing = names.filter((name) => !existsSync(`/usr/bin/${PROGRAM_OF[name] ?? name}`))
   if (missing.length === 0) return
   began(`${missing.join(' and ')} from Debian's packages`)
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n']
@@ -39,8 +42,10 @@ function step(what, command, args) {
 }
 
 const own = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : null
-ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']))
+ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']), 'poppler-utils')
 if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) console.log('The circuit simulator is missing and could not be installed (apt-get install ngspice); the comparison with it is skipped.')
+
+if (!existsSync('/usr/bin/pdftoppm')) console.log('The renderer of PDF is missing and could not be installed (apt-get install poppler-utils); the measuring of drill sheets is skipped.')
 
 step('types', 'npx', ['tsc', '--noEmit'])
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])

@@ -1,13 +1,15 @@
 /**
  * The `rafter` command. Exit codes: 0 answered, 1 a plan has a stop, 2 bad input or usage.
  */
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import * as z from 'zod'
-import { runCalculator } from '@/core/calculator'
+import { issuesOf, runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
+import { CORNERS } from '@/core/drilling'
 import { evaluate } from '@/core/evaluate'
 import { parsePlan, type Plan, type StateId } from '@/core/plan'
 import { networkOf } from '@/core/reckoning'
+import { DRILL_FORMATS, drillSheetFile, facesToDrill } from '@/formats/drillSheet'
 import { planJsonSchema } from '@/formats/planSchema'
 import { spiceNetlist } from '@/formats/spiceNetlist'
 
@@ -17,6 +19,9 @@ rafter calc NAME --schema      the JSON Schema of its input and output
 rafter check plan.json         findings as JSON; exit 1 when one is a stop
 rafter evaluate plan.json      everything worked out from a plan, as JSON
 rafter evaluate plan.json --spice [STATE]   the solved network as a SPICE netlist
+rafter export plan.json        the faces that have holes, one a line
+rafter export plan.json FACE --format pdf|svg|dxf|csv [--paper A4|Letter] [--view outside|inside] [--corner "lower left"] [--out FILE]
+                               the drill sheet of a face at 1:1; FACE as listed, or its id
 rafter schema                  the JSON Schema of a plan file`
 
 class Failure extends Error {
@@ -78,7 +83,34 @@ function netlistOf(plan: Plan, wanted: string | undefined): string {
   return spiceNetlist({ title: `${plan.name}, ${chosen.name}`, ...networkOf(plan, chosen.id) })
 }
 
-function main([verb, ...rest]: readonly string[]): number {
+const exportOptions = z.strictObject({
+  format: z.enum(DRILL_FORMATS, { error: `must be one of ${DRILL_FORMATS.join(', ')}` }), paper: z.enum(['A4', 'Letter']).default('A4'), view: z.enum(['outside', 'inside']).default('outside'), corner: z.enum(CORNERS, { error: `must be one of ${CORNERS.join(', ')}` }).default('lower left'), out: z.string().optional(),
+})
+
+async function exportDrillSheet([path, wanted, ...flags]: readonly string[]): Promise<number> {
+  const plan = readPlan(path)
+  const faces = facesToDrill(plan)
+  if (!wanted) {
+    process.stdout.write(faces.map(({ name }) => `${name}\n`).join(''))
+    return 0
+  }
+  const chosen = faces.find(({ name, face }) => name === wanted || face === wanted || name.endsWith(`, ${wanted}`))
+  if (!chosen) fail(`The plan has no face "${wanted}" with holes; it has ${faces.map(({ name }) => name).join('; ') || 'none'}`)
+  const given: Record<string, string> = {}
+  for (let i = 0; i < flags.length; i += 2) {
+    if (!flags[i]!.startsWith('--') || flags[i + 1] === undefined) fail(`"${flags[i]}" is not understood after export; flags come as --format pdf`)
+    given[flags[i]!.slice(2)] = flags[i + 1]!
+  }
+  const options = exportOptions.safeParse(given)
+  if (!options.success) fail('The flags of export are not right', issuesOf(options.error))
+  const { format, paper, view, corner, out } = options.data
+  const { bytes } = await drillSheetFile({ plan, enclosure: chosen.enclosure, face: chosen.face, view, corner }, format, paper)
+  if (out) writeFileSync(out, bytes)
+  else process.stdout.write(bytes)
+  return 0
+}
+
+async function main([verb, ...rest]: readonly string[]): Promise<number> {
   switch (verb) {
     case 'calc':
       return calc(rest[0], rest[1])
@@ -95,6 +127,8 @@ function main([verb, ...rest]: readonly string[]): number {
       if (rest[1]) fail(`"${rest[1]}" is not understood after evaluate; only --spice is`)
       print(evaluate(readPlan(rest[0])))
       return 0
+    case 'export':
+      return exportDrillSheet(rest)
     case 'schema':
       print(planJsonSchema())
       return 0
@@ -113,7 +147,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 })
 
 try {
-  process.exitCode = main(process.argv.slice(2))
+  process.exitCode = await main(process.argv.slice(2))
 } catch (error) {
   if (!(error instanceof Failure)) throw error
   print(error.body)

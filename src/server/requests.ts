@@ -1,6 +1,8 @@
 import * as z from 'zod'
 import { PATTERNS } from '@/core/patterns'
-import { command } from '@/core/plan'
+import { CORNERS } from '@/core/drilling'
+import { command, enclosureId, faceId } from '@/core/plan'
+import { DRILL_FORMATS } from '@/formats/drillSheet'
 
 /** Chosen by the browser, so that a request sent twice is done once. */
 const clientId = z.string().regex(/^[A-Za-z0-9-]{8,64}$/, { error: 'must be 8 to 64 letters, digits or dashes' })
@@ -28,4 +30,13 @@ export const logRequest = z.strictObject({
   reading: z.number({ error: 'must be a number' }).nullable(),
   unit: z.string().max(8).nullable(),
   note: z.string().max(2000, { error: 'must be 2000 characters or fewer' }),
+})
+
+export const drillRequest = z.strictObject({
+  enclosure: enclosureId,
+  face: faceId,
+  format: z.enum(DRILL_FORMATS),
+  paper: z.enum(['A4', 'Letter']).default('A4'),
+  view: z.enum(['outside', 'inside']).default('outside'),
+  corner: z.enum(CORNERS).default('lower left'),
 })
