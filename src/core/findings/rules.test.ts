@@ -4,6 +4,7 @@ import { apply, emptyPlan, GREEN_YELLOW, type Command, type DeviceId, type Plan,
 import { reckon } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { LAYOUT_SAMPLES } from '../../../tests/layoutSamples'
 import { applyRule, Context, review, RULES, type Finding, type RuleId } from '.'
 
 const wire = (n: number) => `wire:w${n}` as WireId
@@ -331,6 +332,7 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [() => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'lights', power_W: 150 }] } })],
     good: [() => clay(), () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } })],
   },
+  ...LAYOUT_SAMPLES,
   'parked-bare': {
     bad: [() => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: false } })],
     good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: true } })],
