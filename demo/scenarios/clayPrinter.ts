@@ -17,7 +17,7 @@ export function clayPrinter(): Plan {
     .device('PE1', 'earth-stud', 'Earth stud on the plate')
     .device('PS1', 'supply-24-350', '24 V supply', { settings: { mains: '230 V' } })
     .device('PS2', 'supply-5-25', '5 V supply')
-    .device('K1', 'ssr-ac', 'Plate relay')
+    .device('K1', 'ssr-ac', 'Plate relay', { hasCover: true })
     .device('F1', 'fuse-holder', 'Plate fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('F2', 'fuse-block-6', '24 V fuses', {
       fitted: {
@@ -94,6 +94,18 @@ export function clayPrinter(): Plan {
     b.device(`S${axis}`, 'end-stop', `End stop ${name.slice(-1)}`, { place: { kind: 'field', path: 'machine' } })
     b.wire(`A1.E${axis}S`, `S${axis}.S`, 'signal', { length_mm: 1400, flexClass: 'chain' }).wire(`A1.E${axis}G`, `S${axis}.G`, 'signal', { length_mm: 1400, flexClass: 'chain' })
   }
+  // On the plate and in the walls.
+  b.place('X1', 'left', 40, 465).place('Q1', 'left', 105, 470).place('XL', 'plate', 337, 340).place('XN', 'plate', 304, 340).place('PE1', 'plate', 161, 16)
+    .place('PS1', 'plate', 77.5, 157.5).place('PS2', 'plate', 314.5, 219.5).place('K1', 'plate', 177.5, 101).place('F1', 'plate', 364, 210).place('F2', 'plate', 212, 222.5)
+    .place('X0', 'plate', 256, 340).place('W5', 'plate', 342, 82).place('A1', 'plate', 155, 358).place('A2', 'plate', 269.5, 100).place('M4', 'plate', 42.5, 374)
+    .place('V1', 'right', 55, 55)
+    .rail('plate', 350, 210, 28).rail('plate', 215, 340, 148)
+    .duct('plate', 155, 32, 220).duct('plate', 155, 140, 220).duct('plate', 5, 275, 370).duct('plate', 5, 443, 370)
+    .gland('B1 leads', 'M12', 'bottom', 43, 22).gland('E1 leads', 'M12', 'bottom', 66, 22).gland('E2 leads', 'M12', 'bottom', 89, 22)
+    .gland('H1 leads', 'M12', 'bottom', 112, 22).gland('H2 leads', 'M12', 'bottom', 135, 22).gland('M1 leads', 'M12', 'bottom', 158, 22)
+    .gland('M2 leads', 'M12', 'bottom', 181, 22).gland('M3 leads', 'M12', 'bottom', 204, 22).gland('S1 leads', 'M12', 'bottom', 227, 22)
+    .gland('S2 leads', 'M12', 'bottom', 250, 22).gland('S3 leads', 'M12', 'bottom', 273, 22).gland('U3 leads', 'M12', 'bottom', 296, 22)
+    .gland('Y1 leads', 'M12', 'bottom', 319, 22).gland('Spare 1', 'M20', 'bottom', 347, 27, true)
   // The computer and the motion board talk by a plain serial link.
   return b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 }).build()
 }

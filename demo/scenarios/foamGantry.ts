@@ -8,7 +8,7 @@ export function foamGantry(): Plan {
     site: { ambient_C: 25, plug: { kind: 'polarised', fuse_A: null }, outletBreaker_A: 15, residual_mA: null },
     practice: { inside_C: 40, grouped: 6 },
   })
-    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 500, height_mm: 400, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'UL 248-14', rating_A: 12 } } })
     .device('Q1', 'switch-1p', 'Main switch')
     .device('XL', 'strip-6', 'Line distribution')
@@ -80,5 +80,14 @@ export function foamGantry(): Plan {
       .wire(`F1.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
       .wire(`X0.${n + 2}`, `A${n}.V-`, 'V-', { length_mm: 350 })
   }
+  // On the plate and in the walls.
+  b.place('X1', 'left', 95, 465).place('Q1', 'left', 30, 475).place('XL', 'plate', 371, 355).place('XN', 'plate', 255, 203).place('PE1', 'plate', 345, 184)
+    .place('K1', 'plate', 213, 372.5).place('PS1', 'plate', 83.5, 165).place('PS2', 'plate', 193, 223).place('F1', 'plate', 293, 372.5).place('F2', 'plate', 477, 62.5)
+    .place('X0', 'plate', 303, 203).place('X02', 'plate', 419, 355).place('K2', 'plate', 485, 355).place('B2', 'plate', 542, 55).place('A7', 'plate', 393, 70)
+    .place('V1', 'right', 55, 55).place('A1', 'plate', 299.5, 69).place('A2', 'plate', 204.5, 69).place('A3', 'plate', 42.5, 389).place('A4', 'plate', 137.5, 389)
+    .rail('plate', 525, 55, 44).rail('plate', 347, 70, 82).rail('plate', 229, 203, 105).rail('plate', 355, 355, 95).rail('plate', 185, 372.5, 46)
+    .duct('plate', 167, 138, 408).duct('plate', 5, 290, 570)
+    .gland('E1 leads', 'M12', 'bottom', 22, 22).gland('H1 leads', 'M12', 'bottom', 45, 22).gland('S1 leads', 'M12', 'bottom', 68, 22)
+    .gland('U2 leads', 'M12', 'bottom', 91, 22).gland('Spare 1', 'M20', 'bottom', 119, 27, true)
   return b.build()
 }

@@ -8,7 +8,7 @@ export function seedlingArm(): Plan {
     site: { ambient_C: 30, place: 'sheltered', residual_mA: 30, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 45, grouped: 2 },
   })
-    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 600, height_mm: 400, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')
@@ -55,5 +55,13 @@ export function seedlingArm(): Plan {
       // Opto inputs: no common negative is wanted.
       .wire(`A7.D${n}`, `A${n}.PUL+`, 'signal', { length_mm: 350 })
   }
+  // On the plate and in the walls.
+  b.place('X1', 'left', 40, 465).place('Q1', 'left', 105, 470).place('XL', 'plate', 329, 97).place('XN', 'plate', 362, 97).place('PE1', 'plate', 256, 16)
+    .place('PS1', 'plate', 77.5, 157.5).place('PS2', 'plate', 314.5, 217.5).place('F2', 'plate', 212, 220.5).place('X0', 'plate', 281, 97).place('A7', 'plate', 400, 208)
+    .place('X9', 'right', 25, 480).place('A1', 'plate', 192.5, 69).place('A2', 'plate', 422.5, 374).place('A3', 'plate', 42.5, 374).place('A4', 'plate', 327.5, 374)
+    .place('A5', 'plate', 232.5, 374).place('A6', 'plate', 137.5, 374)
+    .rail('plate', 240, 97, 148)
+    .duct('plate', 250, 32, 325).duct('plate', 155, 138, 420).duct('plate', 5, 275, 570).duct('plate', 5, 443, 570)
+    .gland('S1 leads', 'M16', 'bottom', 25, 25).gland('U2 leads', 'M12', 'bottom', 51, 22).gland('Spare 1', 'M20', 'bottom', 79, 27, true)
   return b.build()
 }

@@ -54,5 +54,15 @@ export function shadowStage(): Plan {
     b.wire(`F${half}.4`, `W${half + 1}.3`, 'V+', { length_mm: 300 })
       .wire(`W${half + 1}.2`, `H${half * 4}.V+2`, 'V+', { length_mm: 4500, size: '1.5 mm²' }).wire(`X0${half}.6`, `H${half * 4}.V-2`, 'V-', { length_mm: 4500, size: '1.5 mm²' })
   }
+  // On the plate and in the walls.
+  b.place('X1', 'left', 40, 471).place('Q1', 'left', 105, 470).place('XL', 'plate', 21, 50).place('XN', 'plate', 270, 150).place('PE1', 'plate', 48, 16)
+    .place('PS3', 'plate', 227.5, 373.5).place('A1', 'plate', 313, 364).place('W1', 'plate', 348.5, 135).place('PS1', 'plate', 185.5, 204.5).place('F1', 'plate', 139, 376.5)
+    .place('W2', 'plate', 324.5, 135).place('X01', 'plate', 348, 250).place('PS2', 'plate', 68.5, 204.5).place('F2', 'plate', 48, 376.5).place('W3', 'plate', 300.5, 135)
+    .place('X02', 'plate', 285, 250)
+    .rail('plate', 0, 50, 47).rail('plate', 244, 150, 42).rail('plate', 244, 250, 145)
+    .duct('plate', 5, 85, 570).duct('plate', 254, 185, 321).duct('plate', 5, 294, 570).duct('plate', 5, 429, 570)
+    .gland('H4 leads', 'M16', 'bottom', 25, 25).gland('H8 leads', 'M16', 'bottom', 53, 25).gland('H1 leads', 'M12', 'bottom', 79, 22)
+    .gland('H2 leads', 'M12', 'bottom', 102, 22).gland('H3 leads', 'M12', 'bottom', 125, 22).gland('H5 leads', 'M12', 'bottom', 148, 22)
+    .gland('H6 leads', 'M12', 'bottom', 171, 22).gland('H7 leads', 'M12', 'bottom', 194, 22).gland('Spare 1', 'M20', 'bottom', 222, 27, true)
   return b.build()
 }

@@ -3,7 +3,7 @@ import type { HoleShape } from '@/core/geometry'
 import type { Cutout, Part } from '@/core/plan'
 import type { ScrewSize } from '@/core/reference'
 
-type Fit = Pick<Part, 'cutouts' | 'beforeWall_mm' | 'nut' | 'exits' | 'vents' | 'touch' | 'ports' | 'ip' | 'sockets' | 'plugsInto'>
+type Fit = Pick<Part, 'clearance_mm' | 'cutouts' | 'beforeWall_mm' | 'nut' | 'exits' | 'vents' | 'touch' | 'ports' | 'ip' | 'sockets' | 'plugsInto'>
 
 const cut = (shape: HoleShape): Cutout => ({ id: 'body', shape, x_mm: 0, y_mm: 0, for: 'body' })
 const round = (diameter_mm: number) => cut({ kind: 'round', diameter_mm })
@@ -12,7 +12,8 @@ const rectangle = (width_mm: number, height_mm: number, corner_mm = 2) => cut({ 
 const screws = (screw: ScrewSize, hole_mm: number, ...points: readonly (readonly [number, number])[]): Cutout[] => points.map(([x_mm, y_mm], i) => ({ id: `S${i + 1}`, shape: { kind: 'round', diameter_mm: hole_mm }, x_mm, y_mm, for: 'fixing', screw }))
 const corners = (screw: ScrewSize, hole_mm: number, across_mm: number, down_mm: number) => screws(screw, hole_mm, [-across_mm / 2, -down_mm / 2], [across_mm / 2, -down_mm / 2], [-across_mm / 2, down_mm / 2], [across_mm / 2, down_mm / 2])
 const exits = (room_mm: number, ...sides: readonly ('top' | 'right' | 'bottom' | 'left' | 'front' | 'back')[]) => ({ exits: sides.map((side) => ({ side, room_mm })) })
-const rail: Partial<Fit> = { ...exits(25, 'top', 'bottom'), touch: 'finger-proof' }
+/** Side by side on their rail, fingers above and below. */
+const rail: Partial<Fit> = { ...exits(25, 'top', 'bottom'), clearance_mm: { top: 10, right: 0, bottom: 10, left: 0, front: 20 }, touch: 'finger-proof' }
 
 /** Fan frames by their edge: hole for the air, and the pitch of the screws; common practice. */
 const FANS = { 40: [38, 32], 60: [57, 50], 80: [77, 71.5], 120: [116, 105] } as const

@@ -1,6 +1,7 @@
 import { cataloguePart, newDevice } from '@/core/catalogue'
+import { glandThread } from '@/core/reference'
 import {
-  emptyPlan, standardFaces, type CableId, type Device, type DeviceId, type Enclosure, type EnclosureId, type Part, type PartId, type Plan, type State, type StateId, type TerminalId, type Wire, type WireEnd, type WireFunction, type WireId,
+  emptyPlan, standardFaces, type CableId, type Device, type DeviceId, type Enclosure, type EnclosureId, type FaceId, type Part, type PartId, type Plan, type Raceway, type RacewayId, type State, type StateId, type TerminalId, type Wire, type WireEnd, type WireFunction, type WireId,
 } from '@/core/plan'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
@@ -45,6 +46,46 @@ export class PlanBuilder {
     const number = Object.keys(this.plan.wires).length + 1
     this.plan.wires = { ...this.plan.wires, [`wire:w${number}` as WireId]: newWire(endOf(from), endOf(to), fn, `W${number}`, rest) }
     return this
+  }
+
+  /** Puts a device onto a face of the box made last. */
+  place(tag: string, face: string, x_mm: number, y_mm: number, rotation_deg: 0 | 90 | 180 | 270 = 0): this {
+    const id = deviceIdOf(tag)
+    this.plan.devices = { ...this.plan.devices, [id]: { ...this.plan.devices[id]!, place: { kind: 'face', enclosure: this.lastBox(), face: `face:${face}` as FaceId, x_mm, y_mm, rotation_deg } } }
+    return this
+  }
+
+  rail(face: string, x_mm: number, y_mm: number, length_mm: number, axis: 'across' | 'down' = 'across'): this {
+    const id = this.lastBox()
+    const box = this.plan.enclosures[id]!
+    const key = `face:${face}` as FaceId
+    const data = box.faces[key]!
+    const rails = data.rails ?? []
+    this.plan.enclosures = { ...this.plan.enclosures, [id]: { ...box, faces: { ...box.faces, [key]: { ...data, rails: [...rails, { id: `r${rails.length + 1}`, x_mm, y_mm, length_mm, axis }] } } } }
+    return this
+  }
+
+  duct(face: string, x_mm: number, y_mm: number, length_mm: number, axis: 'across' | 'down' = 'across'): this {
+    const n = Object.values(this.plan.raceways).filter(({ kind }) => kind === 'duct').length + 1
+    return this.raceway(`duct${n}`, { name: `Duct ${n}`, kind: 'duct', width_mm: 30, height_mm: 40, length_mm, fillLimit_percent: 60, at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis } })
+  }
+
+  gland(name: string, thread: string, face: string, x_mm: number, y_mm: number, isBlanked = false): this {
+    const size = glandThread(thread)
+    if (!size) throw new Error(`There is no gland thread "${thread}"`)
+    const n = Object.values(this.plan.raceways).filter(({ kind }) => kind === 'gland').length + 1
+    return this.raceway(`gland${n}`, { name, kind: 'gland', width_mm: size.thread_mm, height_mm: size.thread_mm, length_mm: 30, fillLimit_percent: 100, thread: size.size, at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis: 'across' }, ...(isBlanked ? { isBlanked } : {}) })
+  }
+
+  private raceway(key: string, raceway: Omit<Raceway, 'enclosure' | 'bendRadius_mm' | 'travel_mm' | 'joins' | 'origin'>): this {
+    this.plan.raceways = { ...this.plan.raceways, [`raceway:${key}` as RacewayId]: { enclosure: this.lastBox(), bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new', ...raceway } }
+    return this
+  }
+
+  private lastBox(): EnclosureId {
+    const id = Object.keys(this.plan.enclosures).at(-1) as EnclosureId | undefined
+    if (!id) throw new Error('There is no box yet')
+    return id
   }
 
   cable(key: string, cable: Plan['cables'][CableId]): this {

@@ -1,4 +1,4 @@
-import { intoEnclosure, meetingPairs, roomToward, type Axis, type Box3, type Direction, type QuarterTurn, type Rect } from '@/core/geometry'
+import { footprint, intoEnclosure, meetingPairs, roomToward, type Axis, type Box3, type Direction, type QuarterTurn, type Rect } from '@/core/geometry'
 import { PLATE_STANDS_OFF_mm, type BodySide, type Device, type DeviceId, type Enclosure, type EnclosureId, type FaceId, type Part, type Plan } from '@/core/plan'
 import { RAIL_TH35 } from '@/core/reference'
 import { sideOf } from './layout'
@@ -33,6 +33,14 @@ function depthOf(device: Device, part: Part, isPlate: boolean): readonly [number
 function bodyOf(enclosure: Enclosure, face: FaceId, rect: Rect, inward: readonly [number, number]): Box3 {
   const data = enclosure.faces[face]!
   return intoEnclosure(sideOf(data), data.kind === 'plate', rect, inward, enclosure.inner, { left_mm: data.left_mm ?? (enclosure.inner.width_mm - data.width_mm) / 2, top_mm: data.top_mm ?? (enclosure.inner.height_mm - data.height_mm) / 2, standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm })
+}
+
+/** The body of a device as it would stand at a place on a face. */
+export function boxAt(plan: Plan, id: DeviceId, place: Extract<Device['place'], { kind: 'face' }>): Box3 {
+  const device = plan.devices[id]!
+  const part = plan.parts[device.part]!
+  const enclosure = plan.enclosures[place.enclosure]!
+  return bodyOf(enclosure, place.face, footprint(part.body, place), depthOf(device, part, enclosure.faces[place.face]!.kind === 'plate'))
 }
 
 /** Which way a side of a body on a face points in the enclosure. */
