@@ -82,9 +82,15 @@ function pixelRun(size: '0.5 mm²' | '2.5 mm²', length_mm: number): Plan {
   return bench((b) => b.device('PS2', 'supply-12-150').device('H1', 'pixels-12').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS2.V+1', 'H1.V+', 'V+', { size, length_mm }).wire('PS2.V-1', 'H1.V-', 'V-', { size, length_mm }))
 }
 
-/** The demo with some of its devices on its plate, 400 × 500 mm. */
+/** The demo before anything was put anywhere. */
+function unlaid(): Plan {
+  const plan = clay()
+  return { ...plan, raceways: {}, devices: Object.fromEntries(Object.entries(plan.devices).map(([id, each]) => [id, each!.place.kind === 'face' ? { ...each!, place: { kind: 'unplaced', enclosure: null } } : each!])) }
+}
+
+/** Some of its devices on its plate, 380 × 480 mm. */
 function placed(...devices: readonly (readonly [tag: string, x_mm: number, y_mm: number, rotation_deg?: 0 | 90 | 180 | 270])[]): Plan {
-  return clay(...devices.map(([tag, x_mm, y_mm, rotation_deg = 0]): Command => ({ type: 'moveDevice', id: device(tag), place: { kind: 'face', enclosure: 'enclosure:main' as never, face: 'face:plate' as never, x_mm, y_mm, rotation_deg } })))
+  return edited(unlaid(), ...devices.map(([tag, x_mm, y_mm, rotation_deg = 0]): Command => ({ type: 'moveDevice', id: device(tag), place: { kind: 'face', enclosure: 'enclosure:main' as never, face: 'face:plate' as never, x_mm, y_mm, rotation_deg } })))
 }
 
 /** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
