@@ -1,3 +1,4 @@
+import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packing'
 import type { Evaluation } from '@/core/evaluate'
 import type { Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
@@ -10,3 +11,11 @@ export type FromWorker =
   | { readonly type: 'evaluated'; readonly requestId: number; readonly evaluation: Evaluation; readonly took_ms: number }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }
+
+/** What crosses between the page and the worker that arranges a plate. */
+export type ToArrangeWorker = { readonly type: 'arrange'; readonly request: ArrangeRequest }
+export type FromArrangeWorker =
+  | { readonly type: 'ready' }
+  | { readonly type: 'progress'; readonly progress: ArrangeProgress }
+  | { readonly type: 'arranged'; readonly arrangement: Arrangement }
+  | { readonly type: 'failed'; readonly message: string }

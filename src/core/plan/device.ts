@@ -47,12 +47,12 @@ export const device = z.strictObject({
   /** The heat sink a solid-state part sits on, sink to air; left out where it has none. */
   sink_K_per_W: positive().optional(),
   /** How it is held, where not as its part is made to be. */
-  fixedWith: z.enum(['screws', 'rail', 'tape', 'ties', 'glue']).optional(),
+  fixedWith: z.enum(['screws', 'rail', 'tape', 'ties', 'glue']).nullable().optional(),
   /** Of its fixing screws, where not as reckoned. */
-  screw_mm: positive().max(200, { error: 'must be 200 mm or less' }).optional(),
+  screw_mm: positive().max(200, { error: 'must be 200 mm or less' }).nullable().optional(),
   /** The cover over its mains terminals is on. */
   hasCover: z.boolean().optional(),
   /** Of a fan. */
-  blows: z.enum(['in', 'out']).optional(),
+  blows: z.enum(['in', 'out']).nullable().optional(),
 })
 export type Device = z.output<typeof device>

@@ -66,7 +66,8 @@ export const enclosure = z.strictObject({
   rackUnits: positive().int().max(60).optional(),
   /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
   ip: nonNegative().int().max(69).optional(),
-  outdoor: outdoor.optional(),
+  /** Null or left out: under a roof. */
+  outdoor: outdoor.nullable().optional(),
   mass_g: nonNegative().optional(),
   /** Where it stands among the others: its left upper corner on the sketch of the site. */
   stands: z.strictObject({ x_mm: number(), y_mm: number(), note: note() }).optional(),

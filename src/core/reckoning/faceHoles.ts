@@ -47,7 +47,7 @@ function endScrews(at: { readonly x_mm: number; readonly y_mm: number; readonly 
 
 function holesOfDevice(id: DeviceId, device: Device, part: Part, isPlate: boolean, place: Extract<Device['place'], { kind: 'face' }>): readonly Hole[] {
   // What is clipped, taped or plugged wants no hole; a part for a wall on a plate is only held there.
-  const isScrewed = device.fixedWith === undefined || device.fixedWith === 'screws'
+  const isScrewed = !device.fixedWith || device.fixedWith === 'screws'
   return (part.cutouts ?? []).flatMap((cutout): Hole[] => {
     if ((cutout.for === 'fixing' && !isScrewed) || (isPlate && cutout.for !== 'fixing')) return []
     const by = turnPoint(cutout, place.rotation_deg)

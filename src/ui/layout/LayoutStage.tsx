@@ -1,12 +1,19 @@
 'use client'
 import { useState } from 'react'
-import { standardFaces, type DeviceId, type EnclosureId, type FaceId } from '@/core/plan'
+import { standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
 import { Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import { AddToFace } from './AddToFace'
+import { ArrangeDialog } from './ArrangeDialog'
 import { BoxForm } from './BoxForm'
-import { PlacedForm } from './PlacedForm'
-import { PlateEditor } from './PlateEditor'
+import { FaceCanvas, type View } from './FaceCanvas'
+import { FixingsPanel } from './FixingsPanel'
+import { HeatPanel } from './HeatPanel'
+import { HolesPanel } from './HolesPanel'
+import { ModulesPanel } from './ModulesPanel'
+import { SiteSketch } from './SiteSketch'
+import { ThingForm } from './ThingForm'
 import { WaitingQueue } from './WaitingQueue'
 
 const NEW_INNER = { width_mm: 500, height_mm: 400, depth_mm: 200 }
@@ -14,47 +21,81 @@ const NEW_INNER = { width_mm: 500, height_mm: 400, depth_mm: 200 }
 /** The dry fit, to scale: what stands where on each face, before anything is drilled. */
 export function LayoutStage() {
   const { plan, evaluation, edit } = useRoom()
-  const [wanted, setWanted] = useState<string | null>(null)
-  const [chosen, setChosen] = useState<ReadonlySet<DeviceId>>(new Set())
-  const faces = Object.entries(plan.enclosures).flatMap(([enclosure, box]) => (box!.origin === 'remove' ? [] : Object.entries(box!.faces).map(([face, data]) => ({ key: `${enclosure} ${face}`, enclosure: enclosure as EnclosureId, face: face as FaceId, name: `${box!.name}, ${data!.name.toLowerCase()}`, data: data! }))))
-  const shown = faces.find(({ key }) => key === wanted) ?? faces[0]
+  const [wantedBox, setWantedBox] = useState<EnclosureId | null>(null)
+  const [wantedFace, setWantedFace] = useState<FaceId | null>(null)
+  const [wantedView, setView] = useState<View>('outside')
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [isArranging, setArranging] = useState(false)
+  const boxes = Object.keys(plan.enclosures) as EnclosureId[]
+  const enclosure = wantedBox && boxes.includes(wantedBox) ? wantedBox : (boxes.find((id) => plan.enclosures[id]!.origin !== 'remove') ?? boxes[0])
+  const faces = enclosure ? (Object.keys(plan.enclosures[enclosure]!.faces) as FaceId[]) : []
+  const face = wantedFace && faces.includes(wantedFace) ? wantedFace : faces[0]
   const here = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity !== 'note') ?? []
-  const addBox = () =>
-    edit('Add a box', {
-      type: 'addEnclosure', id: `enclosure:${crypto.randomUUID().slice(0, 8)}` as EnclosureId,
-      enclosure: { name: `Box ${Object.keys(plan.enclosures).length + 1}`, kind: 'box', inner: NEW_INNER, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, origin: 'new', faces: standardFaces(NEW_INNER) },
-    })
+  const notes = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity === 'note') ?? []
+  const addBox = () => {
+    const id = `enclosure:${crypto.randomUUID().slice(0, 8)}` as EnclosureId
+    edit('Add a box', { type: 'addEnclosure', id, enclosure: { name: `Box ${boxes.length + 1}`, kind: 'box', inner: NEW_INNER, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, origin: 'new', faces: standardFaces(NEW_INNER) } })
+    setWantedBox(id)
+  }
+  const show = (id: EnclosureId | null, next: FaceId | null) => {
+    setWantedBox(id)
+    setWantedFace(next)
+    setChosen(new Set())
+  }
+  const data = enclosure && face ? plan.enclosures[enclosure]!.faces[face]! : null
+  const view: View = data?.kind === 'plate' ? 'outside' : wantedView
+  const drilled = evaluation?.reckoning.faces.filter((each) => each.enclosure === enclosure) ?? []
   return (
     <>
       <header className="mb-3 flex flex-wrap items-start justify-between gap-2">
         <div>
           <h1 className="text-[24px] leading-tight font-bold">Lay out</h1>
-          <p className="text-[14px] text-mute">The dry fit, to scale. Drag, or take a part with Tab and move it with the arrow keys; R turns it, Delete takes it off.</p>
+          <p className="max-w-prose text-[14px] text-mute">The dry fit, to scale. Drag; or take a part with Tab and move it with the arrow keys, Shift by tens. R turns it, Delete takes it off.</p>
         </div>
-        <Button onClick={addBox}>Add a box</Button>
+        <div className="flex flex-wrap gap-1.5">
+          {enclosure && evaluation ? <Button look="main" onClick={() => setArranging(true)}>Propose an arrangement</Button> : null}
+          <Button onClick={addBox}>Add a box</Button>
+        </div>
       </header>
-      {!shown ? (
-        <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">No box yet. Add one, give it its inner size, and the parts queue here in the order in which they are built in.</p>
+      {!enclosure || !face || !data ? (
+        <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">{boxes.length === 0 ? 'No box yet. Add one, give it its inner size, and the parts queue here in the order in which they are built in.' : 'This box has no faces to put anything on.'}</p>
       ) : (
         <>
-          {faces.length > 1 ? (
-            <div role="radiogroup" aria-label="Face shown" className="mb-2 inline-flex flex-wrap rounded-lg border border-hair bg-sheet p-0.5">
-              {faces.map(({ key, name }) => <button key={key} type="button" role="radio" aria-checked={key === shown.key} onClick={() => { setWanted(key); setChosen(new Set()) }} className={`rounded-md px-3 py-1 text-[14px] ${key === shown.key ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{name}</button>)}
+          <SiteSketch shown={enclosure} onShow={(id) => show(id, null)} />
+          <div className="mb-2 flex flex-wrap items-center gap-3">
+            <div role="radiogroup" aria-label="Face shown" className="inline-flex flex-wrap rounded-lg border border-hair bg-sheet p-0.5">
+              {faces.map((id) => {
+                const each = drilled.find((other) => other.face === id)
+                const wrong = each ? each.overlapping.length + each.outside.length + each.onRaceway.length + each.spacing.length : 0
+                return <button key={id} type="button" role="radio" aria-checked={id === face} onClick={() => show(enclosure, id)} className={`rounded-md px-3 py-1 text-[14px] ${id === face ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{plan.enclosures[enclosure]!.faces[id]!.name}{each && each.items.length > 0 ? <span className="figures ml-1 opacity-75">{each.items.length}</span> : null}{wrong > 0 ? <span aria-label={`${wrong} wrong`} className="ml-1">△</span> : null}</button>
+              })}
             </div>
-          ) : null}
-          <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_260px]">
+            {data.kind === 'plate' ? null : (
+              <div role="radiogroup" aria-label="Seen from" className="inline-flex rounded-lg border border-hair bg-sheet p-0.5">
+                {(['outside', 'inside'] as const).map((each) => <button key={each} type="button" role="radio" aria-checked={each === view} onClick={() => setView(each)} className={`rounded-md px-3 py-1 text-[14px] ${each === view ? 'bg-ink font-semibold text-sheet' : 'hover:bg-wash'}`}>From {each}{each === 'inside' ? ', mirrored' : ''}</button>)}
+              </div>
+            )}
+          </div>
+          <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_270px]">
             <div className="min-w-0 space-y-3">
-              <PlateEditor enclosure={shown.enclosure} face={shown.face} chosen={chosen} onChoose={setChosen} />
-              <WaitingQueue enclosure={shown.enclosure} face={shown.face} onPlaced={(id) => setChosen(new Set([id]))} />
+              <FaceCanvas enclosure={enclosure} face={face} view={view} chosen={chosen} onChoose={setChosen} />
+              <AddToFace key={`${enclosure} ${face}`} enclosure={enclosure} face={face} onAdded={(key) => setChosen(new Set([key]))} />
+              <WaitingQueue enclosure={enclosure} face={face} onPlaced={(id) => setChosen(new Set([id]))} />
+              {here.length > 0 ? <section aria-label="What to mend here" className="grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
+              <HolesPanel enclosure={enclosure} face={face} view={view} />
+              {notes.length > 0 ? <section aria-label="Notes on the lay-out" className="grid gap-2.5 lg:grid-cols-2">{notes.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
             </div>
             <div className="space-y-4">
-              <PlacedForm chosen={chosen} />
-              <BoxForm id={shown.enclosure} face={shown.face} />
+              <ThingForm enclosure={enclosure} face={face} chosen={chosen} onChoose={setChosen} />
+              <HeatPanel enclosure={enclosure} />
+              <BoxForm id={enclosure} face={face} />
+              <ModulesPanel enclosure={enclosure} />
+              <FixingsPanel enclosure={enclosure} />
             </div>
           </div>
         </>
       )}
-      {here.length > 0 ? <section aria-label="What to mend here" className="mt-3 grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
+      {isArranging && enclosure ? <ArrangeDialog enclosure={enclosure} onClose={() => setArranging(false)} /> : null}
     </>
   )
 }

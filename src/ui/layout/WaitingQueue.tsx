@@ -21,7 +21,7 @@ function spotFor(plan: Plan, enclosure: EnclosureId, face: FaceId, id: DeviceId)
 }
 
 /** Parts for the box that stand nowhere yet, in the order in which they are built in. */
-export function WaitingQueue({ enclosure, face, onPlaced }: { readonly enclosure: EnclosureId; readonly face: FaceId; readonly onPlaced: (id: DeviceId) => void }) {
+export function WaitingQueue({ enclosure, face, onPlaced }: { readonly enclosure: EnclosureId; readonly face: FaceId; readonly onPlaced: (id: string) => void }) {
   const { plan, evaluation, edit } = useRoom()
   const [error, setError] = useState<string | null>(null)
   const order = new Map((evaluation?.procedure ?? []).flatMap(({ id, device }, i) => (device && id.startsWith('mount:') ? [[device, i] as const] : [])))

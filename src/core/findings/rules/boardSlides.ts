@@ -12,7 +12,7 @@ export const boardSlides = defineRule<{ readonly device: DeviceId; readonly by: 
   source: SOURCES.practice,
   find: (context) => context.devices.flatMap(({ id, device, part }) => {
     const isPlugged = Object.values(part.terminals).some((terminal) => PLUGS.has(terminal!.clamp)) || (part.ports ?? []).length > 0
-    const isLoose = device.fixedWith === 'tape' || device.fixedWith === 'ties' || (part.mounting === 'loose' && device.fixedWith === undefined)
+    const isLoose = device.fixedWith === 'tape' || device.fixedWith === 'ties' || (part.mounting === 'loose' && !device.fixedWith)
     return isPlugged && isLoose && device.place.kind === 'face' && ELECTRONIC.has(part.behaviour.kind) ? [{ device: id, by: device.fixedWith ?? 'nothing' }] : []
   }),
   word: ({ device, by }, context) => ({

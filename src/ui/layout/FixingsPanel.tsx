@@ -1,0 +1,33 @@
+'use client'
+import type { EnclosureId } from '@/core/plan'
+import { FigureButton, useRoom } from '@/ui/room'
+
+/** Screws, nuts, washers and standoffs of a box, counted for the shopping list. */
+export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId }) {
+  const { plan, evaluation } = useRoom()
+  const fixings = (evaluation?.reckoning.fixings ?? []).filter(({ device }) => {
+    const { place } = plan.devices[device]!
+    return place.kind === 'face' && place.enclosure === enclosure
+  })
+  if (fixings.length === 0) return null
+  const counts = new Map<string, { count: number; devices: string[]; trace: (typeof fixings)[number]['trace'] }>()
+  const add = (what: string, count: number, tag: string, trace: (typeof fixings)[number]['trace']) => {
+    if (count === 0) return
+    const known = counts.get(what)
+    if (known) Object.assign(known, { count: known.count + count, devices: [...known.devices, tag] })
+    else counts.set(what, { count, devices: [tag], trace })
+  }
+  for (const { device, screw, count, length_mm, chosen_mm, nuts, washers, standoffs, trace } of fixings) {
+    const { tag } = plan.devices[device]!
+    add(`${screw} × ${chosen_mm ?? length_mm} screw`, count, tag, trace)
+    add(`${screw} nut`, nuts, tag, trace)
+    add(`${screw} washer`, washers, tag, trace)
+    if (standoffs) add(`${screw} standoff, ${standoffs.length_mm} mm`, standoffs.count, tag, trace)
+  }
+  return (
+    <section aria-labelledby="fixings" className="rounded-xl border border-hair bg-sheet p-3.5">
+      <h2 id="fixings" className="mb-1 font-bold">Fixings to buy</h2>
+      <ul className="divide-y divide-hair/60 text-[14px]">{[...counts].sort(([a], [b]) => a.localeCompare(b, undefined, { numeric: true })).map(([what, { count, devices, trace }]) => <li key={what} className="grid grid-cols-[42px_minmax(0,1fr)_auto] gap-2 py-1"><FigureButton figure={{ value: count, unit: '', trace }} title={what} subject={`for ${devices.join(', ')}`} className="text-right font-bold" /><span>{what}</span><span className="figures text-right text-[13px] text-mute">{devices.join(' ')}</span></li>)}</ul>
+    </section>
+  )
+}

@@ -1,0 +1,53 @@
+'use client'
+import type { EnclosureId } from '@/core/plan'
+import { useRoom } from '@/ui/room'
+
+const SPAN_mm = 260
+const FIELD = 'field'
+
+/** Where boxes stand, with what runs between them and out to the machine; widths carry the count. */
+export function SiteSketch({ shown, onShow }: { readonly shown: EnclosureId; readonly onShow: (id: EnclosureId) => void }) {
+  const { plan } = useRoom()
+  const boxes = (Object.entries(plan.enclosures) as [EnclosureId, (typeof plan.enclosures)[EnclosureId]][])
+  const only = boxes.length === 1 ? boxes[0]![0] : null
+  const homeOf = (id: keyof typeof plan.devices): string | null => {
+    const { place } = plan.devices[id]!
+    if (place.kind === 'field') return FIELD
+    if (place.kind === 'socket') return homeOf(place.device)
+    return place.enclosure ?? only
+  }
+  const runs = new Map<string, { from: string; to: string; count: number; mains: boolean }>()
+  for (const wire of Object.values(plan.wires)) {
+    if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') continue
+    const [a, b] = [homeOf(wire!.from.device), homeOf(wire!.to.device)]
+    if (!a || !b || a === b) continue
+    const key = [a, b].sort().join(' ')
+    const known = runs.get(key) ?? { from: key.split(' ')[0]!, to: key.split(' ')[1]!, count: 0, mains: false }
+    runs.set(key, { ...known, count: known.count + 1, mains: known.mains || wire!.function === 'L' })
+  }
+  const order = [...boxes.map(([id]) => id as string), FIELD]
+  const x = (id: string) => order.indexOf(id) * SPAN_mm + 100
+  const words: Readonly<Record<'there' | 'new' | 'remove', string>> = { there: 'there already', new: 'new', remove: 'comes out' }
+  return (
+    <svg viewBox={`0 0 ${order.length * SPAN_mm} 120`} className="block w-full max-w-3xl" role="group" aria-label="Where things stand and what runs between them">
+      {[...runs.values()].map(({ from, to, count, mains }) => (
+        <g key={`${from} ${to}`}>
+          <path d={`M ${x(from)} 52 Q ${(x(from) + x(to)) / 2} ${order.indexOf(to) - order.indexOf(from) > 1 ? 128 : 70} ${x(to)} 52`} fill="none" stroke={mains ? 'var(--mains)' : 'var(--return)'} strokeWidth={Math.min(14, 1.5 + count / 4)} opacity="0.45" />
+          <text x={(x(from) + x(to)) / 2} y={order.indexOf(to) - order.indexOf(from) > 1 ? 104 : 76} fontSize="11" textAnchor="middle" className="figures" fill="var(--ink)">{count} wires{mains ? ', mains among them' : ''}</text>
+        </g>
+      ))}
+      {boxes.map(([id, box]) => {
+        const count = Object.keys(plan.devices).filter((device) => homeOf(device as never) === id).length
+        return (
+          <g key={id} role="button" tabIndex={0} aria-label={`Show ${box.name}`} aria-pressed={id === shown} className="cursor-pointer outline-none focus-visible:[&>rect]:[stroke-width:3]" onClick={() => onShow(id)} onKeyDown={(event) => { if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); onShow(id) } }}>
+            <rect x={x(id) - 84} y="20" width="168" height="64" rx={box.kind === 'box' ? 3 : 0} fill={id === shown ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={box.origin === 'remove' ? 'var(--stop)' : 'var(--ink)'} strokeWidth="1.4" strokeDasharray={box.origin === 'there' ? '6 3' : box.origin === 'remove' ? '2 3' : undefined} />
+            <text x={x(id)} y="46" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">{box.name.slice(0, 20)}</text>
+            <text x={x(id)} y="64" fontSize="11" textAnchor="middle" fill="var(--mute)">{count} parts, {words[box.origin]}</text>
+          </g>
+        )
+      })}
+      <text x={x(FIELD)} y="50" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">The machine</text>
+      <text x={x(FIELD)} y="66" fontSize="11" textAnchor="middle" fill="var(--mute)">{Object.keys(plan.devices).filter((device) => homeOf(device as never) === FIELD).length} parts outside</text>
+    </svg>
+  )
+}
