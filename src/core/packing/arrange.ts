@@ -130,7 +130,8 @@ export function scorePlaces(request: ArrangeRequest, placed: readonly { readonly
   return { wire_m, heat, breaks, unplaced, total: wire_m + heat * HEAT_m_PER_W + breaks * BREAK_m + unplaced * UNPLACED_m }
 }
 
-function arrangementOf(request: ArrangeRequest, order: readonly ArrangeItem[]): Arrangement {
+/** The arrangement that filling the rows in one order gives. */
+export function arrangeInOrder(request: ArrangeRequest, order: readonly ArrangeItem[]): Arrangement {
   const { placed, unplaced, ducts } = layRows(request, order)
   const { face, standing } = request
   return {
@@ -188,7 +189,7 @@ export function* arrange(request: ArrangeRequest): Generator<ArrangeProgress, Ar
 function* anneal(request: ArrangeRequest): Generator<ArrangeProgress, Arrangement> {
   const random = randomFrom(request.seed)
   let order = firstOrder(request.items)
-  const first = arrangementOf(request, order)
+  const first = arrangeInOrder(request, order)
   let best = first
   let present = first.score.total
   const { tries } = request
@@ -198,7 +199,7 @@ function* anneal(request: ArrangeRequest): Generator<ArrangeProgress, Arrangemen
     const [i, j] = [Math.floor(random() * next.length), Math.floor(random() * next.length)]
     if (random() < 0.5) [next[i], next[j]] = [next[j]!, next[i]!]
     else next.splice(j, 0, ...next.splice(i, 1))
-    const candidate = arrangementOf(request, next)
+    const candidate = arrangeInOrder(request, next)
     const worse = candidate.score.total - present
     if (worse <= 0 || random() < Math.exp(-worse / (hot * (1 - k / tries) + 1e-9))) {
       order = next

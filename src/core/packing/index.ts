@@ -1,2 +1,2 @@
-export { arrange, scorePlaces } from './arrange'
+export { arrange, arrangeInOrder, scorePlaces } from './arrange'
 export type { Arrangement, ArrangeItem, ArrangeProgress, ArrangePull, ArrangeRequest, ArrangeScore } from './types'

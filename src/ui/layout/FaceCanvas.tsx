@@ -64,7 +64,7 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
   const bind = useDrag(({ args: [key], first, last, tap, movement: [mx, my], event, memo, canceled }) => {
     const scale = svg.current!.getScreenCTM()!.a
     const keys: ReadonlySet<string> = first || !memo ? ((event as PointerEvent).shiftKey ? new Set([...chosen, key as string]) : chosen.has(key as string) ? chosen : new Set([key as string])) : (memo as ReadonlySet<string>)
-    if (first) onChoose(keys)
+    if (first || tap) onChoose(keys)
     const next = tap || canceled ? null : caught(keys, ((isMirrored ? -1 : 1) * mx) / scale, my / scale)
     if (!last) setPull(next)
     else {
@@ -94,16 +94,18 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
       onChoose(chosen.has(key) && event.key === ' ' ? new Set([...chosen].filter((each) => each !== key)) : event.shiftKey ? new Set([...chosen, key]) : new Set([key]))
     }
   }
+  // Lettering of the margins stays as large to the eye on a small wall as on a large plate.
+  const unit = Math.min(1, Math.max(width_mm, height_mm * 1.4) / 560)
   const marks = (length: number) => Array.from({ length: Math.floor(length / 50) + 1 }, (_, i) => i * 50)
   const seen = kind === 'plate' ? 'from the front' : view === 'outside' ? 'from outside' : 'from inside, mirrored'
   return (
     <div className="overflow-hidden rounded-xl border border-hair bg-sheet p-2">
-      <svg ref={svg} viewBox={`${-EDGE_mm} ${-EDGE_mm} ${width_mm + EDGE_mm + 6} ${height_mm + EDGE_mm + 6}`} className="block max-h-[66vh] w-full touch-none select-none" role="group" aria-label={`${name}, ${width_mm} by ${height_mm} mm, ${seen}`}>
+      <svg ref={svg} viewBox={`${-EDGE_mm * unit} ${-EDGE_mm * unit} ${width_mm + (EDGE_mm + 6) * unit} ${height_mm + (EDGE_mm + 6) * unit}`} className="block max-h-[70vh] w-full touch-none select-none" role="group" aria-label={`${name}, ${width_mm} by ${height_mm} mm, ${seen}`}>
         <rect x="0" y="0" width={width_mm} height={height_mm} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1" onPointerDown={() => onChoose(new Set())} />
         {marks(width_mm).map((x) => <line key={`x${x}`} x1={side(x)} x2={side(x)} y1="0" y2={height_mm} stroke="var(--hair)" strokeWidth={x % 100 === 0 ? 0.6 : 0.3} pointerEvents="none" />)}
         {marks(height_mm).map((y) => <line key={`y${y}`} x1="0" x2={width_mm} y1={y} y2={y} stroke="var(--hair)" strokeWidth={y % 100 === 0 ? 0.6 : 0.3} pointerEvents="none" />)}
-        {marks(width_mm).filter((x) => x % 100 === 0).map((x) => <text key={x} x={side(x)} y="-6" fontSize="9" textAnchor="middle" className="figures" fill="var(--mute)">{x}</text>)}
-        {marks(height_mm).filter((y) => y % 100 === 0 && y > 0).map((y) => <text key={y} x="-5" y={y + 3} fontSize="9" textAnchor="end" className="figures" fill="var(--mute)">{y}</text>)}
+        {marks(width_mm).filter((x) => x % 100 === 0).map((x) => <text key={x} x={side(x)} y={-6 * unit} fontSize={9 * unit} textAnchor="middle" className="figures" fill="var(--mute)">{x}</text>)}
+        {marks(height_mm).filter((y) => y % 100 === 0 && y > 0).map((y) => <text key={y} x={-5 * unit} y={y + 3 * unit} fontSize={9 * unit} textAnchor="end" className="figures" fill="var(--mute)">{y}</text>)}
         {things.map((thing) => (
           <g key={thing.key} {...bind(thing.key)}>
             <Thing thing={thing} plan={plan} isChosen={chosen.has(thing.key)} dx={pull && chosen.has(thing.key) ? pull.dx : 0} dy={pull && chosen.has(thing.key) ? pull.dy : 0} isWrong={wrong.has(thing.key)} isTight={tight.has(thing.key)} mirror_mm={isMirrored ? width_mm : null} onKeyDown={press} />
@@ -156,7 +158,7 @@ const Thing = memo(function Thing({ thing, plan, isChosen, dx, dy, isWrong, isTi
       <g {...common}>
         <rect className="body" x={body.left_mm} y={body.top_mm} width={w} height={h} fill={isWrong ? 'var(--stop-wash)' : isChosen ? 'var(--accent-wash)' : 'var(--wash)'} stroke={isWrong ? 'var(--stop)' : (ring ?? 'var(--return)')} strokeWidth="0.8" strokeDasharray="1.5 2.5" />
         <rect x={body.left_mm + 2} y={body.top_mm + 2} width={Math.max(0, w - 4)} height={Math.max(0, h - 4)} fill="none" stroke="var(--hair)" strokeWidth="0.6" pointerEvents="none" />
-        {w > 40 ? <text x={body.left_mm + 6} y={cy + 3} fontSize="8" fill="var(--mute)" pointerEvents="none">{tag}</text> : null}
+        {w > 90 ? <text x={body.left_mm + 34} y={cy + 3} fontSize="8" fill="var(--mute)" pointerEvents="none">{tag}</text> : null}
       </g>
     )
   }
@@ -165,7 +167,7 @@ const Thing = memo(function Thing({ thing, plan, isChosen, dx, dy, isWrong, isTi
     return (
       <g {...common}>
         {kind === 'raceway' ? <polygon className="body" points={Array.from({ length: 6 }, (_, i) => `${cx + r * 1.3 * Math.cos((i * Math.PI) / 3)},${cy + r * 1.3 * Math.sin((i * Math.PI) / 3)}`).join(' ')} fill={isChosen ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={ring ?? 'var(--return)'} strokeWidth="1" /> : <rect className="body" x={body.left_mm} y={body.top_mm} width={w} height={h} rx={2} fill={isChosen ? 'var(--accent-wash)' : 'transparent'} stroke={ring ?? 'var(--hair)'} strokeWidth="0.8" strokeDasharray="2 2" />}
-        <text x={cx} y={body.bottom_mm + 9} fontSize="6.5" textAnchor="middle" fill="var(--mute)" pointerEvents="none">{tag}</text>
+        <text x={cx} y={body.bottom_mm + 9} fontSize="6.5" textAnchor="middle" fill="var(--mute)" pointerEvents="none">{tag.replace(/ leads$/, '').slice(0, 14)}</text>
       </g>
     )
   }

@@ -27,7 +27,7 @@ export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId })
   return (
     <section aria-labelledby="fixings" className="rounded-xl border border-hair bg-sheet p-3.5">
       <h2 id="fixings" className="mb-1 font-bold">Fixings to buy</h2>
-      <ul className="divide-y divide-hair/60 text-[14px]">{[...counts].sort(([a], [b]) => a.localeCompare(b, undefined, { numeric: true })).map(([what, { count, devices, trace }]) => <li key={what} className="grid grid-cols-[42px_minmax(0,1fr)_auto] gap-2 py-1"><FigureButton figure={{ value: count, unit: '', trace }} title={what} subject={`for ${devices.join(', ')}`} className="text-right font-bold" /><span>{what}</span><span className="figures text-right text-[13px] text-mute">{devices.join(' ')}</span></li>)}</ul>
+      <ul className="divide-y divide-hair/60 text-[14px]">{[...counts].sort(([a], [b]) => a.localeCompare(b, undefined, { numeric: true })).map(([what, { count, devices, trace }]) => <li key={what} className="grid grid-cols-[36px_minmax(0,1fr)] gap-2 py-1"><FigureButton figure={{ value: count, unit: '', trace }} title={what} subject={`for ${devices.join(', ')}`} className="text-right font-bold" /><span>{what}<span className="figures block text-[12.5px] text-mute">{devices.join(' ')}</span></span></li>)}</ul>
     </section>
   )
 }

@@ -61,13 +61,13 @@ export function LayoutStage() {
         <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">{boxes.length === 0 ? 'No box yet. Add one, give it its inner size, and the parts queue here in the order in which they are built in.' : 'This box has no faces to put anything on.'}</p>
       ) : (
         <>
-          <SiteSketch shown={enclosure} onShow={(id) => show(id, null)} />
+          {boxes.length > 1 ? <SiteSketch shown={enclosure} onShow={(id) => show(id, null)} /> : null}
           <div className="mb-2 flex flex-wrap items-center gap-3">
             <div role="radiogroup" aria-label="Face shown" className="inline-flex flex-wrap rounded-lg border border-hair bg-sheet p-0.5">
               {faces.map((id) => {
                 const each = drilled.find((other) => other.face === id)
                 const wrong = each ? each.overlapping.length + each.outside.length + each.onRaceway.length + each.spacing.length : 0
-                return <button key={id} type="button" role="radio" aria-checked={id === face} onClick={() => show(enclosure, id)} className={`rounded-md px-3 py-1 text-[14px] ${id === face ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{plan.enclosures[enclosure]!.faces[id]!.name}{each && each.items.length > 0 ? <span className="figures ml-1 opacity-75">{each.items.length}</span> : null}{wrong > 0 ? <span aria-label={`${wrong} wrong`} className="ml-1">△</span> : null}</button>
+                return <button key={id} type="button" role="radio" aria-checked={id === face} onClick={() => show(enclosure, id)} className={`rounded-md px-3 py-1 text-[14px] ${id === face ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{plan.enclosures[enclosure]!.faces[id]!.name}{each && each.items.length + each.raceways.length > 0 ? <span className="figures ml-1 opacity-75">{each.isPlate ? each.items.length : each.items.length + each.raceways.length}</span> : null}{wrong > 0 ? <span aria-label={`${wrong} wrong`} className="ml-1">△</span> : null}</button>
               })}
             </div>
             {data.kind === 'plate' ? null : (
@@ -83,6 +83,7 @@ export function LayoutStage() {
               <WaitingQueue enclosure={enclosure} face={face} onPlaced={(id) => setChosen(new Set([id]))} />
               {here.length > 0 ? <section aria-label="What to mend here" className="grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
               <HolesPanel enclosure={enclosure} face={face} view={view} />
+              {boxes.length > 1 ? null : <section aria-labelledby="stands" className="rounded-xl border border-hair bg-sheet p-3.5"><h2 id="stands" className="mb-1 font-bold">What runs out of it</h2><SiteSketch shown={enclosure} onShow={(id) => show(id, null)} /></section>}
               {notes.length > 0 ? <section aria-label="Notes on the lay-out" className="grid gap-2.5 lg:grid-cols-2">{notes.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
             </div>
             <div className="space-y-4">

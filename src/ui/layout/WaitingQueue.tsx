@@ -68,7 +68,7 @@ export function WaitingQueue({ enclosure, face, onPlaced }: { readonly enclosure
         {waiting.map((id) => {
           const { tag, name, part } = plan.devices[id]!
           const { width_mm, height_mm } = plan.parts[part]!.body
-          return <li key={id}><button type="button" onClick={() => put(id)} className="rounded-md border border-hair px-2 py-1 text-left text-[13px] hover:border-accent" title={`Place ${tag}`}><span className="figures font-bold">{tag}</span> {name} <span className="figures text-mute">{width_mm} × {height_mm}</span></button></li>
+          return <li key={id}><button type="button" onClick={() => put(id)} className="rounded-md border border-hair px-2 py-1 text-left text-[13px] hover:border-accent" aria-label={`Place ${tag}, ${name}`}><span className="figures font-bold">{tag}</span> {name} <span className="figures text-mute">{width_mm} × {height_mm}</span></button></li>
         })}
       </ul>
       {error ? <p role="alert" className="mt-1.5 text-[13px] font-semibold text-stop">{error}.</p> : null}
