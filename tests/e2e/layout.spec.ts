@@ -21,13 +21,14 @@ test('a plate laid out by the mouse: placed, dragged onto another, and back by u
   const [supply, board] = [plate(page).getByRole('button', { name: /^PS1 / }), plate(page).getByRole('button', { name: /^A1 / })]
   await expectStops(page, 0)
   await expectAccessible(page)
+  await supply.scrollIntoViewIfNeeded()
   const [from, to] = [(await board.locator('.body').boundingBox())!, (await supply.locator('.body').boundingBox())!]
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2)
   await page.mouse.down()
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 })
   await page.mouse.up()
   await expectStops(page, 1)
-  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('A1 and PS1 cover the same piece of the plate')
+  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('PS1 and A1 cover the same piece of the plate')
   await saved(page)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expectStops(page, 0)

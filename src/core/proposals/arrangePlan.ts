@@ -53,7 +53,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
   const items = waiting.filter(({ part }) => part.mounting !== 'panel').map(({ id, part }): ArrangeItem => {
     const isMains = ['L', 'N'].some((fn) => functions.get(id)?.has(fn)) && part.behaviour.kind !== 'supply'
     return {
-      id, width_mm: part.body.width_mm, height_mm: part.body.height_mm, margins: roomOf(part), isRailed: part.mounting === 'rail', isMains, isSignal: functions.get(id)?.has('signal') === true && !isMains,
+      id, width_mm: part.body.width_mm, height_mm: part.body.height_mm, margins: roomAsked(part), isRailed: part.mounting === 'rail', isMains, isSignal: functions.get(id)?.has('signal') === true && !isMains,
       heat_W: heat.get(id) ?? 0, isCool: ['board', 'computer', 'screen', 'driver', 'sensor'].includes(part.behaviour.kind),
     }
   })
@@ -79,7 +79,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
 }
 
 /** The room a part asks for on the plate: its clearance, its vents and its exits. */
-function roomOf(part: Part): ArrangeItem['margins'] {
+export function roomAsked(part: Part): ArrangeItem['margins'] {
   const room = { ...part.clearance_mm }
   // Ducts let plugs and air by: the rows' own gaps serve for exits.
   for (const { side, room_mm } of [...(part.vents ?? []), ...(part.exits ?? [])]) if (side !== 'front' && side !== 'back') room[side] = Math.max(room[side], room_mm)

@@ -1,5 +1,5 @@
 export { compareBoxes, type BoxOption } from './compareBoxes'
 export { compareSupplies, dealOver, DEALS, type Deal, type SupplyOption } from './compareSupplies'
 export { sizeAll, type SizeEdit } from './sizeAll'
-export { arrangeEdits, arrangeTask, type ArrangeTask } from './arrangePlan'
+export { arrangeEdits, arrangeTask, roomAsked, type ArrangeTask } from './arrangePlan'
 export { proposeGlands, wireOutside_mm, type GlandProposal } from './proposeGlands'

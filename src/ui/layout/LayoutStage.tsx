@@ -78,9 +78,9 @@ export function LayoutStage() {
           </div>
           <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_270px]">
             <div className="min-w-0 space-y-3">
+              <WaitingQueue enclosure={enclosure} face={face} onPlaced={(id) => setChosen(new Set([id]))} />
               <FaceCanvas enclosure={enclosure} face={face} view={view} chosen={chosen} onChoose={setChosen} />
               <AddToFace key={`${enclosure} ${face}`} enclosure={enclosure} face={face} onAdded={(key) => setChosen(new Set([key]))} />
-              <WaitingQueue enclosure={enclosure} face={face} onPlaced={(id) => setChosen(new Set([id]))} />
               {here.length > 0 ? <section aria-label="What to mend here" className="grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
               <HolesPanel enclosure={enclosure} face={face} view={view} />
               {boxes.length > 1 ? null : <section aria-labelledby="stands" className="rounded-xl border border-hair bg-sheet p-3.5"><h2 id="stands" className="mb-1 font-bold">What runs out of it</h2><SiteSketch shown={enclosure} onShow={(id) => show(id, null)} /></section>}

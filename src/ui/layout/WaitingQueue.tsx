@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { findFreeSpot, footprint, grow, turnMargins } from '@/core/geometry'
 import type { Command, DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
 import { Button } from '@/ui/primitives'
+import { roomAsked } from '@/core/proposals'
 import { useRoom } from '@/ui/room'
 
 const GRID_mm = 5
@@ -14,10 +15,14 @@ function spotFor(plan: Plan, enclosure: EnclosureId, face: FaceId, id: DeviceId)
   const others = Object.values(plan.devices).flatMap((device) => (device!.place.kind === 'face' && device!.place.enclosure === enclosure && device!.place.face === face && device!.origin !== 'remove' ? [{ place: device!.place, part: plan.parts[device!.part]! }] : []))
   const data = plan.enclosures[enclosure]!.faces[face]!
   const bodies = others.map(({ place, part: other }) => footprint(other.body, place))
-  const rooms = others.map(({ place, part: other }, i) => grow(bodies[i]!, turnMargins(other.clearance_mm, place.rotation_deg)))
+  const rooms = others.map(({ place, part: other }, i) => grow(bodies[i]!, turnMargins(roomAsked(other), place.rotation_deg)))
   // The room of what stands there already must stay free as well.
-  const search = (taken: typeof bodies, margins: typeof BARE) => findFreeSpot({ face: data, taken, body: part.body, margins, grid_mm: GRID_mm })
-  return search(rooms, part.clearance_mm) ?? search(rooms, BARE) ?? search(bodies, BARE)
+  const room = roomAsked(part)
+  // A plate ends short of the walls: that much of the room is there already.
+  const beyond_mm = data.kind === 'plate' ? (data.left_mm ?? 0) : 0
+  const edges = { top: Math.max(0, room.top - beyond_mm), right: Math.max(0, room.right - beyond_mm), bottom: Math.max(0, room.bottom - beyond_mm), left: Math.max(0, room.left - beyond_mm) }
+  const search = (taken: typeof bodies, margins: typeof BARE, within?: typeof BARE) => findFreeSpot({ face: data, taken, body: part.body, margins, edges: within, grid_mm: GRID_mm })
+  return search(rooms, room, edges) ?? search(rooms, BARE, edges) ?? search(rooms, BARE) ?? search(bodies, BARE)
 }
 
 /** Parts for the box that stand nowhere yet, in the order in which they are built in. */
@@ -60,11 +65,11 @@ export function WaitingQueue({ enclosure, face, onPlaced }: { readonly enclosure
     if (commands.length > 0) edit(`Place ${commands.length} parts`, ...commands)
   }
   return (
-    <section aria-labelledby="waiting" className="rounded-xl border border-hair bg-sheet p-3">
+    <section aria-labelledby="waiting" className="rounded-xl border border-hair bg-sheet px-3 py-2">
       <div className="mb-1.5 flex items-center justify-between gap-2"><h2 id="waiting" className="font-bold">Waiting for their place</h2>{waiting.length > 1 ? <Button onClick={putAll}>Place all, largest first</Button> : null}</div>
       {waiting.length === 0 ? <p className="text-[14px] text-mute">{elsewhere.length === 0 ? 'Everything for this box has its place.' : 'Nothing more for this face.'}</p> : null}
       {elsewhere.length > 0 ? <p className="mb-1 text-[13px] text-mute">{isPlate ? 'For a wall or the door' : 'For the plate'}: <span className="figures">{elsewhere.map((id) => plan.devices[id]!.tag).join(' ')}</span></p> : null}
-      <ul className="flex flex-wrap gap-1.5">
+      <ul className="flex max-h-24 flex-wrap gap-1.5 overflow-y-auto">
         {waiting.map((id) => {
           const { tag, name, part } = plan.devices[id]!
           const { width_mm, height_mm } = plan.parts[part]!.body
