@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
-import { splitKey } from '@/core/reckoning'
+import { splitKey, terminalKey, type TerminalKey } from '@/core/reckoning'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -18,16 +18,20 @@ export const terminalRatingExceeded = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Terminals,
   find: (context) => {
-    const busiest = new Map<string, number>()
+    const busiest = new Map<TerminalKey, number>()
     for (const { wire, reckoned } of context.wires) {
       if (wire.function === 'PE' || reckoned.worst.value === null) continue
-      for (const end of [wire.from, wire.to]) if (end.kind === 'terminal') busiest.set(`${end.device}|${end.terminal}`, Math.max(busiest.get(`${end.device}|${end.terminal}`) ?? 0, reckoned.worst.value))
+      for (const end of [wire.from, wire.to]) {
+        if (end.kind !== 'terminal') continue
+        const key = terminalKey(end.device, end.terminal)
+        busiest.set(key, Math.max(busiest.get(key) ?? 0, reckoned.worst.value))
+      }
     }
     return [...busiest].flatMap(([key, current_A]): Facts[] => {
-      const { device, terminal } = splitKey(key as never)
+      const { device, terminal } = splitKey(key)
       if (context.device(device).origin === 'remove') return []
       const { rated_A, rated_V } = context.terminal(device, terminal)
-      const potentials = context.potentials(key as never)
+      const potentials = context.potentials(key)
       const voltage_V = potentials.some(({ kind }) => kind === 'L' || kind === 'N') ? context.plan.site.mains_V : Math.max(0, ...potentials.map((potential) => (potential.kind === '+' ? (potential.voltage_V ?? 0) : 0)))
       return [
         ...(rated_A !== null && !isAtMost(current_A, rated_A) ? [{ device, terminal, unit: 'A' as const, actual: current_A, rated: rated_A }] : []),
