@@ -1,4 +1,6 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
+import { drillingMethod } from '@/core/drilling'
+import { shapeWords } from '@/core/geometry'
 import { formatNumber } from '@/core/quantity'
 import { colourName, type Device, type DeviceId, type Part, type Plan, type TerminalId, type Wire, type WireEnd, type WireId } from '@/core/plan'
 import { fittedRating, type EndTreatment, type Reckoning } from '@/core/reckoning'
@@ -15,7 +17,7 @@ const RAIL_OHM = 10
 /** Supplies without load stay this close to their figure. Common practice. */
 const OUTPUT_TOLERANCE = 0.05
 /** Two ends: cut, strip, make, clamp, tug. */
-const MINUTES = { set: 2, fit: 1, mount: 6, wire: 5, signal: 3, earth: 5, check: 3, power: 4 }
+const MINUTES = { drilled: 2, cut: 8, set: 2, fit: 1, mount: 6, wire: 5, signal: 3, earth: 5, check: 3, power: 4 }
 
 const MOUNTING_WORDS: Readonly<Record<Part['mounting'], string>> = {
   screws: 'Screw it to its place with lock washers', rail: 'Clip it on the rail and pull', panel: 'Fit it in its cut-out, nut or clips tight', standoffs: 'Set it on standoffs, nothing under it',
@@ -33,6 +35,52 @@ function isInBox(device: Device): boolean {
   return device.place.kind !== 'field'
 }
 
+/** Tells two lists apart without keeping either (FNV-1a, 32 bits). */
+function checksum(text: string): string {
+  let hash = 0x811c9dc5
+  for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
+  return (hash >>> 0).toString(16)
+}
+
+const holeStep = (enclosure: string, face: string) => `holes:${enclosure}/${face}`
+
+/** One step a face: everything that is drilled, cut and blanked in it, before anything is mounted. */
+function holeSteps(plan: Plan, reckoning: Reckoning): readonly (Partial<Step> & Pick<Step, 'id' | 'phase' | 'title' | 'why' | 'minutes' | 'facts'>)[] {
+  return reckoning.faces.flatMap(({ enclosure, face, holes }) => {
+    const toMake = holes.filter(({ state }) => state === 'make')
+    const toBlank = holes.filter(({ state }) => state === 'blank')
+    if (toMake.length + toBlank.length === 0) return []
+    const box = plan.enclosures[enclosure]!
+    const data = box.faces[face]!
+    const ways = new Map(toMake.map(({ shape }) => {
+      const method = drillingMethod({ shape, material: box.wall.material, thickness_mm: box.wall.thickness_mm })
+      return [method.tool, { method, count: toMake.filter((other) => drillingMethod({ shape: other.shape, material: box.wall.material, thickness_mm: box.wall.thickness_mm }).tool === method.tool).length }] as const
+    }))
+    const [first] = [...ways.values()]
+    return [{
+      id: holeStep(enclosure, face), phase: 'holes' as const, title: `${box.name}, ${data.name.toLowerCase()}: ${[toMake.length > 0 ? `${toMake.length} holes` : '', toBlank.length > 0 ? `${toBlank.length} to blank` : ''].filter(Boolean).join(', ')}`,
+      lines: [
+        `Print the drill sheet at 1:1 and measure its 100 mm bar; tape it on the ${data.kind === 'plate' ? 'front' : 'outside'}.`,
+        ...(first ? [`${first.method.steps[0]!}.`] : []),
+        ...[...ways].map(([tool, { count }]) => `${count} by ${tool}.`),
+        ...(first ? [`${first.method.steps.at(-1)!}.`] : []),
+        ...(toBlank.length > 0 ? [`Blank: ${toBlank.map(({ label }) => label).join(', ')}.`] : []),
+      ],
+      minutes: 5 + [...ways].reduce((sum, [tool, { count }]) => sum + count * (tool.startsWith('twist') ? MINUTES.drilled : MINUTES.cut), 0) + toBlank.length,
+      facts: { holes: `${holes.length} holes, ${checksum(holes.map(({ label, shape, x_mm, y_mm, state }) => `${label} ${shapeWords(shape)} ${x_mm} ${y_mm} ${state}`).sort().join(';'))}` },
+      why: 'Chips beside live boards are found by sparks: all holes come before anything is mounted.',
+    }]
+  })
+}
+
+/** Its face is drilled first; a module comes after its host, and after the settings that it covers. */
+function mountedAfter(plan: Plan, { place }: Device): readonly string[] {
+  if (place.kind === 'face') return [holeStep(place.enclosure, place.face)]
+  if (place.kind !== 'socket') return []
+  const socket = plan.parts[plan.devices[place.device]!.part]!.sockets.find(({ id }) => id === place.socket)
+  return [mountStep(place.device), ...(socket?.covers ?? []).map((setting) => `set:${place.device}/${setting}`)]
+}
+
 const wireStep = (id: WireId) => `wire:${id}`
 const mountStep = (id: DeviceId) => `mount:${id}`
 
@@ -43,6 +91,7 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
   const steps = new Map<string, Step>()
   const add = ({ id, phase, title, why, minutes, facts, lines = [], cautions = [], after = [], reading = null, device = null, wire = null }: Partial<Step> & Pick<Step, 'id' | 'phase' | 'title' | 'why' | 'minutes' | 'facts'>) =>
     steps.set(id, { id, phase, title, lines, why, cautions, minutes, after, facts, reading, device, wire })
+  for (const step of holeSteps(plan, reckoning)) add(step)
   const devices = (Object.entries(plan.devices) as [DeviceId, Device][]).filter(([, device]) => device.origin !== 'remove').map(([id, device]) => ({ id, device, part: plan.parts[device.part]! }))
 
   for (const { id, device, part } of devices) {
@@ -69,7 +118,7 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
     if (isInBox(device)) {
       add({
         id: mountStep(id), phase: 'mount', device: id, title: `Mount ${device.tag}, ${device.name}`, lines: [`${MOUNTING_WORDS[part.mounting]}.`, ...(part.orientations === 'upright' ? ['Upright only: it sheds its heat that way.'] : [])],
-        minutes: MINUTES.mount, after: before, facts: { part: device.part, place: JSON.stringify(device.place) }, why: 'Room for plugs and fingers, air about what gets warm.',
+        minutes: MINUTES.mount, after: [...before, ...mountedAfter(plan, device)], facts: { part: device.part, place: JSON.stringify(device.place) }, why: 'Room for plugs and fingers, air about what gets warm.',
       })
     }
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { PATTERNS, startingPattern } from '@/core/patterns'
+import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
 import { apply, type Command, type DeviceId, type WireId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { judgeReading, orderSteps, PHASES, progressOf, type SignOff, type Step } from '.'
@@ -30,6 +30,25 @@ describe('the order of work', () => {
   it('sets what will be out of reach before it is mounted', () => {
     const steps = evaluate(clayPrinter()).procedure.map(({ id }) => id)
     expect(steps.indexOf('set:device:ps1/mains')).toBeLessThan(steps.indexOf('mount:device:ps1'))
+  })
+
+  it('drills a face before anything is mounted on it, and a moved part undoes that sheet only', () => {
+    const steps = evaluate(clayPrinter()).procedure
+    const ids = steps.map(({ id }) => id)
+    expect(ids.indexOf('holes:enclosure:main/face:plate')).toBeGreaterThanOrEqual(0)
+    expect(ids.indexOf('holes:enclosure:main/face:plate')).toBeLessThan(ids.indexOf('mount:device:ps1'))
+    const { place } = clayPrinter().devices['device:v1' as DeviceId]!
+    if (place.kind !== 'face') throw new Error('the fan is in a wall')
+    const undone = redone(steps, after({ type: 'moveDevice', id: 'device:v1' as DeviceId, place: { ...place, y_mm: place.y_mm + 10 } }))
+    expect(undone.sort()).toEqual(['holes:enclosure:main/face:right', 'mount:device:v1'])
+  })
+
+  it('sets jumpers before the module that covers them is plugged on', () => {
+    const plan = new PlanBuilder('carrier', 'IEC').box('main', { name: 'Box', kind: 'box', inner: { width_mm: 400, height_mm: 400, depth_mm: 150 }, wall: { material: 'plastic', thickness_mm: 3 }, sealed: false })
+      .device('A1', 'driver-carrier-3').device('M1', 'driver-module', 'Module', { place: { kind: 'socket', device: 'device:a1' as DeviceId, socket: 'D2' } }).place('A1', 'plate', 200, 200).build()
+    const ids = evaluate(plan).procedure.map(({ id }) => id)
+    expect(ids.indexOf('set:device:a1/step2')).toBeLessThan(ids.indexOf('mount:device:m1'))
+    expect(ids.indexOf('mount:device:a1')).toBeLessThan(ids.indexOf('mount:device:m1'))
   })
 
   it('proves before it powers, and a supply alone before its loads', () => {

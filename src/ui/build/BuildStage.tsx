@@ -5,7 +5,7 @@ import { formatNumber } from '@/core/quantity'
 import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
-const PHASE_WORDS: Readonly<Record<Phase, string>> = { set: 'Set', mount: 'Mount', mains: 'Mains', earth: 'Earth', dc: 'DC and signals', checks: 'Checks, no power', 'first-power': 'First power' }
+const PHASE_WORDS: Readonly<Record<Phase, string>> = { set: 'Set', holes: 'Holes', mount: 'Mount', mains: 'Mains', earth: 'Earth', dc: 'DC and signals', checks: 'Checks, no power', 'first-power': 'First power' }
 
 function expectation({ from, to, unit }: NonNullable<Step['reading']>): string {
   if (from !== null && to !== null) return `${formatNumber(from, 4)} to ${formatNumber(to, 4)} ${unit}`
