@@ -6,7 +6,7 @@ import { reckon } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { shadowStage } from '@demo/scenarios/shadowStage'
-import { compareBoxes, compareSupplies, dealOver, sizeAll } from '.'
+import { compareBoxes, compareSupplies, dealSupplies, dealOver, sizeAll } from '.'
 
 const applied = (plan: Plan, commands: readonly Command[]) => {
   const outcome = apply(plan, commands)
@@ -88,6 +88,29 @@ describe('one supply or two', () => {
     const board = whole.supplies.find(({ loads }) => loads.some(({ device }) => device === 'device:a1'))!
     // The nozzle heater hangs on the board's own output.
     expect(board.loads.map(({ device }) => device)).toContain('device:e2')
+  })
+})
+
+describe('dealt over two supplies', () => {
+  const plan = clayPrinter()
+  const reckoning = reckon(plan)
+  const rail = reckoning.rails.find(({ voltage_V, kind }) => kind === 'dc' && voltage_V === 24)!
+  const whole = compareSupplies(plan, reckoning, rail).find(({ deal }) => deal === 'boards-together')!
+  it('is a list of edits that apply, feed every load, and raise no stop', () => {
+    const dealt = dealSupplies(plan, rail, whole)
+    if (dealt.kind !== 'dealt') throw new Error(dealt.reason)
+    const next = applied(plan, dealt.edits.flatMap(({ commands }) => commands)).plan
+    const after = reckon(next)
+    expect(review(next, after).filter(({ severity }) => severity === 'stop').map(({ what }) => what)).toEqual([])
+    const supplies = Object.values(after.supplies).filter(({ outputs }) => Object.values(outputs).some(({ voltage_V }) => voltage_V === 24))
+    expect(supplies).toHaveLength(2)
+    const before_W = reckoning.supplies[rail.source]!.demand.value!
+    expect(supplies.reduce((sum, { demand }) => sum + demand.value!, 0)).toBeCloseTo(before_W, -0.5)
+    for (const { demand } of supplies) expect(demand.value!).toBeLessThan(before_W)
+  })
+  it('says so where one fuse feeds both halves', () => {
+    const shared = { ...rail, branches: rail.branches.map((branch) => ({ ...branch, fuse: rail.branches.find(({ fuse }) => fuse)!.fuse })) }
+    expect(dealSupplies(plan, shared, whole)).toMatchObject({ kind: 'not-possible' })
   })
 })
 

@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { compareBoxes, compareSupplies, type BoxOption, type Deal, type SupplyOption } from '@/core/proposals'
@@ -7,6 +8,7 @@ import type { Trace } from '@/core/trace'
 import { DeratingChart, PixelChart } from '@/ui/charts'
 import { Button } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
+import { DealDialog } from './DealDialog'
 
 const CARD = 'rounded-xl border border-hair bg-sheet p-3.5'
 
@@ -111,6 +113,7 @@ function OneOrTwo() {
 
 function RailOptions({ rail, options }: { readonly rail: Rail; readonly options: readonly SupplyOption[] }) {
   const { plan } = useRoom()
+  const [dealing, setDealing] = useState<SupplyOption | null>(null)
   const tags = (ids: readonly DeviceId[]) => ids.map((id) => plan.devices[id]?.tag).join(' ')
   if (options.length === 0) return null
   const most_W = Math.max(...options.flatMap(({ supplies }) => supplies.map(({ chosen_W, demand_W }) => chosen_W ?? demand_W)))
@@ -132,6 +135,7 @@ function RailOptions({ rail, options }: { readonly rail: Rail; readonly options:
                     </span>
                   ))}
                   <Why title={DEAL_WORDS[option.deal]} trace={option.trace} />
+                  {option.deal === 'boards-together' ? <button type="button" className="ml-3 text-[12.5px] text-accent underline underline-offset-2" onClick={() => setDealing(option)}>deal them so …</button> : null}
                 </td>
                 <td className="figures py-1.5 pr-2 text-right whitespace-nowrap">{formatNumber(option.leadDrop_percent, 2)} %</td>
                 <td className="figures py-1.5 pr-2 text-right">{option.wires}</td>
@@ -141,6 +145,7 @@ function RailOptions({ rail, options }: { readonly rail: Rail; readonly options:
           </tbody>
         </table>
       </div>
+      {dealing ? <DealDialog rail={rail} option={dealing} onClose={() => setDealing(null)} /> : null}
     </div>
   )
 }
