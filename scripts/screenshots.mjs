@@ -37,6 +37,16 @@ try {
   await picture('guard-switching', '/plans/foam-gantry/guard', { before: to('What switches') })
   await picture('feed-compare', '/plans/foam-gantry/feed', { before: to('Supplies in warm air') })
   await picture('feed-pixels', '/plans/shadow-stage/feed', { before: to('Pixels') })
+  await picture('layout', '/plans/clay-printer/layout', { before: (page) => page.getByRole('button', { name: /^PS1 / }).click() })
+  await picture('layout-wall', '/plans/clay-printer/layout', { before: async (page) => {
+    await page.getByRole('radio', { name: /^Bottom wall/ }).click()
+    await page.getByRole('button', { name: /^E1 leads/ }).click()
+  } })
+  const fresh = await (await fetch(`${base}/api/plans`, { method: 'POST', body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }) })).json()
+  await picture('layout-proposed', `/plans/${fresh.plan.id}/layout`, { before: async (page) => {
+    await page.getByRole('button', { name: 'Propose an arrangement' }).click()
+    await page.getByRole('button', { name: 'Take this arrangement' }).waitFor()
+  } })
   await picture('connect', '/plans/clay-printer/connect', { before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click() })
   await picture('terminate', '/plans/clay-printer/terminate')
   await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })

@@ -104,8 +104,8 @@ export const LAYOUT_SAMPLES = {
   },
   condensation: { bad: [() => laid((b) => b, { outdoor: { ...outdoor, humidity_percent: 90 } })], good: [() => laid((b) => b), () => laid((b) => b, { outdoor: { ...outdoor, humidity_percent: 20 } })] },
   'holes-too-close': {
-    bad: [() => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 122, 75), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 130, 75), () => gland(laid((b) => b), 'one', 'bottom', 12, 75), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 105, 75)],
-    good: [() => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 140, 75), () => one('V1', 'fan-24', onFace('left', 75, 250))],
+    bad: [() => gland(withFace(laid((b) => b), 'left', { openings: [opening({ use: 'blanked' })] }), 'lead', 'left', 62, 118), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 122, 75), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 130, 75), () => gland(laid((b) => b), 'one', 'bottom', 12, 75), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 105, 75)],
+    good: [() => withFace(laid((b) => b), 'left', { openings: [opening({ use: 'blanked' }), opening({ id: 'o2', use: 'blanked', x_mm: 66 })] }), () => gland(gland(laid((b) => b), 'one', 'bottom', 100, 75), 'two', 'bottom', 140, 75), () => one('V1', 'fan-24', onFace('left', 75, 250))],
   },
   'hole-unknown': { bad: [() => one('H2', 'lamp-24', onFace('door', 200, 100))], good: [() => one('S1', 'emergency-stop', onFace('door', 200, 100))] },
   'opening-left': {

@@ -22,7 +22,7 @@ rafter evaluate plan.json --spice [STATE]   the solved network as a SPICE netlis
 rafter export plan.json        the faces that have holes, one a line
 rafter export plan.json FACE --format pdf|svg|dxf|csv [--paper A4|Letter] [--view outside|inside] [--corner "lower left"] [--out FILE]
                                the drill sheet of a face at 1:1; FACE as listed, or its id
-rafter schema                  the JSON Schema of a plan file`
+rafter schema [FILE]           the JSON Schema of a plan file, printed or written`
 
 class Failure extends Error {
   constructor(readonly body: unknown) {
@@ -129,9 +129,12 @@ async function main([verb, ...rest]: readonly string[]): Promise<number> {
       return 0
     case 'export':
       return exportDrillSheet(rest)
-    case 'schema':
-      print(planJsonSchema())
+    case 'schema': {
+      const text = `${JSON.stringify(planJsonSchema(), null, 2)}\n`
+      if (rest[0]) writeFileSync(rest[0], text)
+      else process.stdout.write(text)
       return 0
+    }
     case 'help':
     case '--help':
       process.stdout.write(`${USAGE}\n`)

@@ -61,13 +61,15 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
       }
     })
     const holes = holesOfFace(plan, enclosure as EnclosureId, face as FaceId, data!)
+    const made = new Set(holes.flatMap(({ id, state }) => (state === 'make' ? [id] : [])))
     return {
       enclosure: enclosure as EnclosureId, face: face as FaceId, side: sideOf(data!), isPlate: data!.kind === 'plate', items, raceways, overlapping, crowded,
       onRaceway: raceways.flatMap(({ raceway, body }) => index.touching(body).map((i) => [items[i]!.device, raceway] as const)),
       crossing: raceways.flatMap((one, i) => raceways.slice(i + 1).flatMap((two) => (overlaps(one.body, two.body) && plan.raceways[one.raceway]!.at!.axis === plan.raceways[two.raceway]!.at!.axis ? [[one.raceway, two.raceway] as const] : []))),
       outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
       holes,
-      spacing: data!.kind === 'plate' ? [] : holeSpacing({ holes: holes.filter(({ state, owner }) => state === 'make' || !owner.startsWith('opening')), face: data!, material: box!.wall.material, thickness_mm: box!.wall.thickness_mm }),
+      // What is there already is judged only where something new comes near it.
+      spacing: data!.kind === 'plate' ? [] : holeSpacing({ holes, face: data!, material: box!.wall.material, thickness_mm: box!.wall.thickness_mm }).filter((fault) => fault.holes.some((id) => made.has(id))),
     }
   }))
 }
