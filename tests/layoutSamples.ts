@@ -66,6 +66,15 @@ export const LAYOUT_SAMPLES = {
     good: [() => two(['S1', 'emergency-stop', onFace('door', 100, 200)], ['U9', 'contactor-24', onFace('plate', 90, 190)]), () => two(['S1', 'emergency-stop', onFace('door', 300, 200)], ['U9', 'contactor-24', onFace('plate', 90, 190)], { inner: { ...INNER, depth_mm: 110 } })],
   },
   'door-does-not-shut': { bad: [() => laid((b) => b.device('U9', 'contactor-24', 'Contactor', onFace('plate', 90, 190)), { inner: { ...INNER, depth_mm: 80 } })], good: [() => one('U9', 'contactor-24', onFace('plate', 90, 190))] },
+  'door-swing-hits': {
+    // A stop 38 mm deep behind its door; what stands beside it, away from the hinges, reaches up to within its depth.
+    bad: [() => two(['S1', 'emergency-stop', onFace('door', 100, 200)], ['K1', 'contactor-24', onFace('plate', 131, 190)], { inner: { ...INNER, depth_mm: 115 } }), () => withFace(two(['S1', 'emergency-stop', onFace('door', 300, 200)], ['K1', 'contactor-24', onFace('plate', 249, 190)], { inner: { ...INNER, depth_mm: 115 } }), 'door', { hinge: 'right' })],
+    good: [() => two(['S1', 'emergency-stop', onFace('door', 100, 200)], ['K1', 'contactor-24', onFace('plate', 160, 190)], { inner: { ...INNER, depth_mm: 115 } }), () => withFace(two(['S1', 'emergency-stop', onFace('door', 100, 200)], ['K1', 'contactor-24', onFace('plate', 131, 190)], { inner: { ...INNER, depth_mm: 115 } }), 'door', { hinge: 'none' })],
+  },
+  'nut-blocked': {
+    bad: [() => gland(one('PS2', 'supply-5-25', onFace('plate', 100, 445)), 'lead', 'bottom', 110, 130), () => gland(laid((b) => b), 'lead', 'bottom', 12, 75)],
+    good: [() => gland(one('PS2', 'supply-5-25', onFace('plate', 100, 400)), 'lead', 'bottom', 110, 130), () => gland(one('PS2', 'supply-5-25', onFace('plate', 100, 445)), 'lead', 'bottom', 200, 130)],
+  },
   'mains-beside-signals': { bad: [() => mixed(140)], good: [() => mixed(200)] },
   'hot-under-cool': { bad: [() => warm(180)], good: [() => warm(60)] },
   'not-on-rail': {

@@ -19,6 +19,7 @@ import { contactWearsOut } from './rules/contactWearsOut'
 import { contactWithoutCommon } from './rules/contactWithoutCommon'
 import { dataTooFar } from './rules/dataTooFar'
 import { doorDoesNotShut } from './rules/doorDoesNotShut'
+import { doorSwingHits } from './rules/doorSwingHits'
 import { ductsCover } from './rules/ductsCover'
 import { earthConductorThin } from './rules/earthConductorThin'
 import { earthNotGreenYellow } from './rules/earthNotGreenYellow'
@@ -60,6 +61,7 @@ import { noEmergencyStop } from './rules/noEmergencyStop'
 import { notOnRail } from './rules/notOnRail'
 import { notSelective } from './rules/notSelective'
 import { noWireFits } from './rules/noWireFits'
+import { nutBlocked } from './rules/nutBlocked'
 import { openingLeft } from './rules/openingLeft'
 import { orientationForbidden } from './rules/orientationForbidden'
 import { outletOverloaded } from './rules/outletOverloaded'
@@ -132,6 +134,7 @@ export const RULES = {
   'contact-without-common': contactWithoutCommon,
   'data-too-far': dataTooFar,
   'door-does-not-shut': doorDoesNotShut,
+  'door-swing-hits': doorSwingHits,
   'ducts-cover': ductsCover,
   'earth-conductor-thin': earthConductorThin,
   'earth-not-green-yellow': earthNotGreenYellow,
@@ -173,6 +176,7 @@ export const RULES = {
   'no-wire-fits': noWireFits,
   'not-on-rail': notOnRail,
   'not-selective': notSelective,
+  'nut-blocked': nutBlocked,
   'opening-left': openingLeft,
   'orientation-forbidden': orientationForbidden,
   'outlet-overloaded': outletOverloaded,

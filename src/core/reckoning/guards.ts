@@ -1,10 +1,10 @@
 import { ampacityNeeded_A } from '@/core/protection'
 import { FAMILIES } from '@/core/reference'
-import type { Plan, WireId } from '@/core/plan'
+import type { Plan, TerminalId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { fittedRating } from './fitted'
 import type { Guard, TerminalKey } from './types'
-import type { Passage, Topology } from './topology'
+import { terminalKey, type Passage, type Topology } from './topology'
 
 export interface WireGuard {
   readonly guard: Guard | null
@@ -133,7 +133,7 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
   const own = ownSources(topology)
   const sent = new Map<string, Map<string, Guard>>()
   for (const { id, part } of topology.devices) {
-    const keys = Object.keys(part.terminals).map((terminal) => `${id}|${terminal}` as TerminalKey).filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
+    const keys = Object.keys(part.terminals).map((terminal) => terminalKey(id, terminal as TerminalId)).filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
     const feeds = keys.flatMap((key) => {
       const guard = isReturnNet(key) ? undefined : byNet.get(topology.netOf(key))
       return guard ? [{ guard, sources: feedsOf(key) }] : []

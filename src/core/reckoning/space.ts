@@ -1,4 +1,4 @@
-import { footprint, intoEnclosure, meetingPairs, roomToward, type Axis, type Box3, type Direction, type QuarterTurn, type Rect } from '@/core/geometry'
+import { footprint, intoEnclosure, meetingPairs, meets, roomToward, type Axis, type Box3, type Direction, type QuarterTurn, type Rect } from '@/core/geometry'
 import { PLATE_STANDS_OFF_mm, type BodySide, type Device, type DeviceId, type Enclosure, type EnclosureId, type FaceId, type Part, type Plan } from '@/core/plan'
 import { RAIL_TH35 } from '@/core/reference'
 import { sideOf } from './layout'
@@ -99,10 +99,43 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
       })
     }))
     return [{
-      enclosure: id, bodies: bodies.map(({ key: device, box }) => ({ device, box })), rooms,
+      enclosure: id, swinging: isClosed ? swings(enclosure!, bodies) : [],
+      nuts: own.filter(({ isPlate }) => !isPlate).flatMap(({ face, holes }) => holes.flatMap((hole) => {
+        if (hole.nut_mm === null || hole.state === 'blank') return []
+        const half = hole.nut_mm / 2
+        const box = bodyOf(enclosure!, face, { left_mm: hole.x_mm - half, right_mm: hole.x_mm + half, top_mm: hole.y_mm - half, bottom_mm: hole.y_mm + half }, [0, NUT_DEEP_mm])
+        const data = enclosure!.faces[face]!
+        const isPastEdge = hole.x_mm < half || hole.y_mm < half || hole.x_mm > data.width_mm - half || hole.y_mm > data.height_mm - half
+        const by = bodies.find((body) => body.key !== hole.owner && body.face !== face && meets(body.box, box))?.key ?? null
+        return by !== null || isPastEdge ? [{ face, label: hole.label, owner: hole.owner, by }] : []
+      })),
+      bodies: bodies.map(({ key: device, box }) => ({ device, box })), rooms,
       meeting: isClosed ? meetingPairs(bodies).filter(([a, b]) => faceOf.get(a) !== faceOf.get(b)) : [],
       throughDoor: isClosed ? bodies.filter(({ box, face }) => sideOf(enclosure!.faces[face]!) !== 'front' && box.z[1] > depth_mm + 1e-6).map(({ key: device, box }) => ({ device, by_mm: box.z[1] - depth_mm })) : [],
     }]
+  })
+}
+
+/** A locknut and the spanner on it. */
+const NUT_DEEP_mm = 10
+
+/**
+ * What a door's own parts sweep while it opens about its hinges: an inner corner at distance r from them and depth d goes out
+ * to √(r² + d²) before it leaves the box.
+ */
+function swings(enclosure: Enclosure, bodies: readonly { readonly key: DeviceId; readonly face: FaceId; readonly box: Box3 }[]): readonly { readonly device: DeviceId; readonly by: DeviceId | null; readonly wants_mm: number }[] {
+  const { width_mm, height_mm } = enclosure.inner
+  return bodies.flatMap(({ key, face, box }) => {
+    const data = enclosure.faces[face]!
+    const hinge = data.hinge ?? 'left'
+    if (data.kind !== 'door' || hinge === 'none') return []
+    const [axis, isLow, size] = hinge === 'left' || hinge === 'right' ? (['x', hinge === 'left', width_mm] as const) : (['y', hinge === 'top', height_mm] as const)
+    const depth = box.z[1] - box.z[0]
+    const r = isLow ? box[axis][1] : size - box[axis][0]
+    const reach = Math.hypot(r, depth)
+    const swept: Box3 = { ...box, [axis]: isLow ? [box[axis][0], reach] : [size - reach, box[axis][1]] }
+    const hit = bodies.find((other) => other.face !== face && meets(other.box, swept) && !meets(other.box, box))
+    return hit || reach > size + 1e-6 ? [{ device: key, by: hit?.key ?? null, wants_mm: reach - r }] : []
   })
 }
 

@@ -276,6 +276,10 @@ export interface SpaceReckoning {
   /** Of different faces, reaching into one another. */
   readonly meeting: readonly (readonly [DeviceId, DeviceId])[]
   readonly throughDoor: readonly { readonly device: DeviceId; readonly by_mm: number }[]
+  /** On a door, and hitting something (or the wall, null) while it opens. */
+  readonly swinging: readonly { readonly device: DeviceId; readonly by: DeviceId | null; readonly wants_mm: number }[]
+  /** Nuts behind a wall that cannot be turned for what stands there, or for the box's own corner (null). */
+  readonly nuts: readonly { readonly face: FaceId; readonly label: string; readonly owner: string; readonly by: DeviceId | null }[]
 }
 
 /** What holds a device. */

@@ -115,7 +115,7 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
         {pull?.across != null ? <line x1="0" x2={width_mm} y1={pull.across} y2={pull.across} stroke="var(--accent)" strokeWidth="0.6" strokeDasharray="5 3" pointerEvents="none" /> : null}
         {pull?.down != null ? <line x1={side(pull.down)} x2={side(pull.down)} y1="0" y2={height_mm} stroke="var(--accent)" strokeWidth="0.6" strokeDasharray="5 3" pointerEvents="none" /> : null}
       </svg>
-      <p className="px-1 pt-1 text-[13px] text-mute">{name}, <span className="figures">{width_mm} × {height_mm} mm</span>, seen {seen}. The bar is a part’s own top; orange outlines carry mains; dark rings are holes.</p>
+      <p className="px-1 pt-1 text-[13px] text-mute">{name}, <span className="figures">{width_mm} × {height_mm} mm</span>, seen {seen}. The bar is a part’s own top; orange outlines carry mains; dark rings are holes; in dashes what is there already, in dots what comes out.</p>
     </div>
   )
 }
@@ -141,7 +141,7 @@ const Thing = memo(function Thing({ thing, plan, isChosen, dx, dy, isWrong, isTi
   const [w, h] = [body.right_mm - body.left_mm, body.bottom_mm - body.top_mm]
   const [cx, cy] = [(body.left_mm + body.right_mm) / 2, (body.top_mm + body.bottom_mm) / 2]
   const figures = `${Math.round((thing.x_mm + dx) * 100) / 100} mm across, ${Math.round((thing.y_mm + dy) * 100) / 100} mm down`
-  const label = kind === 'device' ? `${tag} ${name}, ${figures}, turned ${rotation_deg}°` : `${tag}, ${name}, ${figures}${axis ? `, runs ${axis}, ${length_mm} mm` : ''}`
+  const label = kind === 'device' ? `${tag} ${name}, ${figures}, turned ${rotation_deg}°${originOf(plan, thing)}` : `${tag}, ${name}, ${figures}${axis ? `, runs ${axis}, ${length_mm} mm` : ''}`
   const common = { role: 'button', tabIndex: 0, 'aria-pressed': isChosen, 'aria-label': label, onKeyDown: (event: KeyboardEvent) => onKeyDown(event, key), className: 'cursor-move outline-none [&:focus-visible>.body]:[stroke-width:2.6]' } as const
   const ring = isChosen ? 'var(--accent)' : null
   if (kind === 'rail') {
@@ -171,20 +171,28 @@ const Thing = memo(function Thing({ thing, plan, isChosen, dx, dy, isWrong, isTi
       </g>
     )
   }
-  const part = plan.parts[plan.devices[thing.device!]!.part]!
+  const { origin, part: partId } = plan.devices[thing.device!]!
+  const part = plan.parts[partId]!
+  // What was there already is drawn in dashes, what comes out in dots.
+  const dash = origin === 'there' ? '7 3' : origin === 'remove' ? '2 3' : undefined
   const room = flip(grow(moved, turnMargins(part.clearance_mm, rotation_deg)))
   const tone = isWrong ? 'var(--stop)' : isTight ? 'var(--caution)' : isChosen ? 'var(--accent)' : hasMains(part) ? 'var(--mains)' : 'var(--return)'
   const size = Math.max(6, Math.min(14, w / (tag.length * 0.75), h * 0.6))
   return (
     <g {...common}>
       {isChosen ? <rect x={room.left_mm} y={room.top_mm} width={room.right_mm - room.left_mm} height={room.bottom_mm - room.top_mm} fill="none" stroke="var(--accent)" strokeWidth="0.8" strokeDasharray="4 3" pointerEvents="none" /> : null}
-      <rect className="body" x={body.left_mm} y={body.top_mm} width={w} height={h} rx="2" fill={isWrong ? 'var(--stop-wash)' : isTight ? 'var(--caution-wash)' : isChosen ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={tone} strokeWidth="1.4" />
+      <rect className="body" x={body.left_mm} y={body.top_mm} width={w} height={h} rx="2" fill={isWrong ? 'var(--stop-wash)' : isTight ? 'var(--caution-wash)' : isChosen ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={origin === 'remove' ? 'var(--mute)' : tone} strokeWidth="1.4" strokeDasharray={dash} opacity={origin === 'remove' ? 0.6 : 1} />
       <Sides part={part} body={body} turn={rotation_deg} isMirrored={mirror_mm !== null} />
       <text x={cx} y={cy + size * 0.35} fontSize={size} fontWeight="700" textAnchor="middle" className="figures" fill="var(--ink)" pointerEvents="none">{tag}</text>
       {h > 3.4 * size && w > 60 ? <text x={cx} y={cy + size * 1.5} fontSize={Math.min(8, (w / name.length) * 1.7)} textAnchor="middle" fill="var(--mute)" pointerEvents="none">{name}</text> : null}
     </g>
   )
 })
+
+function originOf(plan: Plan, { device }: FaceThing): string {
+  const origin = device ? plan.devices[device]!.origin : 'new'
+  return origin === 'there' ? ', there already' : origin === 'remove' ? ', comes out' : ''
+}
 
 function hasMains(part: Part): boolean {
   return Object.values(part.terminals).some((terminal) => terminal!.function === 'L') || part.behaviour.kind === 'mains-inlet'

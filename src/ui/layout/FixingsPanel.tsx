@@ -1,5 +1,6 @@
 'use client'
 import type { EnclosureId } from '@/core/plan'
+import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 import { FigureButton, useRoom } from '@/ui/room'
 
 /** Screws, nuts, washers and standoffs of a box, counted for the shopping list. */
@@ -9,9 +10,8 @@ export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId })
     const { place } = plan.devices[device]!
     return place.kind === 'face' && place.enclosure === enclosure
   })
-  if (fixings.length === 0) return null
-  const counts = new Map<string, { count: number; devices: string[]; trace: (typeof fixings)[number]['trace'] }>()
-  const add = (what: string, count: number, tag: string, trace: (typeof fixings)[number]['trace']) => {
+  const counts = new Map<string, { count: number; devices: string[]; trace: Trace }>()
+  const add = (what: string, count: number, tag: string, trace: Trace) => {
     if (count === 0) return
     const known = counts.get(what)
     if (known) Object.assign(known, { count: known.count + count, devices: [...known.devices, tag] })
@@ -24,6 +24,12 @@ export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId })
     add(`${screw} washer`, washers, tag, trace)
     if (standoffs) add(`${screw} standoff, ${standoffs.length_mm} mm`, standoffs.count, tag, trace)
   }
+  for (const device of Object.values(plan.devices)) {
+    const { place, fixedWith, tag } = device!
+    if (place.kind !== 'face' || place.enclosure !== enclosure || (fixedWith !== 'tape' && fixedWith !== 'ties')) continue
+    add(fixedWith === 'tape' ? 'Tape pad, 25 × 25 mm' : 'Tie with its screwed anchor', 2, tag, [step('Two a part', fixedWith === 'tape' ? 'one under each end, degreased first' : 'one over each end', COMMON_PRACTICE)])
+  }
+  if (counts.size === 0) return null
   return (
     <section aria-labelledby="fixings" className="rounded-xl border border-hair bg-sheet p-3.5">
       <h2 id="fixings" className="mb-1 font-bold">Fixings to buy</h2>

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { CORNERS, holeTable, type Corner, type SeenFrom } from '@/core/drilling'
+import { CORNERS, drillingMethod, holeTable, type Corner, type SeenFrom } from '@/core/drilling'
 import type { EnclosureId, FaceId } from '@/core/plan'
 import { Choice } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -16,6 +16,8 @@ export function HolesPanel({ enclosure, face, view }: { readonly enclosure: Encl
   const data = box.faces[face]!
   const holes = evaluation?.reckoning.faces.find((each) => each.enclosure === enclosure && each.face === face)?.holes ?? []
   const rows = holeTable({ holes, face: data, corner, view, material: box.wall.material, thickness_mm: box.wall.thickness_mm })
+  const made = rows.find(({ hole }) => hole.state === 'make')
+  const method = made ? drillingMethod({ shape: made.hole.shape, material: box.wall.material, thickness_mm: box.wall.thickness_mm }) : null
   const isSaved = state.pending.length === 0
   const href = (format: string) => `/api/plans/${id}/drill?${new URLSearchParams({ enclosure, face, format, paper, view, corner })}`
   return (
@@ -42,6 +44,7 @@ export function HolesPanel({ enclosure, face, view }: { readonly enclosure: Encl
           </table>
         </div>
       )}
+      {method ? <p className="mt-2 text-[13px] text-mute">In {box.wall.material.replace('-', ' ')}: {method.steps[0]!.toLowerCase()}. {method.steps.at(-1)}. Common practice.</p> : null}
     </section>
   )
 }

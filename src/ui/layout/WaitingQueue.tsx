@@ -64,10 +64,11 @@ export function WaitingQueue({ enclosure, face, onPlaced }: { readonly enclosure
     setError(left.length > 0 ? `No room was found for ${left.join(', ')}` : null)
     if (commands.length > 0) edit(`Place ${commands.length} parts`, ...commands)
   }
+  if (waiting.length === 0 && elsewhere.length === 0) return <section aria-label="Waiting for their place"><p className="text-[13.5px] text-mute">Everything for this box has its place.</p></section>
   return (
     <section aria-labelledby="waiting" className="rounded-xl border border-hair bg-sheet px-3 py-2">
       <div className="mb-1.5 flex items-center justify-between gap-2"><h2 id="waiting" className="font-bold">Waiting for their place</h2>{waiting.length > 1 ? <Button onClick={putAll}>Place all, largest first</Button> : null}</div>
-      {waiting.length === 0 ? <p className="text-[14px] text-mute">{elsewhere.length === 0 ? 'Everything for this box has its place.' : 'Nothing more for this face.'}</p> : null}
+      {waiting.length === 0 ? <p className="text-[14px] text-mute">Nothing more for this face.</p> : null}
       {elsewhere.length > 0 ? <p className="mb-1 text-[13px] text-mute">{isPlate ? 'For a wall or the door' : 'For the plate'}: <span className="figures">{elsewhere.map((id) => plan.devices[id]!.tag).join(' ')}</span></p> : null}
       <ul className="flex max-h-24 flex-wrap gap-1.5 overflow-y-auto">
         {waiting.map((id) => {

@@ -47,6 +47,11 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [client, drawer, open, room.id, router])
 
+  // On a phone the stages scroll sideways: the one shown is brought into sight.
+  useEffect(() => {
+    document.querySelector('nav [aria-current=page]')?.scrollIntoView({ inline: 'center', block: 'nearest' })
+  }, [path])
+
   const steps = evaluation?.procedure ?? []
   const done = steps.filter(({ id }) => progress.get(id)?.status === 'done').length
   const redo = steps.filter(({ id }) => progress.get(id)?.status === 'redo').length

@@ -1,12 +1,16 @@
 import { Modal } from '@/ui/primitives'
+import { STAGES } from './stages'
 
 const KEYS = [
-  ['Alt 1 … 5', 'go to a stage'],
+  [`Alt 1 … ${STAGES.length}`, 'go to a stage'],
   ['f', 'what is wrong, and why'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['Enter', 'take what was typed in a field'],
   ['Esc', 'give back what was there; shut the drawer'],
+  ['Arrows, Shift Arrows', 'lay out: move what is chosen by 1 mm, by 10 mm'],
+  ['R, Delete', 'lay out: turn it, take it off'],
+  ['Space, Shift Enter', 'lay out: choose it too, or no more'],
   ['?', 'these keys'],
 ] as const
 

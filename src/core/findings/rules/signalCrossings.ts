@@ -14,8 +14,16 @@ export interface Crossing {
 
 const LINK_FUNCTIONS = new Set(['signal', 'data', 'control+', 'control-', 'contact-NO', 'contact-NC'])
 
-/** Pairs of devices fed by different supplies that exchange signals. */
+const known = new WeakMap<Context, readonly Crossing[]>()
+
+/** Pairs of devices fed by different supplies that exchange signals; several rules ask the same. */
 export function crossings(context: Context): readonly Crossing[] {
+  let found = known.get(context)
+  if (!found) known.set(context, (found = findCrossings(context)))
+  return found
+}
+
+function findCrossings(context: Context): readonly Crossing[] {
   const negatives = new Map<DeviceId, { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId> }>()
   for (const { id, part } of context.devices) {
     const keys = Object.entries(part.terminals).flatMap(([key, terminal]) => (terminal!.function === 'V-' ? [terminalKey(id, key as never)] : []))
