@@ -96,12 +96,21 @@ describe('snapping and lining up', () => {
     const rect: Rect = { left_mm: 10, right_mm: 30, top_mm: 92, bottom_mm: 112 }
     expect(snapRect({ rect, grid_mm: 5, catch_mm: 4, neighbours: [{ left_mm: 50, right_mm: 70, top_mm: 91, bottom_mm: 111 }], rails: [{ axis: 'across', at_mm: 104 }] })).toMatchObject({ dy_mm: 2, across_mm: 104 })
   })
-  it('lined up they share that edge; spread they have equal gaps and the outermost stay', () => fc.assert(fc.property(fc.array(rects, { minLength: 3, maxLength: 6 }), (list) => {
+  it('lined up they share that edge', () => fc.assert(fc.property(fc.array(rects, { minLength: 2, maxLength: 6 }), (list) => {
     const moved = alignRects(list, 'bottom').map(({ dy_mm }, i) => list[i]!.bottom_mm + dy_mm)
     expect(Math.max(...moved) - Math.min(...moved)).toBeLessThan(1e-9)
-    const spread = distributeRects(list, 'across').map(({ dx_mm }, i) => ({ left: list[i]!.left_mm + dx_mm, right: list[i]!.right_mm + dx_mm })).sort((a, b) => a.left + a.right - b.left - b.right)
+  })))
+  it('spread, what stood apart has equal gaps, and the outermost stay', () => fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 0, max: 50 }), mm(80)), { minLength: 3, maxLength: 6 }), (list) => {
+    let at = 0
+    const row = list.map(([gap, width]): Rect => {
+      const rect = { left_mm: at + gap, right_mm: at + gap + width, top_mm: 0, bottom_mm: 10 }
+      at = rect.right_mm
+      return rect
+    })
+    const spread = distributeRects(row, 'across').map(({ dx_mm }, i) => ({ left: row[i]!.left_mm + dx_mm, right: row[i]!.right_mm + dx_mm }))
     const gaps = spread.slice(1).map(({ left }, i) => left - spread[i]!.right)
     for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0]!, 6)
+    expect([spread[0]!.left, spread.at(-1)!.right]).toEqual([row[0]!.left_mm, expect.closeTo(row.at(-1)!.right_mm, 6)])
   })))
   it('the gap between rectangles is that of their nearest points', () => {
     expect(gapBetween({ left_mm: 0, right_mm: 10, top_mm: 0, bottom_mm: 10 }, { left_mm: 13, right_mm: 20, top_mm: 14, bottom_mm: 20 })).toBe(5)

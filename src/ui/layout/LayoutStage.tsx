@@ -68,7 +68,7 @@ export function LayoutStage() {
               {faces.map((id) => {
                 const each = drilled.find((other) => other.face === id)
                 const wrong = each ? each.overlapping.length + each.outside.length + each.onRaceway.length + each.spacing.length : 0
-                return <button key={id} type="button" role="radio" aria-checked={id === face} onClick={() => show(enclosure, id)} className={`rounded-md px-3 py-1 text-[14px] ${id === face ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{plan.enclosures[enclosure]!.faces[id]!.name}{each && each.items.length + each.raceways.length > 0 ? <span className="figures ml-1 opacity-75">{each.isPlate ? each.items.length : each.items.length + each.raceways.length}</span> : null}{wrong > 0 ? <span aria-label={`${wrong} wrong`} className="ml-1">△</span> : null}</button>
+                return <button key={id} type="button" role="radio" aria-checked={id === face} onClick={() => show(enclosure, id)} className={`rounded-md px-3 py-1 text-[14px] ${id === face ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{plan.enclosures[enclosure]!.faces[id]!.name}{each && each.items.length + each.raceways.length > 0 ? <span className="figures ml-1">{each.isPlate ? each.items.length : each.items.length + each.raceways.length}</span> : null}{wrong > 0 ? <span aria-label={`${wrong} wrong`} className="ml-1">△</span> : null}</button>
               })}
             </div>
             {data.kind === 'plate' ? null : (
