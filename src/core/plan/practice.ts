@@ -62,7 +62,7 @@ export const PRACTICE_REASONS: Readonly<Record<keyof Practice, string>> = {
   insulation_C: 'The common PVC hook-up wire: 70 °C by IEC, 90 °C machine-tool wire by the NEC.',
   terminal_C: 'Only NEC table 310.16 caps by the terminals; unlisted terminals count as 60 °C.',
   smallWires: 'Control wires below the basis’ smallest size are usual in a box; their ampacity is then NFPA 79’s.',
-  inside_C: 'A box at work is some 10–15 K warmer than the room; replaced by the heat sum once the box is laid out.',
+  inside_C: 'A box at work is some 10–15 K warmer than the room; once the box is laid out, the heat sum counts where it is warmer.',
   grouped: 'Until routes are drawn: a few loaded circuits share a duct.',
   maxDrop_percent: 'Common practice for feeds within a machine; supplies can be trimmed up a little, boards cannot.',
   assumedLength_mm: 'A wire across a box of 400 mm by its ducts; measure or enter lengths that matter.',

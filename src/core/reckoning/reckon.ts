@@ -54,9 +54,10 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   const sized = sizeWires(plan, topology, guards)
   const { states } = sized
   const wires: Record<WireId, WireReckoning> = {}
+  const treatOf = rememberTreatments(plan)
   for (const { id, wire } of topology.conductors) {
     const outcome = sized.wires.get(id)!
-    wires[id] = { ...outcome, from: endOf(plan, wire, 'from', outcome.size), to: endOf(plan, wire, 'to', outcome.size) }
+    wires[id] = { ...outcome, from: treatOf(wire, 'from', outcome.size), to: treatOf(wire, 'to', outcome.size) }
   }
   const rails = findRails(plan, topology, states)
   const ways = feedWays(plan, topology)
@@ -88,15 +89,20 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   }
 }
 
-function endOf(plan: Plan, wire: Wire, side: 'from' | 'to', size: string | null): EndTreatment | null {
-  const end = wire[side]
-  if (end.kind === 'parked' || size === null) return null
-  const terminal = plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
-  const { clamp, clampSize_mm, torque_Nm, strip_mm } = terminal
-  return treatEnd({
-    clamp, clampSize_mm, torque_Nm, strip_mm, size, construction: wire.construction, screwEnds: plan.practice.screwEnds, ferruleCode: plan.practice.ferruleCode,
-    wanted: side === 'from' ? wire.fromTreatment : wire.toTreatment,
-  })
+/** How wire ends are made; the same clamp and conductor come many times in a plan, and are worked out once. */
+function rememberTreatments(plan: Plan): (wire: Wire, side: 'from' | 'to', size: string | null) => EndTreatment | null {
+  const known = new Map<string, EndTreatment>()
+  const { screwEnds, ferruleCode } = plan.practice
+  return (wire, side, size) => {
+    const end = wire[side]
+    if (end.kind === 'parked' || size === null) return null
+    const { clamp, clampSize_mm, torque_Nm, strip_mm } = plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
+    const wanted = side === 'from' ? wire.fromTreatment : wire.toTreatment
+    const key = [clamp, clampSize_mm, torque_Nm, strip_mm, size, wire.construction, wanted].join('|')
+    let treatment = known.get(key)
+    if (!treatment) known.set(key, (treatment = treatEnd({ clamp, clampSize_mm, torque_Nm, strip_mm, size, construction: wire.construction, screwEnds, ferruleCode, wanted })))
+    return treatment
+  }
 }
 
 function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): Record<DeviceId, SupplyReckoning> {

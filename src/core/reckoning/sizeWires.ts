@@ -53,6 +53,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     for (const [id, { length_mm }] of circuits) ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
     return ohms
   }
+  const sized = rememberSizings()
   let states = new Map<StateId, StateResult>()
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
     const ohms = ohmsNow()
@@ -62,7 +63,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
       const before = sizes.get(id) ?? null
-      const next = sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), worstCurrent(circuit, states).worst_A)).result.size
+      const next = sized(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), worstCurrent(circuit, states).worst_A)).result.size
       if (next === before) continue
       if (round >= FREE_ROUNDS && before !== null && next !== null && wireSize(next).area_mm2 < wireSize(before).area_mm2) continue
       sizes.set(id, next)
@@ -77,7 +78,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
   for (const { wire: id, loose } of bonds) {
     const circuit = circuits.get(id)!
     if (circuit.conductor.wire.size !== null) continue
-    const next = sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), loose.value)).result.size
+    const next = sized(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), loose.value)).result.size
     if (next === null || wireSize(next).area_mm2 <= wireSize(sizes.get(id) ?? start).area_mm2) continue
     sizes.set(id, next)
     isBondChanged = true
@@ -89,9 +90,20 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
   const bondOf = new Map(bonds.map((bond) => [bond.wire, bond]))
   const outcomes = new Map<WireId, SizedWire>()
   const ampacityOf = rememberAmpacities(plan)
+  // Wires alike in all that counts share their figures and derivations: the cores of like motors, for one.
+  const alike = new Map<string, SizedWire>()
   for (const circuit of circuits.values()) {
     const { id, wire } = circuit.conductor
-    if (wire.function !== 'PE') outcomes.set(id, describeWire(plan, circuit, guards.get(id)!, states, sizes.get(id) ?? null, ampacityOf, bondOf.get(id)))
+    if (wire.function === 'PE') continue
+    const guarded = guards.get(id)!
+    const size = sizes.get(id) ?? null
+    const bond = bondOf.get(id)
+    const { byState, worst_A, state } = worstCurrent(circuit, states)
+    const key = bond ? null : [size, wire.size === null, wire.function, circuit.length_mm, circuit.lengthFrom, circuit.insulation_C, circuit.voltage_V, circuit.system, circuit.minimum, circuit.known_A, worst_A, state, guarded.guard?.id, guarded.needs_A].join('|')
+    const twin = key === null ? undefined : alike.get(key)
+    const outcome = twin ? { ...twin, id, current_A: byState } : describeWire(plan, circuit, guarded, states, size, ampacityOf, sized, bond)
+    if (key !== null && !twin) alike.set(key, outcome)
+    outcomes.set(id, outcome)
   }
   for (const circuit of circuits.values()) {
     if (circuit.conductor.wire.function !== 'PE') continue
@@ -201,8 +213,21 @@ function rememberAmpacities(plan: Plan): AmpacityOf {
   }
 }
 
+type SizingOf = (request: SizeConductorRequest) => ReturnType<typeof sizeConductor>
+
+/** Requests differ in a handful of fields within a plan; the same is asked for many wires, and again in every round. */
+function rememberSizings(): SizingOf {
+  const known = new Map<string, ReturnType<typeof sizeConductor>>()
+  return (request) => {
+    const key = [request.current_A, request.oneWay_m, request.voltage_V, request.system, request.insulation_C, request.protection_A, request.minimum].join('|')
+    let answer = known.get(key)
+    if (!answer) known.set(key, (answer = sizeConductor(request)))
+    return answer
+  }
+}
+
 /** A wire's figures with their derivations, once the sizes have settled. `present` is the size they settled at. */
-function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf, bond?: BondReckoning): SizedWire {
+function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf, sizing: SizingOf, bond?: BondReckoning): SizedWire {
   const { practice } = plan
   const { conductor, length_mm, voltage_V } = circuit
   const { wire } = conductor
@@ -219,7 +244,7 @@ function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: 
   ]
   const current_A = worst_A ?? 0
   const size = present
-  const sized = wire.size === null ? sizeConductor(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0))) : null
+  const sized = wire.size === null ? sizing(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0))) : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
   const known = size === null ? null : ampacityOf(size, circuit.insulation_C)
   const ampacity = known?.ampacity ?? null
