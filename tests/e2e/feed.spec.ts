@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { copyOfDemo, expectStops, isWorkedOut, saved } from './helpers'
+import { copyOfDemo, expectAccessible, expectStops, isWorkedOut, saved } from './helpers'
 
 test('room for later: today’s supply is seen to fail tomorrow', async ({ page }) => {
   const id = await copyOfDemo(page)
@@ -63,4 +63,22 @@ test('a state without mains: the teaching computer alone', async ({ page }) => {
   await saved(page)
   await isWorkedOut(page)
   await expect(head.getByText('mains, USB', { exact: true })).toBeVisible()
+})
+
+test('a rail is dealt over two supplies in one step, and back in one', async ({ page }) => {
+  const id = await copyOfDemo(page)
+  await page.goto(`/plans/${id}/feed`)
+  await expectStops(page, 0)
+  await page.getByRole('button', { name: 'deal them so …' }).first().click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('Add PS3, 24 V')
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Deal them so' }).click()
+  await expect(dialog).toBeHidden()
+  await expectStops(page, 0)
+  await expect(page.getByText(/^PS3 24 V supply, second half/)).toBeVisible()
+  await saved(page)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expectStops(page, 0)
+  await expect(page.getByText(/^PS3 24 V supply, second half/)).toBeHidden()
 })

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
+import { CATALOGUE, newDevice } from '@/core/catalogue'
 import { expectAccessible, expectStops, isWorkedOut, saved } from './helpers'
 
 /** A plan of the printer's pattern, where nothing has a place yet. */
@@ -143,4 +144,22 @@ test('a box in the open: a drain is asked for, put in by the fix, and the day is
   await expectAccessible(page)
   await box.getByLabel('It stands in the open').uncheck()
   await expect(page.getByRole('img', { name: /^Inside at most/ })).toBeHidden()
+})
+
+test('modules plug onto their host; a wrong one is not offered, and jumpers beneath are named', async ({ page }) => {
+  const id = await unlaid(page)
+  const parts = [['device:c1', 'C1', 'part:driver-carrier-3', 'Carrier'], ['device:d1', 'D1', 'part:driver-module', 'Driver module']] as const
+  const commands = parts.map(([device, tag, part, name]) => ({ type: 'addDevice', id: device, device: newDevice(part as never, tag, name), part: { id: part, part: CATALOGUE[part as never] } }))
+  const reply = await page.request.post(`/api/plans/${id}/edits`, { data: { kind: 'edit', editId: 'modules-for-test', baseRevision: 1, label: 'Add a carrier', commands } })
+  expect(reply.status()).toBe(200)
+  await page.reload()
+  await isWorkedOut(page)
+  const panel = page.getByRole('region', { name: 'Plug-on modules' })
+  await expect(panel).toContainText('Step jumpers, axis 2')
+  await panel.getByLabel(/^Socket D2/).selectOption({ label: 'D1 Driver module' })
+  await saved(page)
+  await expect(panel.getByLabel(/^Socket D1/).getByRole('option')).toHaveText(['empty'])
+  await page.reload()
+  await isWorkedOut(page)
+  await expect(panel.getByLabel(/^Socket D2/)).toHaveValue('device:d1')
 })

@@ -57,7 +57,8 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   const treatOf = rememberTreatments(plan)
   for (const { id, wire } of topology.conductors) {
     const outcome = sized.wires.get(id)!
-    wires[id] = { ...outcome, from: treatOf(wire, 'from', outcome.size), to: treatOf(wire, 'to', outcome.size) }
+    // Filled in where it stands: copying two dozen fields of every wire is a tenth of the work.
+    wires[id] = Object.assign(outcome, { from: treatOf(wire, 'from', outcome.size), to: treatOf(wire, 'to', outcome.size) })
   }
   const rails = findRails(plan, topology, states)
   const ways = feedWays(plan, topology)

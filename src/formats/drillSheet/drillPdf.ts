@@ -9,6 +9,9 @@ const TICK_mm = 0.2
 const INK = rgb(0, 0, 0)
 const PEN: Readonly<Record<Layer, { readonly width_mm: number; readonly dash?: number[] }>> = { OUTLINE: { width_mm: 0.35 }, HOLES: { width_mm: 0.25 }, THERE: { width_mm: 0.25, dash: [2, 1] }, CENTRES: { width_mm: 0.1 }, NOTES: { width_mm: 0.2 } }
 
+/** A name as long as its maker liked must not run off the paper. */
+const cut = (text: string, length: number) => (text.length > length ? `${text.slice(0, length - 1)}…` : text)
+
 const pt = (mm: number) => mm * POINTS_PER_mm
 
 /** The standard fonts know the Latin letters of Windows; what they cannot print becomes a plain stand-in. */
@@ -63,8 +66,8 @@ export async function drillPdf(drawing: DrillDrawing, paper: Paper): Promise<Uin
 function drawTile(document: PDFDocument, font: PDFFont, drawing: DrillDrawing, { paper, rows, columns }: Tiling, tile: Tile): void {
   const page = document.addPage([pt(paper.width_mm), pt(paper.height_mm)])
   const head = new Sheet(page, font, paper.height_mm, MARGIN_mm, MARGIN_mm)
-  head.text(drawing.title, 0, 3.5, 3.6)
-  head.text(`${drawing.subtitle}; page ${tile.row * columns + tile.column + 1} of ${rows * columns}: row ${tile.row + 1}, column ${tile.column + 1}`, 0, 8, 2.6)
+  head.text(cut(drawing.title, 88), 0, 3.5, 3.6)
+  head.text(`${cut(drawing.subtitle, 80)}; page ${tile.row * columns + tile.column + 1} of ${rows * columns}: row ${tile.row + 1}, column ${tile.column + 1}`, 0, 8, 2.6)
   head.line(0, 14, BAR_mm, 14)
   // The outer edges of its ends are what is 100 mm apart.
   head.line(TICK_mm / 2, 12, TICK_mm / 2, 16, TICK_mm)
@@ -93,10 +96,9 @@ const COLUMNS = [['No', 0], ['For', 9], ['x mm', 52], ['y mm', 67], ['x in', 82]
 function drawTable(document: PDFDocument, font: PDFFont, { title, subtitle, rows }: DrillDrawing, given: Tiling['paper']): void {
   const paper = { width_mm: Math.min(given.width_mm, given.height_mm), height_mm: Math.max(given.width_mm, given.height_mm) }
   const perPage = Math.floor((paper.height_mm - 2 * MARGIN_mm - HEAD_mm) / ROW_mm) - 1
-  const cut = (text: string, length: number) => (text.length > length ? `${text.slice(0, length - 1)}…` : text)
   for (let from = 0; from < Math.max(1, rows.length); from += perPage) {
     const sheet = new Sheet(document.addPage([pt(paper.width_mm), pt(paper.height_mm)]), font, paper.height_mm, MARGIN_mm, MARGIN_mm)
-    sheet.text(`${title}: holes`, 0, 3.5, 3.6)
+    sheet.text(cut(`Holes of ${title}`, 88), 0, 3.5, 3.6)
     sheet.text(subtitle, 0, 8, 2.6)
     for (const [name, x_mm] of COLUMNS) sheet.text(name, x_mm, HEAD_mm - 4, 2.6)
     sheet.line(0, HEAD_mm - 2.5, paper.width_mm - 2 * MARGIN_mm, HEAD_mm - 2.5)

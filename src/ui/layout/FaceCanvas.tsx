@@ -4,6 +4,7 @@ import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Hole } from '@/core/drilling'
 import { grow, mirrorShape, outlineOf, snapRect, turnMargins, type Rect, type Stroke } from '@/core/geometry'
 import type { EnclosureId, FaceId, Part, Plan } from '@/core/plan'
+import { sideOf } from '@/core/reckoning'
 import { useRoom } from '@/ui/room'
 import { changeThings, thingsOn, type Change, type FaceThing } from './faceThings'
 
@@ -106,6 +107,11 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
         {marks(height_mm).map((y) => <line key={`y${y}`} x1="0" x2={width_mm} y1={y} y2={y} stroke="var(--hair)" strokeWidth={y % 100 === 0 ? 0.6 : 0.3} pointerEvents="none" />)}
         {marks(width_mm).filter((x) => x % 100 === 0).map((x) => <text key={x} x={side(x)} y={-6 * unit} fontSize={9 * unit} textAnchor="middle" className="figures" fill="var(--mute)">{x}</text>)}
         {marks(height_mm).filter((y) => y % 100 === 0 && y > 0).map((y) => <text key={y} x={-5 * unit} y={y + 3 * unit} fontSize={9 * unit} textAnchor="end" className="figures" fill="var(--mute)">{y}</text>)}
+        {edgesOf(sideOf(plan.enclosures[enclosure]!.faces[face]!), kind).map(({ words, at: edge }) => {
+          const shown = isMirrored && (edge === 'left' || edge === 'right') ? (edge === 'left' ? 'right' : 'left') : edge
+          const [x, y, turn] = { left: [7 * unit, height_mm / 2, -90], right: [width_mm - 7 * unit, height_mm / 2, 90], top: [width_mm / 2, 11 * unit, 0], bottom: [width_mm / 2, height_mm - 5 * unit, 0] }[shown] as [number, number, number]
+          return <text key={edge} x={x} y={y} transform={`rotate(${turn} ${x} ${y})`} fontSize={9 * unit} textAnchor="middle" fill="var(--mute)" pointerEvents="none">{words}</text>
+        })}
         {things.map((thing) => (
           <g key={thing.key} {...bind(thing.key)}>
             <Thing thing={thing} plan={plan} isChosen={chosen.has(thing.key)} dx={pull && chosen.has(thing.key) ? pull.dx : 0} dy={pull && chosen.has(thing.key) ? pull.dy : 0} isWrong={wrong.has(thing.key)} isTight={tight.has(thing.key)} mirror_mm={isMirrored ? width_mm : null} onKeyDown={press} />
@@ -118,6 +124,15 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
       <p className="px-1 pt-1 text-[13px] text-mute">{name}, <span className="figures">{width_mm} × {height_mm} mm</span>, seen {seen}. The bar is a part’s own top; orange outlines carry mains; dark rings are holes; in dashes what is there already, in dots what comes out.</p>
     </div>
   )
+}
+
+type Edge = 'left' | 'right' | 'top' | 'bottom'
+
+/** Which edges of a wall, seen from outside, are toward the back of the box and toward its front: what a mirrored template gets wrong. */
+function edgesOf(side: ReturnType<typeof sideOf>, kind: string): readonly { readonly words: string; readonly at: Edge }[] {
+  if (kind === 'plate') return []
+  const named = (back: Edge, front: Edge) => [{ words: 'toward the back', at: back }, { words: 'toward the front', at: front }]
+  return side === 'left' ? named('left', 'right') : side === 'right' ? named('right', 'left') : side === 'top' ? named('top', 'bottom') : side === 'bottom' ? named('bottom', 'top') : []
 }
 
 interface ThingProps {
