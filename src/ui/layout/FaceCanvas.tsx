@@ -101,7 +101,7 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
   const seen = kind === 'plate' ? 'from the front' : view === 'outside' ? 'from outside' : 'from inside, mirrored'
   return (
     <div className="overflow-hidden rounded-xl border border-hair bg-sheet p-2">
-      <svg ref={svg} viewBox={`${-EDGE_mm * unit} ${-EDGE_mm * unit} ${width_mm + (EDGE_mm + 6) * unit} ${height_mm + (EDGE_mm + 6) * unit}`} className="block max-h-[70vh] w-full touch-none select-none" role="group" aria-label={`${name}, ${width_mm} by ${height_mm} mm, ${seen}`}>
+      <svg ref={svg} viewBox={`${-EDGE_mm * unit} ${-EDGE_mm * unit} ${width_mm + (EDGE_mm + 14) * unit} ${height_mm + (EDGE_mm + 6) * unit}`} className="block max-h-[70vh] w-full touch-none select-none" role="group" aria-label={`${name}, ${width_mm} by ${height_mm} mm, ${seen}`}>
         <rect x="0" y="0" width={width_mm} height={height_mm} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1" onPointerDown={() => onChoose(new Set())} />
         {marks(width_mm).map((x) => <line key={`x${x}`} x1={side(x)} x2={side(x)} y1="0" y2={height_mm} stroke="var(--hair)" strokeWidth={x % 100 === 0 ? 0.6 : 0.3} pointerEvents="none" />)}
         {marks(height_mm).map((y) => <line key={`y${y}`} x1="0" x2={width_mm} y1={y} y2={y} stroke="var(--hair)" strokeWidth={y % 100 === 0 ? 0.6 : 0.3} pointerEvents="none" />)}
