@@ -9,7 +9,7 @@ export function clayPrinter(): Plan {
     site: { ambient_C: 28, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 40, grouped: 2 },
   })
-    .box('main', { name: 'Bench box', kind: 'box', inner: { width_mm: 400, height_mm: 500, depth_mm: 150 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Bench box', kind: 'box', inner: { width_mm: 400, height_mm: 500, depth_mm: 150 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, where: 'on the wall behind the north bench' })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 8 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')

@@ -8,7 +8,7 @@ export function foamGantry(): Plan {
     site: { ambient_C: 25, plug: { kind: 'polarised', fuse_A: null }, outletBreaker_A: 15, residual_mA: null },
     practice: { inside_C: 40, grouped: 6 },
   })
-    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, where: 'under the gantry table' })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'UL 248-14', rating_A: 12 } } })
     .device('Q1', 'switch-1p', 'Main switch')
     .device('XL', 'strip-6', 'Line distribution')

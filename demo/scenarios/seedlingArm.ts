@@ -8,7 +8,7 @@ export function seedlingArm(): Plan {
     site: { ambient_C: 30, place: 'sheltered', residual_mA: 30, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 45, grouped: 2 },
   })
-    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', { name: 'Arm box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, where: 'at the arm’s foot' })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { deviceId, faceId, localKey, type FaceId } from './ids'
-import { length_mm, name, nonNegative, note, number, origin, percent, positive, temperature_C } from './fields'
+import { length_mm, name, nonNegative, number, origin, percent, positive, temperature_C, text } from './fields'
 import { openingShape } from './opening'
 
 /** Which side of the enclosure a face is; seen from the front. */
@@ -69,8 +69,8 @@ export const enclosure = z.strictObject({
   /** Null or left out: under a roof. */
   outdoor: outdoor.nullable().optional(),
   mass_g: nonNegative().optional(),
-  /** Where it stands among the others: its left upper corner on the sketch of the site. */
-  stands: z.strictObject({ x_mm: number(), y_mm: number(), note: note() }).optional(),
+  /** Where it stands, in words: "under the bench". */
+  where: text(60).optional(),
 })
 
 export type Enclosure = z.output<typeof enclosure>

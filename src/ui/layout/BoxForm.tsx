@@ -39,6 +39,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
   return (
     <section aria-label="The box" className="space-y-2 rounded-xl border border-hair bg-sheet p-3.5">
       <CommitField label="Name" value={box.name} onCommit={(text) => (text.trim() ? change(`Box ${text.trim()}`, { name: text.trim().slice(0, 80) }) : 'give it a name')} />
+      <CommitField label="Where it is" hint="such as: under the bench" value={box.where ?? ''} onCommit={(text) => change(`The box is ${text.trim() || 'somewhere'}`, { where: text.trim().slice(0, 60) })} />
       <div className="grid grid-cols-2 gap-2">
         <Choice label="It is" value={box.kind} options={KINDS.map(([value, label]) => ({ value, label }))} onChoose={(value) => change(`It is ${value}`, { kind: value as Enclosure['kind'] })} />
         <Choice label="Origin" value={box.origin} options={[{ value: 'new', label: 'new' }, { value: 'there', label: 'there already' }, { value: 'remove', label: 'comes out' }]} onChoose={(value) => change(`The box is ${value}`, { origin: value as Enclosure['origin'] })} />

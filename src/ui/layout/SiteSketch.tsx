@@ -45,7 +45,8 @@ export function SiteSketch({ shown, onShow }: { readonly shown: EnclosureId; rea
           <g key={id} role="button" tabIndex={0} aria-label={`Show ${box.name}`} aria-pressed={id === shown} className="cursor-pointer outline-none focus-visible:[&>rect]:[stroke-width:3]" onClick={() => onShow(id)} onKeyDown={(event) => { if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); onShow(id) } }}>
             <rect x={x(id) - HALF_mm} y="20" width={2 * HALF_mm} height="64" rx={box.kind === 'box' ? 3 : 0} fill={id === shown ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={box.origin === 'remove' ? 'var(--stop)' : 'var(--ink)'} strokeWidth="1.4" strokeDasharray={box.origin === 'there' ? '6 3' : box.origin === 'remove' ? '2 3' : undefined} />
             <text x={x(id)} y="46" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">{box.name.slice(0, 20)}</text>
-            <text x={x(id)} y="64" fontSize="11" textAnchor="middle" fill="var(--mute)">{count} parts, {words[box.origin]}</text>
+            <text x={x(id)} y={box.where ? 60 : 64} fontSize="11" textAnchor="middle" fill="var(--mute)">{count} parts, {words[box.origin]}</text>
+            {box.where ? <text x={x(id)} y="76" fontSize="11" textAnchor="middle" fill="var(--mute)">{box.where.slice(0, 28)}</text> : null}
           </g>
         )
       })}
