@@ -97,7 +97,7 @@ test('replacing a part lists what no longer matches before it is done', async ({
   const id = await copyOfDemo(page)
   await page.goto(`/plans/${id}/feed`)
   await isWorkedOut(page)
-  await page.getByRole('button', { name: /^PS1 24 V supply/ }).click()
+  await page.getByRole('button', { name: /^PS1 24 V supply \d+ %/ }).click()
   await page.getByRole('button', { name: 'Replace by another part' }).click()
   await page.getByRole('button', { name: '12 V 350 W enclosed supply' }).click()
   const dialog = page.getByRole('dialog')
