@@ -101,6 +101,7 @@ describe('screws', () => {
     expect(fixingFor({ screw: 'M4', count: 4, held_mm: 1.5, wall_mm: 1.5, standoff_mm: 0, into: 'nut' })).toMatchObject({ length_mm: 10, nuts: 4, washers: 8, standoffs: null })
   })
   it('a board on standoffs: a diameter of thread, nothing behind', () => expect(fixingFor({ screw: 'M3', count: 4, held_mm: 1.6, wall_mm: 1.5, standoff_mm: 10, into: 'standoff' })).toMatchObject({ length_mm: 6, behind_mm: 0, standoffs: { length_mm: 10, count: 4 }, nuts: 0 }))
+  it('in wood an insert takes the nut’s place', () => expect(fixingFor({ screw: 'M4', count: 2, held_mm: 1.5, wall_mm: 12, standoff_mm: 0, into: 'wood' })).toMatchObject({ nuts: 0, inserts: 2 }))
   it('is always long enough, sold, and no size longer than needed', () => fc.assert(fc.property(fc.constantFrom(...SCREWS), fc.integer({ min: 0, max: 100 }), fc.integer({ min: 5, max: 60 }), (screw, held, wall_tenths) => {
     const { length_mm } = fixingFor({ screw, count: 1, held_mm: held / 10, wall_mm: wall_tenths / 10, standoff_mm: 0, into: 'nut' })
     const { nut_mm, washer_mm, pitch_mm } = SCREW_DATA[screw]

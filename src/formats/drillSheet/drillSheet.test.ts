@@ -9,6 +9,7 @@ import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
 import type { EnclosureId, FaceId, Plan } from '@/core/plan'
 import { holesOfFace } from '@/core/reckoning'
+import { DEMOS } from '@demo/scenarios'
 import { drillCsv, drillDrawing, drillDxf, drillPdf, drillSheetFile, drillSvg, facesToDrill, OVERLAP_mm, PAPERS, tileOver } from '.'
 
 const BOX = 'enclosure:main' as EnclosureId
@@ -45,6 +46,18 @@ describe('DXF, read back by a general-purpose parser (dxf-parser)', () => {
       expect(found.length).toBeGreaterThan(0)
       sort(wanted).forEach((hole, i) => hole.forEach((value, k) => expect(sort(found)[i]![k]).toBeCloseTo(value, 4)))
       expect(found).toHaveLength(wanted.length)
+    }
+  })
+  it.each(Object.entries(DEMOS))('the demo %s: every face’s sheet has the plan’s holes, no more and no fewer', (_key, make) => {
+    const plan = make()
+    const faces = facesToDrill(plan)
+    expect(faces.length).toBeGreaterThan(2)
+    for (const { enclosure, face, holes } of faces) {
+      const drawing = drillDrawing({ plan, enclosure, face, view: 'outside', corner: 'lower left' })
+      expect(drawing.rows).toHaveLength(holes)
+      const read = new DxfParser().parseSync(drillDxf(drawing))!.entities as unknown as Entity[]
+      const round = holesOfFace(plan, enclosure, face, plan.enclosures[enclosure]!.faces[face]!).filter(({ shape }) => shape.kind === 'round')
+      expect(read.filter(({ type }) => type === 'CIRCLE')).toHaveLength(round.length)
     }
   })
   it('an arc of a D keeps to its circle and leaves out its flat', () => {

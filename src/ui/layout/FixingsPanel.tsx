@@ -21,10 +21,11 @@ export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId })
     if (known) Object.assign(known, { count: known.count + count, devices: [...known.devices, tag] })
     else counts.set(what, { count, devices: [tag], trace })
   }
-  for (const { device, screw, count, length_mm, chosen_mm, nuts, washers, standoffs, trace } of fixings) {
+  for (const { device, screw, count, length_mm, chosen_mm, nuts, inserts, washers, standoffs, trace } of fixings) {
     const { tag } = plan.devices[device]!
     add(`${screw} × ${chosen_mm ?? length_mm} screw`, count, tag, trace)
     add(`${screw} nut`, nuts, tag, trace)
+    add(`${screw} threaded insert`, inserts, tag, trace)
     add(`${screw} washer`, washers, tag, trace)
     if (standoffs) add(`${screw} standoff, ${standoffs.length_mm} mm`, standoffs.count, tag, trace)
   }
@@ -38,10 +39,11 @@ export function FixingsPanel({ enclosure }: { readonly enclosure: EnclosureId })
     if (other !== enclosure) continue
     for (const owner of new Set(holes.flatMap((hole) => (hole.screw && !hole.owner.startsWith('device:') && hole.state === 'make' ? [hole.owner] : [])))) {
       const own = holes.filter((hole) => hole.owner === owner && hole.screw)
-      const { screw, length_mm, count, nuts, washers, trace } = fixingFor({ screw: own[0]!.screw!, count: own.length, held_mm: HELD_mm, wall_mm: thickness_mm, standoff_mm: 0, into: material === 'wood' ? 'wood' : 'nut' })
+      const { screw, length_mm, count, nuts, inserts, washers, trace } = fixingFor({ screw: own[0]!.screw!, count: own.length, held_mm: HELD_mm, wall_mm: thickness_mm, standoff_mm: 0, into: material === 'wood' ? 'wood' : 'nut' })
       const name = owner.startsWith('rail:') ? `rail ${owner.slice(5)}` : (plan.raceways[owner as RacewayId]?.name ?? owner)
       add(`${screw} × ${length_mm} screw`, count, name, trace)
       add(`${screw} nut`, nuts, name, trace)
+      add(`${screw} threaded insert`, inserts, name, trace)
       add(`${screw} washer`, washers, name, trace)
     }
   }
