@@ -7,6 +7,7 @@ import { progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
+import { hasLost } from './hasLost'
 import { PlanClient, type PlanState } from './planClient'
 
 /** What the drawer on the right shows. */
@@ -116,8 +117,10 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     [start.id],
   )
   const progress = useMemo(() => progressOf(evaluated?.evaluation.procedure ?? [], log), [evaluated, log])
+  // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
+  const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
   const room: Room = {
-    id: start.id, state, plan: state.plan, evaluation: evaluated?.evaluation ?? null, isReckoning: evaluated?.plan !== state.plan, reckonError, took_ms: evaluated?.took_ms ?? null, log, progress, drawer, client,
+    id: start.id, state, plan: isBehind && !reckonError ? evaluated.plan : state.plan, evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null), isReckoning: evaluated?.plan !== state.plan, reckonError, took_ms: evaluated?.took_ms ?? null, log, progress, drawer, client,
     edit: (label, ...commands) => client.edit(label, commands),
     open: setDrawer,
     record,
