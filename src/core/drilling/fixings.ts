@@ -1,4 +1,4 @@
-import { SCREW_DATA, type ScrewSize } from '@/core/reference'
+import { cite, SCREW_DATA, SOURCES, type ScrewSize } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 
@@ -48,7 +48,7 @@ export function fixingFor({ screw, count, held_mm, wall_mm, standoff_mm, into }:
     screw, count, length_mm, behind_mm, washers: isStandoff ? count : 2 * count, nuts: into === 'nut' ? count : 0, inserts: into === 'wood' ? count : 0, standoffs: isStandoff ? { length_mm: standoff_mm, count } : null,
     trace: [
       step('Through', `${formatNumber(held_mm)} mm held${isStandoff ? '' : ` + ${formatNumber(standoff_mm)} mm spacer + ${formatNumber(wall_mm)} mm wall`} + washers = ${formatNumber(through_mm)} mm`, COMMON_PRACTICE),
-      step('Screw', `${formatNumber(wanted_mm)} mm with ${into === 'nut' ? `the nut and ${THREADS_BEYOND} threads beyond it` : `${ENGAGED} diameter of thread engaged`}; the next sold is ${screw} × ${length_mm}`, COMMON_PRACTICE),
+      step('Screw', `${formatNumber(wanted_mm)} mm with ${into === 'nut' ? `the nut and ${THREADS_BEYOND} threads beyond it` : `${ENGAGED} diameter of thread engaged`}; the next sold is ${screw} × ${length_mm}`, into === 'nut' ? `${cite(SOURCES.iso4032)}; ${COMMON_PRACTICE}` : COMMON_PRACTICE),
     ],
   }
 }

@@ -1,7 +1,7 @@
 'use client'
 import type { Command, Enclosure, EnclosureId, FaceId } from '@/core/plan'
 import { standardFaces } from '@/core/plan'
-import { RACK_PANEL_mm, RACK_UNIT_mm } from '@/core/reference'
+import { cite, RACK_PANEL_mm, RACK_UNIT_mm, SOURCES } from '@/core/reference'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -45,7 +45,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
         <Choice label="Origin" value={box.origin} options={[{ value: 'new', label: 'new' }, { value: 'there', label: 'there already' }, { value: 'remove', label: 'comes out' }]} onChoose={(value) => change(`The box is ${value}`, { origin: value as Enclosure['origin'] })} />
         {SIDES.map(([key, label]) => number(label, box.inner[key], (value) => change(`${label} ${value} mm`, resize(key, value))))}
         {number('Wall', box.wall.thickness_mm, (value) => change(`Wall ${value} mm`, { wall: { ...box.wall, thickness_mm: value } }))}
-        {box.kind === 'rack-shelf' ? number('Rack units', box.rackUnits, (value) => change(`${value} rack units`, { rackUnits: Math.round(value), ...resize('height_mm', Math.round(value) * RACK_UNIT_mm) }), { unit: 'U', least: 1, most: 60, hint: `one is ${RACK_UNIT_mm} mm; the panel ${RACK_PANEL_mm} mm` }) : null}
+        {box.kind === 'rack-shelf' ? number('Rack units', box.rackUnits, (value) => change(`${value} rack units`, { rackUnits: Math.round(value), ...resize('height_mm', Math.round(value) * RACK_UNIT_mm) }), { unit: 'U', least: 1, most: 60, hint: `one is ${RACK_UNIT_mm} mm; the panel ${RACK_PANEL_mm} mm; ${cite(SOURCES.eia310)}` }) : null}
         <Choice label="Of" value={box.wall.material} options={[['painted-steel', 'painted steel'], ['stainless', 'stainless steel'], ['aluminium', 'aluminium'], ['plastic', 'plastic'], ['wood', 'wood']].map(([value, label]) => ({ value: value!, label: label! }))} onChoose={(value) => change(`Walls of ${value}`, { wall: { ...box.wall, material: value as Enclosure['wall']['material'] } })} />
         <Choice label="Stands" value={box.mounting ?? 'wall'} options={[{ value: 'wall', label: 'back on a wall' }, { value: 'free', label: 'free' }]} onChoose={(value) => change(`Stands ${value}`, { mounting: value as 'free' })} />
         <Choice label="Air" value={box.sealed ? 'sealed' : 'breathing'} options={[{ value: 'breathing', label: 'breathing' }, { value: 'sealed', label: 'sealed' }]} onChoose={(value) => change(value, { sealed: value === 'sealed' })} />

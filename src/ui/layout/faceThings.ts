@@ -1,6 +1,7 @@
 import { footprint, type QuarterTurn, type Rect } from '@/core/geometry'
 import type { Command, Device, DeviceId, Enclosure, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
 import { racewayRect } from '@/core/reckoning'
+import { RAIL_TH35 } from '@/core/reference'
 
 /** Anything on a face that a hand can move. */
 export interface FaceThing {
@@ -19,7 +20,7 @@ export interface FaceThing {
 }
 
 type FacePlace = Extract<Device['place'], { kind: 'face' }>
-const RAIL_mm = 35
+const RAIL_mm = RAIL_TH35.width_mm
 
 const isAlong = (kind: string) => kind === 'duct' || kind === 'clip-line' || kind === 'chain' || kind === 'sleeve'
 
