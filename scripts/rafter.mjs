@@ -1,6 +1,4 @@
-import { ensureInstalled } from './install.mjs'
+import { pathToFileURL } from 'node:url'
+import { ensureBundled } from './bundle.mjs'
 
-ensureInstalled()
-const { register } = await import('tsx/esm/api')
-register()
-await import('../src/cli/rafter.ts')
+await import(pathToFileURL(await ensureBundled()).href)

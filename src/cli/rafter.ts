@@ -3,13 +3,14 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs'
 import * as z from 'zod'
-import { issuesOf, runCalculator } from '@/core/calculator'
+import { readWith, runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { CORNERS } from '@/core/drilling'
 import { evaluate } from '@/core/evaluate'
-import { parsePlan, type Plan, type StateId } from '@/core/plan'
+import { apply as applyCommands, keptCommands, type Plan, type StateId } from '@/core/plan'
 import { networkOf } from '@/core/reckoning'
 import { DRILL_FORMATS, drillSheetFile, facesToDrill } from '@/formats/drillSheet'
+import { readPlanFile } from '@/formats/planFile'
 import { planJsonSchema } from '@/formats/planSchema'
 import { spiceNetlist } from '@/formats/spiceNetlist'
 
@@ -17,6 +18,9 @@ const USAGE = `rafter calc                    the names of the calculators
 rafter calc NAME < input.json  one calculator: JSON in, JSON out
 rafter calc NAME --schema      the JSON Schema of its input and output
 rafter check plan.json         findings as JSON; exit 1 when one is a stop
+rafter check A.json B.json …   one JSON object a line for each file, {"file", "findings"} or {"file", "error"};
+                               exit 1 when any has a stop, 2 when any could not be read
+rafter apply plan.json commands.json   the plan after a list of commands, or why they do not fit
 rafter evaluate plan.json      everything worked out from a plan, as JSON
 rafter evaluate plan.json --spice [STATE]   the solved network as a SPICE netlist
 rafter export plan.json        the faces that have holes, one a line
@@ -54,9 +58,9 @@ function readJson(source: string | 0, what: string): unknown {
 
 function readPlan(path: string | undefined): Plan {
   if (!path) fail(`Name a plan file.\n${USAGE}`)
-  const parsed = parsePlan(readJson(path, path))
-  if (parsed.kind === 'refused') fail(`${path} is not a plan`, parsed.issues)
-  return parsed.plan
+  const file = readPlanFile(readJson(path, path))
+  if (file.kind === 'refused') fail(`${path} is not a plan`, file.issues)
+  return file.plan
 }
 
 function calc(name: string | undefined, flag: string | undefined): number {
@@ -74,6 +78,44 @@ function calc(name: string | undefined, flag: string | undefined): number {
   const { isAnswer, body } = runCalculator(calculator, readJson(0, 'The input'))
   print(body)
   return isAnswer ? 0 : 2
+}
+
+/** One file: everything spread out. Several: a line each, so that they can be read as they come. */
+function check(files: readonly string[]): number {
+  if (files.length <= 1) {
+    const { findings } = evaluate(readPlan(files[0]))
+    print({ findings })
+    return findings.some(({ severity }) => severity === 'stop') ? 1 : 0
+  }
+  let worst = 0
+  for (const file of files) {
+    const line = checkOne(file)
+    process.stdout.write(`${JSON.stringify({ file, ...line.body })}\n`)
+    worst = Math.max(worst, line.exit)
+  }
+  return worst
+}
+
+function checkOne(file: string): { readonly exit: 0 | 1 | 2; readonly body: object } {
+  try {
+    const { findings } = evaluate(readPlan(file))
+    return { exit: findings.some(({ severity }) => severity === 'stop') ? 1 : 0, body: { findings } }
+  } catch (error) {
+    if (error instanceof Failure) return { exit: 2, body: error.body as object }
+    const message = error instanceof Error ? error.message : String(error)
+    return { exit: 2, body: { error: { message: `${file} could not be worked out: ${message}`, issues: [] } } }
+  }
+}
+
+function apply(planPath: string | undefined, commandsPath: string | undefined): number {
+  const plan = readPlan(planPath)
+  if (!commandsPath) fail('Name a file that holds a list of commands')
+  const commands = readWith(keptCommands, readJson(commandsPath, commandsPath))
+  if (commands.kind === 'refused') fail(`${commandsPath} is not a list of commands`, commands.issues)
+  const applied = applyCommands(plan, commands.value)
+  if (applied.kind === 'refused') fail('These commands do not fit the plan; nothing was changed', applied.issues)
+  print(applied.plan)
+  return 0
 }
 
 function netlistOf(plan: Plan, wanted: string | undefined): string {
@@ -101,9 +143,9 @@ async function exportDrillSheet([path, wanted, ...flags]: readonly string[]): Pr
     if (!flags[i]!.startsWith('--') || flags[i + 1] === undefined) fail(`"${flags[i]}" is not understood after export; flags come as --format pdf`)
     given[flags[i]!.slice(2)] = flags[i + 1]!
   }
-  const options = exportOptions.safeParse(given)
-  if (!options.success) fail('The flags of export are not right', issuesOf(options.error))
-  const { format, paper, view, corner, out } = options.data
+  const options = readWith(exportOptions, given)
+  if (options.kind === 'refused') fail('The flags of export are not right', options.issues)
+  const { format, paper, view, corner, out } = options.value
   const { bytes } = await drillSheetFile({ plan, enclosure: chosen.enclosure, face: chosen.face, view, corner }, format, paper)
   if (out) writeFileSync(out, bytes)
   else process.stdout.write(bytes)
@@ -114,11 +156,10 @@ async function main([verb, ...rest]: readonly string[]): Promise<number> {
   switch (verb) {
     case 'calc':
       return calc(rest[0], rest[1])
-    case 'check': {
-      const { findings } = evaluate(readPlan(rest[0]))
-      print({ findings })
-      return findings.some(({ severity }) => severity === 'stop') ? 1 : 0
-    }
+    case 'check':
+      return check(rest)
+    case 'apply':
+      return apply(rest[0], rest[1])
     case 'evaluate':
       if (rest[1] === '--spice') {
         process.stdout.write(netlistOf(readPlan(rest[0]), rest[2]))

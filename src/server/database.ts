@@ -1,56 +1,96 @@
 import { join } from 'node:path'
-import { Sequelize, Transaction } from 'sequelize'
-import sqlite3 from 'sqlite3'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { dataDirectory } from './dataDirectory'
-import { migrateDatabase } from './migrations'
+import { connect, readyFile } from './dataFile'
+import { DataTrouble, troubleOf } from './dataTrouble'
 import { defineModels, type Models } from './models'
+import { WriteQueue } from './writeQueue'
 
 export interface Database {
-  readonly sequelize: Sequelize
+  readonly file: string
+  /** For reading only: its own connection sees what is committed, takes no lock, and waits for no writer. */
   readonly models: Models
-  /** Runs work in a transaction of its own, one after the other: writers waiting inside the driver would hold the very threads the first needs to commit. */
-  transaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>
+  readonly reader: Sequelize
+  /** Runs work on the connection that writes, in a transaction, one after the other. Rejects with {@link DataTrouble} where the file is at fault. */
+  write<T>(work: (models: Models, writer: Sequelize) => Promise<T>): Promise<T>
+  close(): Promise<void>
 }
 
-/** How long a writer waits for another before it gives up. */
-const BUSY_TIMEOUT_MS = 5000
-
-/** Sequelize opens a connection for each transaction; every one of them waits its turn. */
-class PatientDatabase extends sqlite3.Database {
-  constructor(filename: string, mode?: number, callback?: (error: Error | null) => void) {
-    super(filename, mode, callback)
-    this.configure('busyTimeout', BUSY_TIMEOUT_MS)
-  }
+export interface OpenOptions {
+  /** What a new data file gets, all or none. */
+  readonly fill?: (models: Models) => Promise<void>
+  readonly now?: () => Date
+  /** Called before each statement of a write; what it throws, the write meets. For tests. */
+  readonly beforeStatement?: (sql: string) => void
 }
 
 /**
  * Opens and migrates a data file. Write-ahead log with full synchronisation, so that what is committed survives the process
  * and the power; transactions take the write lock at once, so that none fails half-way; foreign keys are on by Sequelize's default.
  */
-export async function openDatabase(storage: string): Promise<Database> {
-  const sequelize = new Sequelize({
-    dialect: 'sqlite', storage, logging: false, dialectModule: { ...sqlite3, Database: PatientDatabase }, transactionType: Transaction.TYPES.IMMEDIATE,
-  })
-  await sequelize.query('PRAGMA journal_mode = WAL')
-  await migrateDatabase(sequelize)
-  let last: Promise<unknown> = Promise.resolve()
+export async function openDatabase(file: string, { fill, now, beforeStatement }: OpenOptions = {}): Promise<Database> {
+  const inWords = (error: unknown): never => {
+    throw troubleOf(error, file) ?? error
+  }
+  await readyFile(file, async (sequelize) => fill?.(defineModels(sequelize)), now).catch(inWords)
+  const writer = connect(file, beforeStatement ? { logging: (sql) => beforeStatement(sql), benchmark: false } : {})
+  const reader = connect(file)
+  try {
+    await writer.query('PRAGMA journal_mode = WAL')
+    await writer.query('PRAGMA synchronous = FULL')
+    await reader.query('SELECT 1', { type: QueryTypes.SELECT })
+  } catch (error) {
+    await Promise.all([writer.close(), reader.close()])
+    return inWords(error)
+  }
+  const models = defineModels(writer)
+  const queue = new WriteQueue((sql) => writer.query(sql), (error) => troubleOf(error, file) !== null)
   return {
-    sequelize, models: defineModels(sequelize),
-    transaction(work) {
-      const next = last.then(() => sequelize.transaction(work))
-      last = next.catch(() => undefined)
-      return next
+    file, reader, models: defineModels(reader),
+    write: (work) => queue.run(() => work(models, writer)).catch(inWords),
+    async close() {
+      await Promise.all([writer.close(), reader.close()])
     },
   }
 }
 
-// One connection for the process, also across the module reloads of the development server.
-const shared = globalThis as typeof globalThis & { gladRafterDatabase?: Promise<Database> }
-
-export function database(): Promise<Database> {
-  shared.gladRafterDatabase ??= openDatabase(join(dataDirectory(), 'glad-rafter.sqlite')).catch((error: unknown) => {
-    shared.gladRafterDatabase = undefined
-    throw error
-  })
-  return shared.gladRafterDatabase
+interface Shared {
+  gladRafterDatabase?: Promise<Database>
+  gladRafterTrouble?: { readonly trouble: unknown; readonly at: number }
 }
+
+// One for the process, also across the module reloads of the development server.
+const shared = globalThis as typeof globalThis & Shared
+
+/** A file in trouble is not hammered: for so long the last answer stands. */
+const RETRY_AFTER_MS = 400
+
+/** The process's data file, opened at first use; where that fails, tried again when next asked for. */
+export async function database(options?: OpenOptions): Promise<Database> {
+  const last = shared.gladRafterTrouble
+  if (!shared.gladRafterDatabase && last && performance.now() - last.at < RETRY_AFTER_MS) throw last.trouble
+  shared.gladRafterDatabase ??= openShared(options)
+  try {
+    return await shared.gladRafterDatabase
+  } catch (error) {
+    shared.gladRafterDatabase = undefined
+    shared.gladRafterTrouble = { trouble: error, at: performance.now() }
+    throw error
+  }
+}
+
+async function openShared(options?: OpenOptions): Promise<Database> {
+  const { prepareOptions } = await import('./prepareData')
+  return openDatabase(join(dataDirectory(), 'glad-rafter.sqlite'), options ?? prepareOptions())
+}
+
+/** Reading, with faults of the file in words. */
+export async function reading<T>(db: Database, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    throw troubleOf(error, db.file) ?? error
+  }
+}
+
+export { DataTrouble }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import * as z from 'zod'
 import { isAllowedHost, isAllowedOrigin } from './allowedHosts'
 import { readBody } from './http'
-import { createRequest, editRequest, logRequest } from './requests'
+import { editRequest } from '@/core/plan'
+import { createRequest, logRequest } from './requests'
 
 describe('hosts and origins', () => {
   it.each([['localhost:4180', true], ['127.0.0.1:4180', true], ['[::1]:4180', true], ['LOCALHOST', true], ['evil.example', false], ['localhost.evil.example', false], ['', false]] as const)('%s: %s', (host, isFine) => expect(isAllowedHost(host)).toBe(isFine))

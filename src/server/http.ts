@@ -1,45 +1,71 @@
 import type * as z from 'zod'
-import { issuesOf, type Issue } from '@/core/calculator'
+import { readWith, type Issue } from '@/core/calculator'
 
 /** Largest request bodies, bytes. */
-export const LIMITS = { plan: 4_000_000, edit: 1_000_000, small: 100_000 } as const
+export const LIMITS = { plan: 4_000_000, edit: 4_000_000, small: 100_000, data: 256_000_000 } as const
 
 export function answer(body: unknown, status = 200): Response {
   return Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
 }
 
+/** The one shape of everything that is not an answer. */
 export function problem(status: number, message: string, issues: readonly Issue[] = []): Response {
   return answer({ error: { message, issues } }, status)
 }
 
 export const notFound = () => problem(404, 'There is no such plan; it may have been deleted')
 
+/** A file to be saved. */
+export function download(name: string, type: string, body: string | Uint8Array | ReadableStream): Response {
+  return new Response(body as BodyInit, {
+    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' },
+  })
+}
+
 type Body<T> = { readonly kind: 'body'; readonly value: T } | { readonly kind: 'refused'; readonly response: Response }
 
-/** Reads a JSON body no larger than the limit, counting bytes as they come in. */
-export async function readJson(request: Request, limit: number): Promise<Body<unknown>> {
-  const tooLarge = { kind: 'refused', response: problem(413, `The request is larger than ${limit} bytes`) } as const
-  if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge
+const refused = (status: number, message: string, issues?: readonly Issue[]) => ({ kind: 'refused', response: problem(status, message, issues) }) as const
+
+/** The bytes of a body no larger than the limit, counted as they come in. */
+export async function readBytes(request: Request, limit: number): Promise<Body<Buffer>> {
+  const tooLarge = () => refused(413, `The request is larger than ${limit} bytes`)
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return tooLarge()
   const chunks: Uint8Array[] = []
   let size = 0
   if (request.body) {
     for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
       size += chunk.byteLength
-      if (size > limit) return tooLarge
+      if (size > limit) return tooLarge()
       chunks.push(chunk)
     }
   }
+  return { kind: 'body', value: Buffer.concat(chunks) }
+}
+
+/** Reads a JSON body no larger than the limit. */
+export async function readJson(request: Request, limit: number): Promise<Body<unknown>> {
+  const bytes = await readBytes(request, limit)
+  if (bytes.kind === 'refused') return bytes
   try {
-    return { kind: 'body', value: JSON.parse(Buffer.concat(chunks).toString('utf8')) }
+    return { kind: 'body', value: JSON.parse(bytes.value.toString('utf8')) }
   } catch {
-    return { kind: 'refused', response: problem(422, 'The request is not JSON') }
+    return refused(422, 'The request is not JSON')
   }
 }
 
 /** Reads and parses; what does not parse is answered with the path of each fault. */
 export async function readBody<T extends z.ZodType>(request: Request, limit: number, schema: T): Promise<Body<z.output<T>>> {
-  const read = await readJson(request, limit)
-  if (read.kind === 'refused') return read
-  const parsed = schema.safeParse(read.value)
-  return parsed.success ? { kind: 'body', value: parsed.data } : { kind: 'refused', response: problem(422, 'The request is not right', issuesOf(parsed.error)) }
+  const body = await readJson(request, limit)
+  if (body.kind === 'refused') return body
+  const read = readWith(schema, body.value)
+  return read.kind === 'read' ? { kind: 'body', value: read.value } : refused(422, 'The request is not right', read.issues)
+}
+
+/** Reads what stands behind the question mark; a key given twice is not a choice that can be guessed. */
+export function readQuery<T extends z.ZodType>(request: Request, schema: T): Body<z.output<T>> {
+  const { searchParams } = new URL(request.url)
+  const twice = [...searchParams.keys()].find((key, i, keys) => keys.indexOf(key) !== i)
+  if (twice !== undefined) return refused(422, 'The request is not right', [{ path: twice, message: 'is given twice' }])
+  const read = readWith(schema, Object.fromEntries(searchParams))
+  return read.kind === 'read' ? { kind: 'body', value: read.value } : refused(422, 'The request is not right', read.issues)
 }

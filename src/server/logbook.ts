@@ -1,5 +1,5 @@
 import type { LogEntry } from '@/core/procedure'
-import type { Database } from './database'
+import { reading, type Database } from './database'
 import type { LogRow } from './models'
 
 /** The logbook of a plan: appended to, never changed. A sign-off taken back is another line. */
@@ -9,18 +9,22 @@ export class Logbook {
     private readonly now: () => Date = () => new Date(),
   ) {}
 
-  async read(planId: string): Promise<readonly LogEntry[]> {
-    const rows = await this.db.models.Log.findAll({ where: { planId }, order: [['id', 'ASC']] })
-    return rows.map(entryOf)
+  /** Null when there is no such plan. */
+  async read(planId: string): Promise<readonly LogEntry[] | null> {
+    return reading(this.db, async () => {
+      const { Plan, Log } = this.db.models
+      if (!(await Plan.findOne({ where: { id: planId, deletedAt: null }, attributes: ['id'] }))) return null
+      return (await Log.findAll({ where: { planId }, order: [['id', 'ASC']] })).map(entryOf)
+    })
   }
 
   /** Null when there is no such plan. The same `entryId` twice is answered alike and written once. */
-  async append(planId: string, entry: Omit<LogEntry, 'at'>): Promise<LogEntry | null> {
-    return this.db.transaction(async (transaction) => {
-      if (!(await this.db.models.Plan.findOne({ where: { id: planId, deletedAt: null }, transaction }))) return null
-      const known = await this.db.models.Log.findOne({ where: { planId, entryId: entry.entryId }, transaction })
+  async append(planId: string, entry: Omit<LogEntry, 'at'>, at: Date = this.now()): Promise<LogEntry | null> {
+    return this.db.write(async ({ Plan, Log }) => {
+      if (!(await Plan.findOne({ where: { id: planId, deletedAt: null }, attributes: ['id'] }))) return null
+      const known = await Log.findOne({ where: { planId, entryId: entry.entryId } })
       if (known) return entryOf(known)
-      return entryOf(await this.db.models.Log.create({ ...entry, planId, facts: JSON.stringify(entry.facts), at: this.now() }, { transaction }))
+      return entryOf(await Log.create({ ...entry, planId, facts: JSON.stringify(entry.facts), at }))
     })
   }
 }

@@ -8,6 +8,9 @@ export interface PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAt
   createdAt: Date
   updatedAt: Date
   deletedAt: Date | null
+  /** The edit that made this revision; empty for the first. */
+  lastEdit: string
+  createId: string | null
 }
 
 export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAttributes<EditRow>> {
@@ -22,6 +25,16 @@ export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAt
   inverse: string
   target: number | null
   at: Date
+  author: string
+  under: number | null
+}
+
+/** Where an author's undo and redo stand in one plan: revisions of edits. */
+export interface StackRow extends Model<InferAttributes<StackRow>, InferCreationAttributes<StackRow>> {
+  planId: string
+  author: string
+  undoTop: number | null
+  redoTop: number | null
 }
 
 export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
@@ -41,6 +54,7 @@ export interface Models {
   readonly Plan: ModelStatic<PlanRow>
   readonly Edit: ModelStatic<EditRow>
   readonly Log: ModelStatic<LogRow>
+  readonly Stack: ModelStatic<StackRow>
 }
 
 const { STRING, TEXT, INTEGER, DOUBLE, DATE } = DataTypes
@@ -49,8 +63,19 @@ const serial = { type: INTEGER, primaryKey: true, autoIncrement: true }
 export function defineModels(sequelize: Sequelize): Models {
   const options = (tableName: string) => ({ tableName, timestamps: false })
   return {
-    Plan: sequelize.define<PlanRow>('Plan', { id: { type: STRING, primaryKey: true }, name: TEXT, document: TEXT, revision: INTEGER, createdAt: DATE, updatedAt: DATE, deletedAt: DATE }, options('plans')),
-    Edit: sequelize.define<EditRow>('Edit', { id: serial, planId: STRING, revision: INTEGER, editId: TEXT, kind: TEXT, label: TEXT, commands: TEXT, patches: TEXT, inverse: TEXT, target: INTEGER, at: DATE }, options('edits')),
-    Log: sequelize.define<LogRow>('Log', { id: serial, planId: STRING, entryId: TEXT, step: TEXT, kind: TEXT, facts: TEXT, reading: DOUBLE, unit: STRING, note: TEXT, at: DATE }, options('logbook')),
+    Plan: sequelize.define<PlanRow>('Plan', {
+      id: { type: STRING, primaryKey: true }, name: TEXT, document: TEXT, revision: INTEGER, createdAt: DATE, updatedAt: DATE, deletedAt: DATE,
+      lastEdit: TEXT, createId: TEXT,
+    }, options('plans')),
+    Edit: sequelize.define<EditRow>('Edit', {
+      id: serial, planId: STRING, revision: INTEGER, editId: TEXT, kind: TEXT, label: TEXT, commands: TEXT, patches: TEXT, inverse: TEXT, target: INTEGER, at: DATE,
+      author: TEXT, under: INTEGER,
+    }, options('edits')),
+    Log: sequelize.define<LogRow>('Log', {
+      id: serial, planId: STRING, entryId: TEXT, step: TEXT, kind: TEXT, facts: TEXT, reading: DOUBLE, unit: STRING, note: TEXT, at: DATE,
+    }, options('logbook')),
+    Stack: sequelize.define<StackRow>('Stack', {
+      planId: { type: STRING, primaryKey: true }, author: { type: TEXT, primaryKey: true }, undoTop: INTEGER, redoTop: INTEGER,
+    }, options('stacks')),
   }
 }

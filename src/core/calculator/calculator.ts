@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import type { Trace } from '@/core/trace'
-import { issuesOf, type Issue } from './issues'
+import { beyondNumbers } from './beyondNumbers'
+import { readWith, type Issue } from './issues'
 
 /** One pure function with the schemas of its input and output: the same behind the plan, the quick sums, the route handler and the command line. */
 export interface Calculator {
@@ -33,9 +34,14 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(defin
   return {
     name, title, input, output,
     run(value) {
-      const parsed = input.safeParse(value)
-      if (!parsed.success) return { kind: 'bad-input', error: { message: `The input of ${name} is not right`, issues: issuesOf(parsed.error) } }
-      return { kind: 'answer', ...answer(parsed.data) }
+      const refused = (issues: readonly Issue[]): CalculatorOutcome => ({
+        kind: 'bad-input', error: { message: `The input of ${name} is not right`, issues },
+      })
+      const parsed = readWith(input, value)
+      if (parsed.kind === 'refused') return refused(parsed.issues)
+      const answered = answer(parsed.value)
+      const issue = beyondNumbers(parsed.value, answered)
+      return issue ? refused([issue]) : { kind: 'answer', ...answered }
     },
   }
 }

@@ -4,8 +4,24 @@ import { parseWireSize } from '@/core/quantity'
 
 const finite = z.number({ error: (issue) => (issue.input === undefined ? 'is missing; give a number' : 'must be a plain number, not text') })
 
-export const nonNegative = () => finite.nonnegative({ error: 'must be 0 or more' })
-export const positive = () => finite.positive({ error: 'must be above 0' })
+/** No figure of a control box lies beyond; what is larger or finer leaves the range in which arithmetic can be trusted. */
+const LARGEST = 1e9
+const FINEST = 1e-9
+
+export const nonNegative = () =>
+  finite
+    .nonnegative({ error: 'must be 0 or more' })
+    .max(LARGEST, { error: 'must be 1,000,000,000 or less' })
+    .refine((value) => value === 0 || value >= FINEST, { error: 'must be 0, or 0.000000001 or more' })
+export const positive = () =>
+  finite
+    .positive({ error: 'must be above 0' })
+    .min(FINEST, { error: 'must be 0.000000001 or more' })
+    .max(LARGEST, { error: 'must be 1,000,000,000 or less' })
+export const signed = () =>
+  finite
+    .min(-LARGEST, { error: 'must be −1,000,000,000 or more' })
+    .max(LARGEST, { error: 'must be 1,000,000,000 or less' })
 export const temperature = () => finite.min(-60, { error: 'must be −60 °C or more' }).max(250, { error: 'must be 250 °C or less' })
 export const percent = () => positive().max(100, { error: 'must be 100 or less' })
 export const fraction = () => nonNegative().max(1, { error: 'must lie between 0 and 1' })

@@ -1,3 +1,3 @@
 export { defineCalculator, runCalculator, type Calculator, type CalculatorFault, type CalculatorOutcome } from './calculator'
-export { issuesOf, type Issue } from './issues'
+export { IssueList, MOST_ISSUES, readWith, type Issue, type Reading } from './issues'
 export * from './fields'

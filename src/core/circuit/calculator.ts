@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { defineCalculator, nonNegative, positive } from '@/core/calculator'
+import { defineCalculator, nonNegative, positive, signed } from '@/core/calculator'
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
 import { solveCircuit } from './solveCircuit'
@@ -7,17 +7,17 @@ import type { CircuitElement, CircuitSolution } from './types'
 
 const NAME_MAX = 120
 const ELEMENTS_MAX = 200_000
+const HELD_SHOWN = 20
 const label = (what: string) =>
   z.string({ error: `must be the name of ${what}` }).min(1, { error: 'must not be empty' }).max(NAME_MAX, { error: `must be ${NAME_MAX} characters or fewer` })
     .refine((text) => text !== '__proto__', { error: 'is not a name that can be used' })
 
-const anyNumber = () => z.number({ error: 'must be a plain number' })
 const branch = { id: label('the element'), a: label('a node'), b: label('a node') }
 
 const element = z.discriminatedUnion('type', [
   z.strictObject({ ...branch, type: z.literal('R'), value: nonNegative() }),
-  z.strictObject({ ...branch, type: z.literal('V'), value: anyNumber(), resistance_ohm: nonNegative().optional(), limit_A: positive().optional() }),
-  z.strictObject({ ...branch, type: z.literal('I'), value: anyNumber() }),
+  z.strictObject({ ...branch, type: z.literal('V'), value: signed(), resistance_ohm: nonNegative().optional(), limit_A: positive().optional() }),
+  z.strictObject({ ...branch, type: z.literal('I'), value: signed() }),
   z.strictObject({ ...branch, type: z.literal('P'), value: nonNegative(), minimum_V: nonNegative().optional() }),
 ], { error: 'must be of type "R", "V", "I" or "P"' })
 
@@ -55,7 +55,8 @@ function explain(elements: readonly CircuitElement[], solution: CircuitSolution)
     if (power_W < 0) given_W -= power_W
     else drawn_W += power_W
   }
-  const residual_A = Math.max(0, ...[...sums.values()].map(Math.abs))
+  let residual_A = 0
+  for (const sum of sums.values()) residual_A = Math.max(residual_A, Math.abs(sum))
   const held = elements.flatMap((element) => {
     const { current_A } = solution.elements[element.id]!
     if (element.type === 'V' && element.limit_A !== undefined && Math.abs(current_A) >= element.limit_A * (1 - 1e-9)) return [`${element.id} limits at ${formatNumber(element.limit_A)} A`]
@@ -64,7 +65,7 @@ function explain(elements: readonly CircuitElement[], solution: CircuitSolution)
   return [
     method,
     step('Solved', `${Object.keys(solution.nodes).length} nodes in ${solution.iterations} solutions of the network`),
-    ...(held.length > 0 ? [step('Limits', held.join('; '))] : []),
+    ...(held.length > 0 ? [step('Limits', `${held.slice(0, HELD_SHOWN).join('; ')}${held.length > HELD_SHOWN ? `; and ${held.length - HELD_SHOWN} more` : ''}`)] : []),
     step('Balance', `given ${formatNumber(given_W, 6)} W, drawn ${formatNumber(drawn_W, 6)} W; at no node do currents miss by more than ${formatNumber(residual_A)} A`),
   ]
 }

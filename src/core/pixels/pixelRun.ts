@@ -91,13 +91,17 @@ export function runPixels(request: PixelRunRequest): { readonly result: PixelRun
 }
 
 /** The greatest m with pixel × (m × feed + rung × m (m + 1) ÷ 2) within the room; the root of a parabola, put right by a step where rounding misses. */
+/** How far rounding can put the root from the whole number wanted. */
+const NEIGHBOURS = 64
+
 function mostFromOneEnd(room_V: number, pixel_A: number, rung_ohm: number, feed_ohm: number): number {
   if (room_V < 0) return 0
   const lost = (m: number) => pixel_A * (m * feed_ohm + (rung_ohm * m * (m + 1)) / 2)
   const linear = feed_ohm + rung_ohm / 2
   const root = (-linear + Math.sqrt(linear ** 2 + (2 * rung_ohm * room_V) / pixel_A)) / rung_ohm
+  // The root lies within rounding of the answer: a few steps to either side find it, and no figure makes them many.
   let m = Math.max(0, Math.floor(root))
-  while (isAtMost(lost(m + 1), room_V)) m += 1
-  while (m > 0 && !isAtMost(lost(m), room_V)) m -= 1
+  for (let tries = 0; tries < NEIGHBOURS && isAtMost(lost(m + 1), room_V); tries += 1) m += 1
+  for (let tries = 0; tries < 2 * NEIGHBOURS && m > 0 && !isAtMost(lost(m), room_V); tries += 1) m -= 1
   return m
 }

@@ -1,16 +1,18 @@
-import { applyPatches, castDraft, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer'
+import { castDraft, produceWithPatches, type Draft } from 'immer'
 import type { Issue } from '@/core/calculator'
-import type { Command } from './command'
+import type { Command, CommandType } from './command'
 import type { PartId } from './ids'
+import { withOrder, type Patch } from './orderedPatches'
 import type { Plan } from './plan'
 import { referenceFaults } from './references'
 
-enablePatches()
-
-export type { Patch } from 'immer'
-
 export type Applied =
-  | { readonly kind: 'applied'; readonly plan: Plan; readonly patches: readonly Patch[]; readonly inverse: readonly Patch[] }
+  | {
+      readonly kind: 'applied'
+      readonly plan: Plan
+      readonly patches: readonly Patch[]
+      readonly inverse: readonly Patch[]
+    }
   /** The command does not fit this plan: what it names is gone, or the result would not be a plan. Nothing is changed. */
   | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
@@ -23,24 +25,25 @@ class Refusal extends Error {
 /** Applies commands in turn, all or none. Pure: the plan given is untouched, and the inverse patches lead back to exactly it. */
 export function apply(plan: Plan, commands: readonly Command[]): Applied {
   try {
-    const [next, patches, inverse] = produceWithPatches(plan, (draft: Draft<Plan>) => {
+    const [produced, patches, inverse] = produceWithPatches(plan, (draft: Draft<Plan>) => {
       for (const command of commands) applyMutable(draft, command)
     })
-    const issues = referenceFaults(next as Plan)
-    return issues.length > 0 ? { kind: 'refused', issues } : { kind: 'applied', plan: next as Plan, patches, inverse }
+    const next = produced as Plan
+    const issues = referenceFaults(next)
+    if (issues.length > 0) return { kind: 'refused', issues }
+    return { kind: 'applied', plan: next, patches: withOrder(plan, next, patches), inverse: withOrder(next, plan, inverse) }
   } catch (error) {
     if (error instanceof Refusal) return { kind: 'refused', issues: [error.issue] }
     throw error
   }
 }
 
-/** Replays patches that an apply gave, forward or inverse. */
-export function replay(plan: Plan, patches: readonly Patch[]): Plan {
-  return applyPatches(plan as object, patches as Patch[]) as Plan
-}
+type MutablePlan = Draft<Plan>
 
 function existing<T>(collection: Readonly<Record<string, T>>, id: string, what: string): T {
-  if (!Object.hasOwn(collection, id)) throw new Refusal({ path: id, message: `there is no ${what} "${id}"; it may have been removed meanwhile` })
+  if (!Object.hasOwn(collection, id)) {
+    throw new Refusal({ path: id, message: `there is no ${what} "${id}"; it may have been removed meanwhile` })
+  }
   return collection[id]!
 }
 
@@ -59,91 +62,118 @@ function setOrClear<T>(record: Record<string, T>, key: string, value: T | null):
   else record[key] = value
 }
 
-type MutablePlan = Draft<Plan>
+/** Puts a thing with an id into a list: in the place of the one it replaces, else at the end. */
+function put<T extends { readonly id: string }>(list: T[], thing: T): void {
+  const at = list.findIndex(({ id }) => id === thing.id)
+  if (at < 0) list.push(thing)
+  else list[at] = thing
+}
+
+function inList<T extends { readonly id: string }>(list: readonly T[] | undefined, id: string, what: string): T {
+  const found = list?.find((thing) => thing.id === id)
+  if (!found) throw new Refusal({ path: id, message: `there is no ${what} "${id}"; it may have been removed meanwhile` })
+  return found
+}
+
+function takeOut<T extends { readonly id: string }>(list: T[] | undefined, id: string, what: string): void {
+  inList(list, id, what)
+  list!.splice(list!.findIndex((thing) => thing.id === id), 1)
+}
+
+function faceOf(draft: MutablePlan, { enclosure, face }: OnFace) {
+  return existing(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face')
+}
 
 function bringPart(draft: MutablePlan, part: { readonly id: PartId; readonly part: Plan['parts'][PartId] } | undefined): void {
   if (part && !Object.hasOwn(draft.parts, part.id)) draft.parts[part.id] = castDraft(part.part)
 }
 
+type OnFace = Pick<Extract<Command, { type: 'updateFace' }>, 'enclosure' | 'face'>
+
+type Handlers = { readonly [K in CommandType]: (draft: MutablePlan, command: Extract<Command, { type: K }>) => void }
+
+/** What each command does; a command without a line here does not compile. */
+const HANDLERS: Handlers = {
+  rename(draft, { name, description }) {
+    draft.name = name
+    if (description !== undefined) draft.description = description
+  },
+  setSite: (draft, { changes }) => void Object.assign(draft.site, changes),
+  setPractice: (draft, { changes }) => void Object.assign(draft.practice, changes),
+  setColour: (draft, { function: of, colour }) => void (draft.practice.colours[of] = castDraft(colour)),
+
+  addEnclosure: (draft, { id, enclosure }) => add(draft.enclosures, id, enclosure, 'enclosure'),
+  updateEnclosure: (draft, { id, changes }) => void Object.assign(existing(draft.enclosures, id, 'enclosure'), changes),
+  removeEnclosure: (draft, { id }) => remove(draft.enclosures, id, 'enclosure'),
+  addFace: (draft, { enclosure, face, data }) => add(existing(draft.enclosures, enclosure, 'enclosure').faces, face, data, 'face'),
+  updateFace: (draft, command) => void Object.assign(faceOf(draft, command), command.changes),
+  removeFace: (draft, { enclosure, face }) => remove(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face'),
+  putOpening(draft, { opening, ...at }) {
+    const face = faceOf(draft, at)
+    put((face.openings ??= []), castDraft(opening))
+  },
+  moveOpening: (draft, { opening, x_mm, y_mm, ...at }) =>
+    void Object.assign(inList(faceOf(draft, at).openings, opening, 'opening'), { x_mm, y_mm }),
+  removeOpening: (draft, { opening, ...at }) => takeOut(faceOf(draft, at).openings, opening, 'opening'),
+  putRail(draft, { rail, ...at }) {
+    const face = faceOf(draft, at)
+    put((face.rails ??= []), castDraft(rail))
+  },
+  moveRail: (draft, { rail, x_mm, y_mm, ...at }) =>
+    void Object.assign(inList(faceOf(draft, at).rails, rail, 'rail'), { x_mm, y_mm }),
+  removeRail: (draft, { rail, ...at }) => takeOut(faceOf(draft, at).rails, rail, 'rail'),
+
+  putPart: (draft, { id, part }) => void (draft.parts[id] = castDraft(part)),
+  removePart: (draft, { id }) => remove(draft.parts, id, 'part'),
+
+  addDevice(draft, { id, device, part }) {
+    bringPart(draft, part)
+    add(draft.devices, id, device, 'device')
+  },
+  updateDevice: (draft, { id, changes }) => void Object.assign(existing(draft.devices, id, 'device'), changes),
+  moveDevice: (draft, { id, place }) => void (existing(draft.devices, id, 'device').place = castDraft(place)),
+  setLoad: (draft, { device, draw, load }) => setOrClear(existing(draft.devices, device, 'device').loads, draw, load),
+  fitRating: (draft, { device, link, fitted }) => setOrClear(existing(draft.devices, device, 'device').fitted, link, fitted),
+  setSetting: (draft, { device, setting, value }) =>
+    setOrClear(existing(draft.devices, device, 'device').settings, setting, value),
+  addReserve: (draft, { device, reserve }) => void existing(draft.devices, device, 'device').reserves.push(reserve),
+  setReserve(draft, { device, at, reserve }) {
+    const { reserves } = existing(draft.devices, device, 'device')
+    if (at >= reserves.length) throw new Refusal({ path: 'at', message: 'there is no such reserve; it may have been removed meanwhile' })
+    if (reserve === null) reserves.splice(at, 1)
+    else reserves[at] = reserve
+  },
+  replacePart,
+  removeDevice,
+
+  connect: (draft, { id, wire }) => add(draft.wires, id, wire, 'wire'),
+  updateWire: (draft, { id, changes }) => void Object.assign(existing(draft.wires, id, 'wire'), changes),
+  moveEnd: (draft, { wire, side, end }) => void (existing(draft.wires, wire, 'wire')[side] = castDraft(end)),
+  disconnect: (draft, { id }) => remove(draft.wires, id, 'wire'),
+
+  addCable: (draft, { id, cable }) => add(draft.cables, id, cable, 'cable'),
+  updateCable: (draft, { id, changes }) => void Object.assign(existing(draft.cables, id, 'cable'), changes),
+  removeCable: (draft, { id }) => remove(draft.cables, id, 'cable'),
+
+  addRaceway: (draft, { id, raceway }) => add(draft.raceways, id, raceway, 'raceway'),
+  updateRaceway: (draft, { id, changes }) => void Object.assign(existing(draft.raceways, id, 'raceway'), changes),
+  removeRaceway: (draft, { id }) => remove(draft.raceways, id, 'raceway'),
+
+  addState: (draft, { id, state }) => add(draft.states, id, state, 'state'),
+  updateState: (draft, { id, changes }) => void Object.assign(existing(draft.states, id, 'state'), changes),
+  setShare: (draft, { state, device, share }) => setOrClear(existing(draft.states, state, 'state').shares, device, share),
+  setPosition: (draft, { state, device, position }) =>
+    setOrClear(existing(draft.states, state, 'state').positions, device, position),
+  removeState: (draft, { id }) => remove(draft.states, id, 'state'),
+}
+
 function applyMutable(draft: MutablePlan, command: Command): void {
-  switch (command.type) {
-    case 'rename':
-      draft.name = command.name
-      if (command.description !== undefined) draft.description = command.description
-      return
-    case 'setSite':
-      Object.assign(draft.site, command.changes)
-      return
-    case 'setPractice':
-      Object.assign(draft.practice, command.changes)
-      return
-    case 'addEnclosure':
-      return add(draft.enclosures, command.id, command.enclosure, 'enclosure')
-    case 'updateEnclosure':
-      Object.assign(existing(draft.enclosures, command.id, 'enclosure'), command.changes)
-      return
-    case 'removeEnclosure':
-      return remove(draft.enclosures, command.id, 'enclosure')
-    case 'putPart':
-      draft.parts[command.id] = castDraft(command.part)
-      return
-    case 'removePart':
-      return remove(draft.parts, command.id, 'part')
-    case 'addDevice':
-      bringPart(draft, command.part)
-      return add(draft.devices, command.id, command.device, 'device')
-    case 'updateDevice':
-      Object.assign(existing(draft.devices, command.id, 'device'), command.changes)
-      return
-    case 'moveDevice':
-      existing(draft.devices, command.id, 'device').place = castDraft(command.place)
-      return
-    case 'setLoad':
-      return setOrClear(existing(draft.devices, command.device, 'device').loads, command.draw, command.load)
-    case 'fitRating':
-      return setOrClear(existing(draft.devices, command.device, 'device').fitted, command.link, command.fitted)
-    case 'setSetting':
-      return setOrClear(existing(draft.devices, command.device, 'device').settings, command.setting, command.value)
-    case 'replacePart':
-      return replacePart(draft, command)
-    case 'removeDevice':
-      return removeDevice(draft, command.id)
-    case 'connect':
-      return add(draft.wires, command.id, command.wire, 'wire')
-    case 'updateWire':
-      Object.assign(existing(draft.wires, command.id, 'wire'), command.changes)
-      return
-    case 'moveEnd':
-      existing(draft.wires, command.wire, 'wire')[command.side] = castDraft(command.end)
-      return
-    case 'disconnect':
-      return remove(draft.wires, command.id, 'wire')
-    case 'addCable':
-      return add(draft.cables, command.id, command.cable, 'cable')
-    case 'updateCable':
-      Object.assign(existing(draft.cables, command.id, 'cable'), command.changes)
-      return
-    case 'removeCable':
-      return remove(draft.cables, command.id, 'cable')
-    case 'addRaceway':
-      return add(draft.raceways, command.id, command.raceway, 'raceway')
-    case 'updateRaceway':
-      Object.assign(existing(draft.raceways, command.id, 'raceway'), command.changes)
-      return
-    case 'removeRaceway':
-      return remove(draft.raceways, command.id, 'raceway')
-    case 'addState':
-      return add(draft.states, command.id, command.state, 'state')
-    case 'updateState':
-      Object.assign(existing(draft.states, command.id, 'state'), command.changes)
-      return
-    case 'removeState':
-      return remove(draft.states, command.id, 'state')
-  }
+  const handle = HANDLERS[command.type] as (draft: MutablePlan, command: Command) => void
+  handle(draft, command)
 }
 
 /** A device goes with its wires and with what the states say of it; what plugs onto it is left unplaced. */
-function removeDevice(draft: MutablePlan, id: Extract<Command, { type: 'removeDevice' }>['id']): void {
+function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'removeDevice' }>): void {
   remove(draft.devices, id, 'device')
   for (const [wireId, wire] of Object.entries(draft.wires)) {
     const touches = [wire!.from, wire!.to].some((end) => end.kind === 'terminal' && end.device === id)

@@ -1,14 +1,15 @@
 import * as z from 'zod'
-import { device, fitted, load, place } from './device'
-import { enclosure } from './enclosure'
-import { name, note, text } from './fields'
-import { cableId, deviceId, enclosureId, localKey, partId, racewayId, stateId, terminalId, wireId } from './ids'
+import { colour } from './colour'
+import { device, fitted, load, place, reserve } from './device'
+import { enclosure, face, opening, rail } from './enclosure'
+import { coordinate_mm, name, nonNegative, note, text } from './fields'
+import { cableId, deviceId, enclosureId, faceId, localKey, partId, racewayId, stateId, terminalId, wireId } from './ids'
 import { part } from './part'
 import type { DeepReadonly } from './plan'
-import { practice } from './practice'
+import { practice, wireFunction } from './practice'
 import { raceway } from './raceway'
 import { site } from './site'
-import { state } from './state'
+import { position, share, state } from './state'
 import { cable, wire, wireEnd } from './wire'
 
 /** A change of some fields: at least one, none unknown. */
@@ -16,18 +17,32 @@ const changes = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) => schema.part
 
 const of = <const K extends string, T extends z.ZodRawShape>(type: K, shape: T) => z.strictObject({ type: z.literal(type), ...shape })
 
+const onFace = { enclosure: enclosureId, face: faceId }
+const at = { x_mm: coordinate_mm(), y_mm: coordinate_mm() }
+
 /** A part that comes along with the command and is put into the plan's own parts when it is not there yet. */
 const newPart = z.strictObject({ id: partId, part })
 
-/** Every edit of a plan. */
+/** Every edit of a plan, each as fine as what a person does: two people's edits of one box do not erase each other. */
 export const command = z.discriminatedUnion('type', [
   of('rename', { name: name(), description: note().optional() }),
   of('setSite', { changes: changes(site) }),
   of('setPractice', { changes: changes(practice) }),
+  of('setColour', { function: wireFunction, colour }),
 
   of('addEnclosure', { id: enclosureId, enclosure }),
   of('updateEnclosure', { id: enclosureId, changes: changes(enclosure) }),
   of('removeEnclosure', { id: enclosureId }),
+  of('addFace', { ...onFace, data: face }),
+  of('updateFace', { ...onFace, changes: changes(face.omit({ openings: true, rails: true })) }),
+  of('removeFace', onFace),
+  /** Adds it, or puts it in the place of the one with its id. */
+  of('putOpening', { ...onFace, opening }),
+  of('moveOpening', { ...onFace, opening: localKey, ...at }),
+  of('removeOpening', { ...onFace, opening: localKey }),
+  of('putRail', { ...onFace, rail }),
+  of('moveRail', { ...onFace, rail: localKey, ...at }),
+  of('removeRail', { ...onFace, rail: localKey }),
 
   of('putPart', { id: partId, part }),
   of('removePart', { id: partId }),
@@ -38,6 +53,8 @@ export const command = z.discriminatedUnion('type', [
   of('setLoad', { device: deviceId, draw: localKey, load: load.nullable() }),
   of('fitRating', { device: deviceId, link: localKey, fitted: fitted.nullable() }),
   of('setSetting', { device: deviceId, setting: localKey, value: text(40).nullable() }),
+  of('addReserve', { device: deviceId, reserve }),
+  of('setReserve', { device: deviceId, at: nonNegative().int({ error: 'must be a whole number' }), reserve: reserve.nullable() }),
   /** `terminals` says where the wires of each old terminal go; null drops them. Wires of terminals not named are refused. */
   of('replacePart', { device: deviceId, part: newPart, terminals: z.record(terminalId, terminalId.nullable()) }),
   of('removeDevice', { id: deviceId }),
@@ -57,6 +74,8 @@ export const command = z.discriminatedUnion('type', [
 
   of('addState', { id: stateId, state }),
   of('updateState', { id: stateId, changes: changes(state) }),
+  of('setShare', { state: stateId, device: deviceId, share: share.nullable() }),
+  of('setPosition', { state: stateId, device: deviceId, position: position.nullable() }),
   of('removeState', { id: stateId }),
 ])
 

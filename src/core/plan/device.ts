@@ -1,13 +1,13 @@
 import * as z from 'zod'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
-import { length_mm, name, nonNegative, note, number, origin, positive, text } from './fields'
+import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text } from './fields'
 
 export const place = z.discriminatedUnion('kind', [
   /** In an enclosure, or in none yet, but nowhere in particular. */
   z.strictObject({ kind: z.literal('unplaced'), enclosure: enclosureId.nullable() }),
   /** The body's centre from the face's upper left corner, seen from the front; turned clockwise. */
-  z.strictObject({ kind: z.literal('face'), enclosure: enclosureId, face: faceId, x_mm: number(), y_mm: number(), rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]) }),
+  z.strictObject({ kind: z.literal('face'), enclosure: enclosureId, face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]) }),
   z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey }),
   z.strictObject({ kind: z.literal('field'), path: text(200) }),
 ])
@@ -25,6 +25,9 @@ export type Load = z.output<typeof load>
 /** What sits in a fuse holder or breaker place. */
 export const fitted = z.strictObject({ family: z.enum(DEVICE_FAMILIES), rating_A: positive().max(1000, { error: 'must be 1000 A or less' }), /** Where left out, the usual one of the family. */ curve: z.enum(CURVES).optional() })
 
+/** A load that may be added to a supply later. */
+export const reserve = z.strictObject({ name: name(), power_W: nonNegative() })
+
 /** A part in the plan. */
 export const device = z.strictObject({
   /** Short, as written on the label: "PS1". */
@@ -40,7 +43,7 @@ export const device = z.strictObject({
   /** What the load must do when control is lost; null where it is not a switched load. */
   safeState: z.enum(['off', 'on']).nullable(),
   /** Loads that may be added to this supply later. */
-  reserves: z.array(z.strictObject({ name: name(), power_W: nonNegative() })),
+  reserves: list(reserve, 50),
   length_mm: length_mm().nullable(),
   /** How often a switching part switches; left out where nobody said. */
   operationsPerDay: nonNegative().optional(),

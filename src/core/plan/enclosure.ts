@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { deviceId, faceId, localKey, type FaceId } from './ids'
-import { length_mm, name, nonNegative, number, origin, percent, positive, temperature_C, text } from './fields'
+import { coordinate_mm, list, name, nonNegative, origin, percent, positive, records, size_mm, temperature_C, text } from './fields'
 import { openingShape } from './opening'
 
 /** Which side of the enclosure a face is; seen from the front. */
@@ -12,8 +12,8 @@ export const opening = z.strictObject({
   id: localKey,
   name: name(),
   shape: openingShape,
-  x_mm: number(),
-  y_mm: number(),
+  x_mm: coordinate_mm(),
+  y_mm: coordinate_mm(),
   origin,
   use: z.enum(['blanked', 'spare', 'device', 'drain', 'vent', 'open']),
   /** What fills it, where its use is "device". */
@@ -21,23 +21,23 @@ export const opening = z.strictObject({
 })
 
 /** A mounting rail on a face: its left or upper end, and which way it runs. */
-export const rail = z.strictObject({ id: localKey, x_mm: number(), y_mm: number(), length_mm: length_mm(), axis: z.enum(['across', 'down']) })
+export const rail = z.strictObject({ id: localKey, x_mm: coordinate_mm(), y_mm: coordinate_mm(), length_mm: size_mm(), axis: z.enum(['across', 'down']) })
 
 export const face = z.strictObject({
   name: name(),
   kind: z.enum(['plate', 'wall', 'door', 'ceiling']),
-  width_mm: length_mm(),
-  height_mm: length_mm(),
+  width_mm: size_mm(),
+  height_mm: size_mm(),
   /** Taken from its kind and name where left out. */
   side: z.enum(SIDES).optional(),
   /** A plate only: its front from the back wall, and its left upper corner from that of the space inside. */
-  standsOff_mm: length_mm().optional(),
-  left_mm: number().optional(),
-  top_mm: number().optional(),
+  standsOff_mm: size_mm().optional(),
+  left_mm: coordinate_mm().optional(),
+  top_mm: coordinate_mm().optional(),
   /** A door or lid only: the side of its hinges; lifted off where it has none. */
   hinge: z.enum(['left', 'right', 'top', 'bottom', 'none']).optional(),
-  openings: z.array(opening).optional(),
-  rails: z.array(rail).optional(),
+  openings: list(opening, 400).optional(),
+  rails: list(rail, 100).optional(),
 })
 
 /** What an enclosure in the open has to put up with. */
@@ -47,7 +47,7 @@ export const outdoor = z.strictObject({
   night_C: temperature_C(),
   humidity_percent: percent(),
   /** Points it hangs on, and what each may carry; null where it stands. */
-  hanging: z.strictObject({ points: positive().int(), each_kg: positive() }).nullable(),
+  hanging: z.strictObject({ points: positive().int({ error: 'must be a whole number' }), each_kg: positive() }).nullable(),
   isFixed: z.boolean(),
 })
 
@@ -55,17 +55,17 @@ export const outdoor = z.strictObject({
 export const enclosure = z.strictObject({
   name: name(),
   kind: z.enum(['box', 'open-frame', 'rack-shelf', 'machine-base']),
-  inner: z.strictObject({ width_mm: length_mm(), height_mm: length_mm(), depth_mm: length_mm() }),
-  wall: z.strictObject({ material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']), thickness_mm: length_mm() }),
+  inner: z.strictObject({ width_mm: size_mm(), height_mm: size_mm(), depth_mm: size_mm() }),
+  wall: z.strictObject({ material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']), thickness_mm: size_mm() }),
   sealed: z.boolean(),
   /** Free on all sides, or its back on a wall; taken as the latter, which is the warmer, where left out. */
   mounting: z.enum(['free', 'wall']).optional(),
   origin,
-  faces: z.record(faceId, face),
+  faces: records(faceId, face, 24, 'faces'),
   /** Height in a rack. */
-  rackUnits: positive().int().max(60).optional(),
+  rackUnits: positive().int({ error: 'must be a whole number' }).max(60, { error: 'must be 60 or less' }).optional(),
   /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
-  ip: nonNegative().int().max(69).optional(),
+  ip: nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }).optional(),
   /** Null or left out: under a roof. */
   outdoor: outdoor.nullable().optional(),
   mass_g: nonNegative().optional(),

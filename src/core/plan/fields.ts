@@ -1,18 +1,53 @@
 /** Field kinds shared by the records of a plan. Text from a file is hostile: trimmed of control characters and bounded. */
 import * as z from 'zod'
 
-const NO_CONTROLS = /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\u202a-\u202e\u2066-\u2069]*$/
+/** Control characters, and the invisible marks that turn the direction of text; copied text often has the latter. */
+const INVISIBLE = '\\u0000-\\u0008\\u000b\\u000c\\u000e-\\u001f\\u007f\\u202a-\\u202e\\u2066-\\u2069'
+const NO_CONTROLS = new RegExp(`^[^${INVISIBLE}]*$`)
+const ALL_CONTROLS = new RegExp(`[${INVISIBLE}]`, 'g')
+const LONE_SURROGATE = /\p{Surrogate}/u
 
-export const text = (max: number) => z.string().max(max, { error: `must be ${max} characters or fewer` }).regex(NO_CONTROLS, { error: 'must not hold control characters' })
+/** What was typed or pasted, without the marks that nobody sees and no field takes. */
+export function withoutInvisible(typed: string): string {
+  return typed.replace(ALL_CONTROLS, '').replace(/\p{Surrogate}/gu, '')
+}
+
+export const text = (max: number) =>
+  z
+    .string()
+    .max(max, { error: `must be ${max} characters or fewer` })
+    .regex(NO_CONTROLS, { error: 'holds an invisible control character; type it anew instead of copying it' })
+    .refine((value) => !LONE_SURROGATE.test(value), { error: 'holds half a character; type it anew' })
 export const name = () => text(80).refine((value) => value.trim().length > 0, { error: 'must not be empty' })
 export const note = () => text(2000)
 
+const LARGEST = 1e7
+const SMALLEST = 1e-6
+
 export const number = () => z.number({ error: 'must be a number' })
-export const nonNegative = () => number().nonnegative({ error: 'must be 0 or more' }).max(1e9, { error: 'is out of all proportion' })
-export const positive = () => number().positive({ error: 'must be above 0' }).max(1e9, { error: 'is out of all proportion' })
+export const nonNegative = () =>
+  number().nonnegative({ error: 'must be 0 or more' }).max(LARGEST, { error: 'must be 10,000,000 or less' })
+export const positive = () =>
+  number()
+    .positive({ error: 'must be above 0' })
+    .min(SMALLEST, { error: 'must be 0.000001 or more' })
+    .max(LARGEST, { error: 'must be 10,000,000 or less' })
+/** How long a wire, cable or raceway is. */
 export const length_mm = () => nonNegative().max(1e6, { error: 'must be 1,000,000 mm (1 km) or less' })
-export const temperature_C = () => number().min(-60, { error: 'must be −60 °C or more' }).max(250, { error: 'must be 250 °C or less' })
+/** How large a body, a box or a face is. */
+export const size_mm = () => nonNegative().max(10_000, { error: 'must be 10,000 mm (10 m) or less' })
+/** Where on a face or body a thing is. */
+export const coordinate_mm = () =>
+  number().min(-20_000, { error: 'must be −20,000 mm or more' }).max(20_000, { error: 'must be 20,000 mm or less' })
+export const temperature_C = () =>
+  number().min(-60, { error: 'must be −60 °C or more' }).max(250, { error: 'must be 250 °C or less' })
 export const percent = () => positive().max(100, { error: 'must be 100 or less' })
+/** A list no longer than the trade ever needs. */
+export const list = <T extends z.ZodType>(of: T, most: number) =>
+  z.array(of).max(most, { error: `must hold ${most} or fewer` })
+/** Records by id, no more than an evaluation can take within its time. */
+export const records = <K extends z.core.$ZodRecordKey, V extends z.ZodType>(key: K, value: V, most: number, what: string) =>
+  z.record(key, value).refine((all) => Object.keys(all).length <= most, { error: `must hold ${most} ${what} or fewer` })
 
 /** How a thing came to be here. */
 export const origin = z.enum(['there', 'new', 'remove'])

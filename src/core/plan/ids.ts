@@ -31,5 +31,9 @@ export const racewayId = id('raceway')
 export const stateId = id('state')
 
 const LOCAL_KEY = /^[A-Za-z0-9+-][A-Za-z0-9+\-.]{0,39}$/
-export const terminalId = z.string().regex(LOCAL_KEY, { error: 'must be up to 40 letters, digits, plus, minus or dots' }).transform((text) => text as TerminalId)
-export const localKey = z.string().regex(LOCAL_KEY, { error: 'must be up to 40 letters, digits, plus, minus or dots' })
+const KEY_ERROR = 'must be up to 40 letters, digits, plus, minus or dots'
+/** Every object answers to these without having them: a load named "constructor" would be found where none was given. */
+const isOwnWord = (text: string) => !(text in Object.prototype)
+const OWN_WORD_ERROR = 'is a word that programs keep for themselves; take another'
+export const localKey = z.string().regex(LOCAL_KEY, { error: KEY_ERROR }).refine(isOwnWord, { error: OWN_WORD_ERROR })
+export const terminalId = localKey.transform((text) => text as TerminalId)

@@ -1,4 +1,4 @@
-import { issuesOf, type Issue } from '@/core/calculator'
+import { readWith, type Issue } from '@/core/calculator'
 import { migrate } from './migrations'
 import { plan, type Plan } from './plan'
 import { referenceFaults } from './references'
@@ -9,8 +9,8 @@ export type ParsedPlan = { readonly kind: 'plan'; readonly plan: Plan } | { read
 export function parsePlan(value: unknown): ParsedPlan {
   const migrated = migrate(value)
   if (migrated.kind === 'refused') return migrated
-  const parsed = plan.safeParse(migrated.document)
-  if (!parsed.success) return { kind: 'refused', issues: issuesOf(parsed.error) }
-  const issues = referenceFaults(parsed.data)
-  return issues.length > 0 ? { kind: 'refused', issues } : { kind: 'plan', plan: parsed.data }
+  const parsed = readWith(plan, migrated.document)
+  if (parsed.kind === 'refused') return parsed
+  const issues = referenceFaults(parsed.value)
+  return issues.length > 0 ? { kind: 'refused', issues } : { kind: 'plan', plan: parsed.value }
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { DEVICE_FAMILIES, SCREWS } from '@/core/reference'
-import { length_mm, name, nonNegative, note, number, percent, positive, temperature_C, text } from './fields'
+import { coordinate_mm, list, name, nonNegative, note, number, percent, records, size_mm, positive, temperature_C, text } from './fields'
 import { localKey, terminalId } from './ids'
 import { openingShape } from './opening'
 
@@ -18,7 +18,7 @@ export const terminal = z.strictObject({
   /** As printed on the part. */
   label: text(24),
   block: text(24).nullable(),
-  position: nonNegative().int().nullable(),
+  position: nonNegative().int({ error: 'must be a whole number' }).nullable(),
   function: z.enum(TERMINAL_FUNCTIONS),
   direction: z.enum(['in', 'out', 'both']).nullable(),
   /** Signal level; null where it does not apply or is unknown. */
@@ -31,14 +31,14 @@ export const terminal = z.strictObject({
   /** From the maker's sheet; null when it states none. */
   torque_Nm: positive().nullable(),
   strip_mm: positive().nullable(),
-  conductors: z.strictObject({ min_mm2: nonNegative(), max_mm2: positive(), count: positive().int() }),
+  conductors: z.strictObject({ min_mm2: nonNegative(), max_mm2: positive(), count: positive().int({ error: 'must be a whole number' }) }),
   polarised: z.boolean(),
   rated_V: positive().nullable(),
   rated_A: positive().nullable(),
   /** Required: must be connected before power. Optional: may stay open. */
   need: z.enum(['required', 'optional']),
   /** Terminals that must stay open when this one is used. */
-  excludes: z.array(terminalId),
+  excludes: list(terminalId, 400),
 })
 export type Terminal = z.output<typeof terminal>
 
@@ -46,7 +46,7 @@ const ends = { a: terminalId, b: terminalId }
 
 /** What connects two terminals inside a part. */
 export const link = z.discriminatedUnion('kind', [
-  z.strictObject({ id: localKey, kind: z.literal('bar'), terminals: z.array(terminalId).min(2) }),
+  z.strictObject({ id: localKey, kind: z.literal('bar'), terminals: list(terminalId, 400).min(2, { error: 'must name two terminals or more' }) }),
   z.strictObject({ id: localKey, kind: z.literal('protective'), ...ends, family: z.enum(DEVICE_FAMILIES), rating_A: positive().nullable(), breaking_A: positive().nullable() }),
   z.strictObject({ id: localKey, kind: z.literal('contact'), ...ends, rest: z.enum(['open', 'closed']), by: z.enum(['hand', 'coil', 'heat']), rated_A: positive().nullable(), rated_V: positive().nullable(), /** By kind of load, where the sheet states them. */ ratings: z.strictObject({ motor_A: positive().optional(), lamp_A: positive().optional(), capacitive_A: positive().optional(), dc_A: positive().optional() }).optional() }),
   z.strictObject({ id: localKey, kind: z.literal('semiconductor'), ...ends, drop_V: nonNegative(), rated_A: positive().nullable() }),
@@ -63,11 +63,11 @@ export const draw = z.strictObject({
   model: z.enum(['resistive', 'constant-power', 'constant-current']),
   power_W: nonNegative().nullable(),
   current_A: nonNegative().nullable(),
-  powerFactor: positive().max(1),
+  powerFactor: positive().min(0.05, { error: 'must be 0.05 or more' }).max(1, { error: 'must be 1 or less' }),
   /** Below this it switches off; null where it does not. */
   minimum_V: nonNegative().nullable(),
   /** Start-up current as a multiple of running current. */
-  startFactor: number().min(1),
+  startFactor: number().min(1, { error: 'must be 1 or more' }).max(1000, { error: 'must be 1000 or less' }),
 })
 export type Draw = z.output<typeof draw>
 
@@ -89,14 +89,14 @@ export const behaviour = z.discriminatedUnion('kind', [
     kind: z.literal('supply'), line: terminalId, neutral: terminalId, earth: terminalId.nullable(), min_V: positive(), max_V: positive(),
     /** The setting that chooses 115 or 230 V; null for a wide-range input. */
     selector: localKey.nullable(),
-    outputs: z.array(output).min(1), power_W: positive(), efficiency_percent: percent(), powerFactor: positive().max(1), leakage_mA: nonNegative().nullable(),
+    outputs: list(output, 32).min(1, { error: 'must have one output or more' }), power_W: positive(), efficiency_percent: percent(), powerFactor: positive().min(0.05, { error: 'must be 0.05 or more' }).max(1, { error: 'must be 1 or less' }), leakage_mA: nonNegative().nullable(),
     derateAbove_C: temperature_C().nullable(), derate_percentPerK: nonNegative().nullable(), inrush_A: nonNegative().nullable(), seriesAllowed: z.boolean(),
     /** How long the output stands after the mains is gone, at full load. */
     holdUp_ms: positive().optional(),
   }),
-  z.strictObject({ kind: z.literal('converter'), plus: terminalId, minus: terminalId, min_V: positive(), max_V: positive(), outputs: z.array(output).min(1), efficiency_percent: percent() }),
+  z.strictObject({ kind: z.literal('converter'), plus: terminalId, minus: terminalId, min_V: positive(), max_V: positive(), outputs: list(output, 32).min(1, { error: 'must have one output or more' }), efficiency_percent: percent() }),
   /** A lead from outside that brings power of its own, such as USB from a computer: present where the state says so. */
-  z.strictObject({ kind: z.literal('outside-source'), outputs: z.array(output).min(1) }),
+  z.strictObject({ kind: z.literal('outside-source'), outputs: list(output, 32).min(1, { error: 'must have one output or more' }) }),
   kindOnly('protective-device'), kindOnly('residual-current-device'), kindOnly('surge-filter'), kindOnly('switch'), kindOnly('button'), kindOnly('emergency-stop'),
   z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId, ...coilAids }),
   z.strictObject({ kind: z.literal('relay'), coilPlus: terminalId, coilMinus: terminalId, activeLow: z.boolean(), ...coilAids }),
@@ -110,7 +110,7 @@ export const behaviour = z.discriminatedUnion('kind', [
   kindOnly('encoder'), kindOnly('heater'), kindOnly('sensor'),
   /** Airflow blowing freely. */
   z.strictObject({ kind: z.literal('fan'), airflow_m3_per_h: positive().optional() }),
-  z.strictObject({ kind: z.literal('pixel-string'), count: positive().int(), each_mA: positive(), pitch_mm: positive(), loop_ohm_per_m: positive() }),
+  z.strictObject({ kind: z.literal('pixel-string'), count: positive().int({ error: 'must be a whole number' }).max(100_000, { error: 'must be 100,000 or less' }), each_mA: positive(), pitch_mm: positive(), loop_ohm_per_m: positive() }),
   kindOnly('outlet'), kindOnly('lamp'), kindOnly('computer'), kindOnly('screen'), kindOnly('coupler'), kindOnly('earth-stud'), kindOnly('exposed-metal'), kindOnly('other'),
 ])
 export type Behaviour = z.output<typeof behaviour>
@@ -123,7 +123,7 @@ export const setting = z.strictObject({
   id: localKey,
   name: name(),
   kind: z.enum(['selector', 'jumper', 'switch', 'pot', 'link', 'fuse']),
-  options: z.array(text(40)).min(1).max(40),
+  options: list(text(40), 40).min(1, { error: 'must have one option or more' }),
   /** What it leaves the factory with. */
   initial: text(40).nullable(),
   beforeMounting: z.boolean(),
@@ -132,16 +132,18 @@ export const setting = z.strictObject({
 })
 export type Setting = z.output<typeof setting>
 
-const body = z.strictObject({ width_mm: length_mm(), height_mm: length_mm(), depth_mm: length_mm() })
+/** A strip of pixels is a body too. */
+const body_mm = () => nonNegative().max(100_000, { error: 'must be 100,000 mm (100 m) or less' })
+const body = z.strictObject({ width_mm: body_mm(), height_mm: body_mm(), depth_mm: body_mm() })
 
-const sided = z.strictObject({ side: z.enum(BODY_SIDES), room_mm: length_mm() })
+const sided = z.strictObject({ side: z.enum(BODY_SIDES), room_mm: size_mm() })
 
 /** A hole that the part wants in what it is mounted on, from the centre of its body as it stands unturned. */
 export const cutout = z.strictObject({
   id: localKey,
   shape: openingShape,
-  x_mm: number(),
-  y_mm: number(),
+  x_mm: coordinate_mm(),
+  y_mm: coordinate_mm(),
   for: z.enum(['body', 'fixing', 'port']),
   /** Of the screw that goes through. */
   screw: z.enum(SCREWS).optional(),
@@ -154,41 +156,41 @@ export const part = z.strictObject({
   body,
   mounting: z.enum(['screws', 'rail', 'panel', 'standoffs', 'plugs-on', 'loose', 'in-line']),
   orientations: z.enum(['any', 'upright']),
-  clearance_mm: z.strictObject({ top: length_mm(), right: length_mm(), bottom: length_mm(), left: length_mm(), front: length_mm() }),
+  clearance_mm: z.strictObject({ top: size_mm(), right: size_mm(), bottom: size_mm(), left: size_mm(), front: size_mm() }),
   mass_g: nonNegative().nullable(),
   price: nonNegative().nullable(),
   supplier: text(80).nullable(),
-  terminals: z.record(terminalId, terminal),
-  links: z.array(link),
-  draws: z.array(draw),
-  sockets: z.array(z.strictObject({
-    id: localKey, key: text(40), mates: z.array(text(40)), free: z.array(text(40)),
+  terminals: records(terminalId, terminal, 400, 'terminals'),
+  links: list(link, 400),
+  draws: list(draw, 64),
+  sockets: list(z.strictObject({
+    id: localKey, key: text(40), mates: list(text(40), 100), free: list(text(40), 100),
     /** Centre on the host's body, and how far above the host's board the module's underside stays. */
-    x_mm: number().optional(), y_mm: number().optional(), stack_mm: length_mm().optional(),
+    x_mm: coordinate_mm().optional(), y_mm: coordinate_mm().optional(), stack_mm: size_mm().optional(),
     /** Settings of the host that the module covers. */
-    covers: z.array(localKey).optional(),
-  })),
-  settings: z.array(setting),
+    covers: list(localKey, 64).optional(),
+  }), 64),
+  settings: list(setting, 64),
   behaviour,
   /** The terminal that earths the metal a hand can touch; null where there is none. */
   earths: terminalId.nullable(),
   /** What it wants cut; a part for a wall that says nothing has no hole on the drill sheet. */
-  cutouts: z.array(cutout).optional(),
+  cutouts: list(cutout, 200).optional(),
   /** Of a part for a wall: what stands out before it; the rest of its depth is behind. */
-  beforeWall_mm: length_mm().optional(),
+  beforeWall_mm: size_mm().optional(),
   /** A locknut behind the wall: across its corners, and the thread it grips on. */
   nut: z.strictObject({ corners_mm: positive(), thread_mm: positive() }).optional(),
   /** Where plugs and leads leave, and the room they want. */
-  exits: z.array(sided).optional(),
+  exits: list(sided, 12).optional(),
   /** Where air goes in or out, and the room it wants. */
-  vents: z.array(sided).optional(),
+  vents: list(sided, 12).optional(),
   /** Whether fingers reach live mains terminals: never, not with the cover it has, or yes. */
   touch: z.enum(['finger-proof', 'with-cover', 'open']).optional(),
   /** Connectors at an edge that must meet a hole in the wall: from the edge's upper or left end, and above the part's underside. */
-  ports: z.array(z.strictObject({ id: localKey, name: name(), side: z.enum(['top', 'right', 'bottom', 'left']), along_mm: number(), above_mm: length_mm(), width_mm: positive(), height_mm: positive() })).optional(),
+  ports: list(z.strictObject({ id: localKey, name: name(), side: z.enum(['top', 'right', 'bottom', 'left']), along_mm: coordinate_mm(), above_mm: size_mm(), width_mm: positive(), height_mm: positive() }), 64).optional(),
   /** The key of the sockets it plugs into. */
   plugsInto: text(40).optional(),
   /** Protection against dust and water once fitted, the two digits of IEC 60529. */
-  ip: nonNegative().int().max(69).optional(),
+  ip: nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }).optional(),
 })
 export type Part = z.output<typeof part>

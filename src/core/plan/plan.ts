@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { device } from './device'
 import { enclosure } from './enclosure'
-import { name, note } from './fields'
+import { name, note, records } from './fields'
 import { cableId, deviceId, enclosureId, partId, racewayId, stateId, wireId } from './ids'
 import { part } from './part'
 import { practice } from './practice'
@@ -13,6 +13,9 @@ import { cable, wire } from './wire'
 export const PLAN_FORMAT = 'glad-rafter-plan'
 export const PLAN_VERSION = 1
 
+/** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
+export const PLAN_LIMITS = { enclosures: 24, parts: 600, devices: 1500, cables: 1500, wires: 4000, raceways: 1000, states: 24 } as const
+
 /** The self-contained document. Everything else is worked out from it. */
 export const plan = z.strictObject({
   format: z.literal(PLAN_FORMAT, { error: `must be "${PLAN_FORMAT}"` }),
@@ -21,13 +24,13 @@ export const plan = z.strictObject({
   description: note(),
   site,
   practice,
-  enclosures: z.record(enclosureId, enclosure),
-  parts: z.record(partId, part),
-  devices: z.record(deviceId, device),
-  cables: z.record(cableId, cable),
-  wires: z.record(wireId, wire),
-  raceways: z.record(racewayId, raceway),
-  states: z.record(stateId, state),
+  enclosures: records(enclosureId, enclosure, PLAN_LIMITS.enclosures, 'enclosures'),
+  parts: records(partId, part, PLAN_LIMITS.parts, 'parts'),
+  devices: records(deviceId, device, PLAN_LIMITS.devices, 'devices'),
+  cables: records(cableId, cable, PLAN_LIMITS.cables, 'cables'),
+  wires: records(wireId, wire, PLAN_LIMITS.wires, 'wires'),
+  raceways: records(racewayId, raceway, PLAN_LIMITS.raceways, 'raceways'),
+  states: records(stateId, state, PLAN_LIMITS.states, 'states'),
 })
 
 export type DeepReadonly<T> = T extends string | number | boolean | null | undefined ? T : T extends readonly (infer U)[] ? readonly DeepReadonly<U>[] : { readonly [K in keyof T]: DeepReadonly<T[K]> }

@@ -17,7 +17,7 @@ export const practice = z.strictObject({
   smallWires: z.boolean(),
   /** Air inside the box at full work, as the person expects it. */
   inside_C: temperature_C(),
-  grouped: positive().int(),
+  grouped: positive().int({ error: 'must be a whole number' }).max(1000, { error: 'must be 1000 or less' }),
   maxDrop_percent: percent(),
   /** Counted where neither a planned nor a measured length is known. */
   assumedLength_mm: length_mm(),
@@ -28,8 +28,8 @@ export const practice = z.strictObject({
   ferruleCode: z.enum(FERRULE_CODES),
   joints: z.enum(['splice', 'crimp', 'solder']),
   cutting: z.enum(['to-length', 'to-measure', 'long-and-trim']),
-  slack_percent: nonNegative(),
-  spareHoles: nonNegative().int(),
+  slack_percent: nonNegative().max(1000, { error: 'must be 1000 or less' }),
+  spareHoles: nonNegative().int({ error: 'must be a whole number' }).max(100, { error: 'must be 100 or less' }),
   breathing: z.boolean(),
   colours: z.strictObject({ L: colour, N: colour, PE: colour, 'V+': colour, 'V-': colour, signal: colour }),
 })

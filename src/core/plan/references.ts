@@ -1,4 +1,4 @@
-import type { Issue } from '@/core/calculator'
+import { IssueList, type Issue } from '@/core/calculator'
 import type { DeviceId, TerminalId } from './ids'
 import type { Plan } from './plan'
 import type { Part } from './part'
@@ -41,8 +41,7 @@ function* partReferences(part: ReadonlyPart): Generator<readonly [path: string, 
 }
 
 /** Faults within one part: references to terminals it has not, figures given twice or not at all. */
-export function partFaults(part: Part | ReadonlyPart, path: string): Issue[] {
-  const faults: Issue[] = []
+export function partFaults(part: Part | ReadonlyPart, path: string, faults = new IssueList()): readonly Issue[] {
   for (const [at, terminal] of partReferences(part)) {
     if (!Object.hasOwn(part.terminals, terminal)) faults.push({ path: `${path}.${at}`, message: `"${terminal}" is not a terminal of this part` })
   }
@@ -63,16 +62,17 @@ export function partFaults(part: Part | ReadonlyPart, path: string): Issue[] {
     const { selector } = part.behaviour
     if (!part.settings.some((setting) => setting.id === selector)) faults.push({ path: `${path}.behaviour.selector`, message: `"${selector}" is not a setting of this part` })
   }
-  return faults
+  return faults.issues
 }
 
 /** Everything in a plan that points at something that is not there. An empty list is what makes a parsed document a plan. */
 export function referenceFaults(plan: Plan): readonly Issue[] {
-  const faults: Issue[] = []
+  const faults = new IssueList()
+  const onThemselves = sittingOnThemselves(plan)
   const has = (collection: object, key: string) => Object.hasOwn(collection, key)
   const missing = (path: string, what: string, key: string) => faults.push({ path, message: `there is no ${what} "${key}"` })
 
-  for (const [id, part] of Object.entries(plan.parts)) faults.push(...partFaults(part!, `parts.${id}`))
+  for (const [id, part] of Object.entries(plan.parts)) partFaults(part!, `parts.${id}`, faults)
 
   const tags = new Map<string, string>()
   for (const [id, device] of Object.entries(plan.devices)) {
@@ -104,7 +104,7 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       const hostPart = host && has(plan.parts, host.part) ? plan.parts[host.part] : undefined
       if (!host) missing(`${path}.place.device`, 'device', place.device)
       else if (hostPart && !hostPart.sockets.some((socket) => socket.id === place.socket)) missing(`${path}.place.socket`, 'socket', place.socket)
-      else if (sitsOnItself(plan, id as DeviceId)) faults.push({ path: `${path}.place.device`, message: 'plugs onto itself by way of other devices' })
+      else if (onThemselves.has(id as DeviceId)) faults.push({ path: `${path}.place.device`, message: 'plugs onto itself by way of other devices' })
     }
   }
 
@@ -149,17 +149,28 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
     for (const key of Object.keys(state!.shares)) if (!has(plan.devices, key)) missing(`states.${id}.shares.${key}`, 'device', key)
     for (const key of Object.keys(state!.positions)) if (!has(plan.devices, key)) missing(`states.${id}.positions.${key}`, 'device', key)
   }
-  return faults
+  return faults.issues
 }
 
-function sitsOnItself(plan: Plan, start: DeviceId): boolean {
-  const seen = new Set<DeviceId>()
-  let at: DeviceId | undefined = start
-  while (at !== undefined) {
-    if (seen.has(at)) return true
-    seen.add(at)
-    const place: Plan['devices'][DeviceId]['place'] | undefined = plan.devices[at]?.place
-    at = place?.kind === 'socket' ? place.device : undefined
+/** Devices whose chain of sockets leads back into itself; each chain is walked once. */
+function sittingOnThemselves(plan: Plan): ReadonlySet<DeviceId> {
+  const bad = new Set<DeviceId>()
+  const done = new Set<DeviceId>()
+  for (const start of Object.keys(plan.devices) as DeviceId[]) {
+    const way: DeviceId[] = []
+    const onWay = new Set<DeviceId>()
+    let at: DeviceId | undefined = start
+    while (at !== undefined && !done.has(at) && !onWay.has(at)) {
+      way.push(at)
+      onWay.add(at)
+      const place: Plan['devices'][DeviceId]['place'] | undefined = plan.devices[at]?.place
+      at = place?.kind === 'socket' ? place.device : undefined
+    }
+    const isCaught = at !== undefined && (onWay.has(at) || bad.has(at))
+    for (const device of way) {
+      done.add(device)
+      if (isCaught) bad.add(device)
+    }
   }
-  return false
+  return bad
 }

@@ -2,7 +2,9 @@ import * as z from 'zod'
 import { name, number } from './fields'
 import { deviceId } from './ids'
 
-const share = number().min(0, { error: 'must be 0 or more' }).max(1, { error: 'must be 1 or less' })
+export const share = number().min(0, { error: 'must be 0 or more' }).max(1, { error: 'must be 1 or less' })
+
+export const position = z.enum(['rest', 'operated'])
 
 /** Which loads run together and how hard, and which sources are present. */
 export const state = z.strictObject({
@@ -15,6 +17,6 @@ export const state = z.strictObject({
   defaultShare: share,
   shares: z.record(deviceId, share),
   /** Contacts held other than by default: at rest, or operated. */
-  positions: z.record(deviceId, z.enum(['rest', 'operated'])),
+  positions: z.record(deviceId, position),
 })
 export type State = z.output<typeof state>

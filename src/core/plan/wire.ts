@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { parseWireSize } from '@/core/quantity'
 import { colour } from './colour'
 import { deviceId, cableId, racewayId, terminalId } from './ids'
-import { length_mm, name, note, origin, positive, temperature_C, text } from './fields'
+import { length_mm, list, name, note, origin, positive, temperature_C, text } from './fields'
 import { wireFunction } from './practice'
 
 /** Where a conductor ends: in a terminal, or parked (insulated, where and why). */
@@ -37,7 +37,7 @@ export const wire = z.strictObject({
   colour: colour.nullable(),
   fromTreatment: z.enum(TREATMENTS).nullable(),
   toTreatment: z.enum(TREATMENTS).nullable(),
-  route: z.array(racewayId).nullable(),
+  route: list(racewayId, 50).nullable(),
   length_mm: length_mm().nullable(),
   /** Once cut. */
   measured_mm: length_mm().nullable(),
@@ -52,7 +52,7 @@ export type Wire = z.output<typeof wire>
 /** Several cores in one jacket, possibly pre-made with a fixed length. */
 export const cable = z.strictObject({
   name: name(),
-  od_mm: positive().nullable(),
+  od_mm: positive().max(200, { error: 'must be 200 mm or less' }).nullable(),
   premade: z.boolean(),
   length_mm: length_mm().nullable(),
   printed: text(80).nullable(),

@@ -1,3 +1,4 @@
+export { logEntry } from './logEntry'
 export { orderSteps } from './order'
 export { planSteps } from './planSteps'
 export { judgeReading, progressOf, type LogEntry, type SignOff, type StepStatus } from './progress'

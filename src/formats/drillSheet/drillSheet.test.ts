@@ -10,7 +10,8 @@ import { PlanBuilder } from '@/core/patterns'
 import type { EnclosureId, FaceId, Plan } from '@/core/plan'
 import { holesOfFace } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
-import { drillCsv, drillDrawing, drillDxf, drillPdf, drillSheetFile, drillSvg, facesToDrill, OVERLAP_mm, PAPERS, tileOver } from '.'
+import { drillCsv, drillDrawing, drillDxf, drillSheetFile, drillSvg, facesToDrill, OVERLAP_mm, PAPERS, tileOver } from '.'
+import { drillPdf } from './drillPdf'
 
 const BOX = 'enclosure:main' as EnclosureId
 const DOOR = 'face:door' as FaceId

@@ -1,7 +1,7 @@
+import { fileStem } from '../fileStem'
 import { drillCsv } from './drillCsv'
-import { drillDrawing, type DrillSheetRequest } from './drillDrawing'
+import { drillDrawing, type DrillDrawing, type DrillSheetRequest } from './drillDrawing'
 import { drillDxf } from './drillDxf'
-import { drillPdf } from './drillPdf'
 import { drillSvg } from './drillSvg'
 import type { Paper } from './tiles'
 
@@ -13,8 +13,14 @@ const TYPES: Readonly<Record<DrillFormat, string>> = { pdf: 'application/pdf', s
 /** One face's drill sheet as a file: its bytes, its type, and a name without anything that a file system minds. */
 export async function drillSheetFile(request: DrillSheetRequest, format: DrillFormat, paper: Paper): Promise<{ readonly name: string; readonly type: string; readonly bytes: Uint8Array }> {
   const drawing = drillDrawing(request)
-  const bytes = format === 'pdf' ? await drillPdf(drawing, paper) : new TextEncoder().encode(format === 'svg' ? drillSvg(drawing) : format === 'dxf' ? drillDxf(drawing) : drillCsv(drawing))
+  const bytes = format === 'pdf' ? await pdfOf(drawing, paper) : new TextEncoder().encode(format === 'svg' ? drillSvg(drawing) : format === 'dxf' ? drillDxf(drawing) : drillCsv(drawing))
   const { plan, enclosure, face } = request
-  const stem = [plan.name, plan.enclosures[enclosure]!.faces[face]!.name].join(' ').normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase().slice(0, 60)
-  return { name: `${stem || 'face'}-drill.${format}`, type: TYPES[format], bytes }
+  const stem = fileStem([plan.name, plan.enclosures[enclosure]!.faces[face]!.name].join(' '), 'face')
+  return { name: `${stem}-drill.${format}`, type: TYPES[format], bytes }
+}
+
+/** The writer of PDF is the largest part of it all: loaded when a PDF is wanted. */
+async function pdfOf(drawing: DrillDrawing, paper: Paper): Promise<Uint8Array> {
+  const { drillPdf } = await import('./drillPdf')
+  return drillPdf(drawing, paper)
 }

@@ -1,7 +1,6 @@
 export { drillCsv } from './drillCsv'
 export { drillDrawing, facesToDrill, type DrillDrawing, type DrillSheetRequest } from './drillDrawing'
 export { drillDxf } from './drillDxf'
-export { drillPdf } from './drillPdf'
 export { drillSvg } from './drillSvg'
 export { OVERLAP_mm, PAPERS, tileOver, type Paper } from './tiles'
 export { drillSheetFile, DRILL_FORMATS, type DrillFormat } from './drillSheetFile'

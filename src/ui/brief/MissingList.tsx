@@ -1,10 +1,9 @@
 'use client'
-import Link from 'next/link'
-import { useRoom } from '@/ui/room'
+import { StageLink, useRoom } from '@/ui/room'
 
 /** What is still wanted before the arithmetic says anything. */
 export function MissingList() {
-  const { plan, evaluation, id } = useRoom()
+  const { plan, evaluation } = useRoom()
   const kinds = new Set(Object.values(plan.devices).map((device) => plan.parts[device.part]!.behaviour.kind))
   const hasLoad = Object.values(plan.devices).some((device) => plan.parts[device.part]!.draws.length > 0)
   const open = evaluation?.findings.filter(({ rule }) => rule === 'required-terminal-open').length ?? 0
@@ -23,11 +22,11 @@ export function MissingList() {
         {items.map(({ done, text, where }, i) => (
           <li key={where + text} className={`flex gap-2 ${done ? 'text-mute' : ''}`}>
             <span aria-hidden className={done ? 'text-good' : i === next ? 'text-accent' : 'text-mute'}>{done ? '✓' : i === next ? '▸' : '·'}</span>
-            <span className={i === next ? 'font-semibold' : ''}>{done ? <><span className="sr-only">done: </span>{text}</> : <Link className="underline decoration-hair underline-offset-2 hover:decoration-accent" href={`/plans/${id}/${where}`}>{text}</Link>}</span>
+            <span className={i === next ? 'font-semibold' : ''}>{done ? <><span className="sr-only">done: </span>{text}</> : <StageLink className="underline decoration-hair underline-offset-2 hover:decoration-accent" stage={where}>{text}</StageLink>}</span>
           </li>
         ))}
       </ol>
-      {next === -1 ? <p className="mt-1.5 text-[14px]">All there. See <Link className="font-semibold text-accent underline" href={`/plans/${id}/build`}>the work in its order</Link>.</p> : null}
+      {next === -1 ? <p className="mt-1.5 text-[14px]">All there. See <StageLink className="font-semibold text-accent underline" stage="build">the work in its order</StageLink>.</p> : null}
     </section>
   )
 }

@@ -81,18 +81,15 @@ function StepCard({ step, blocked, entries, onDone }: { readonly step: Step; rea
   const [reading, setReading] = useState('')
   const [note, setNote] = useState('')
   const [error, setError] = useState<string | null>(null)
-  const [isBusy, setBusy] = useState(false)
   const { status, changed } = progress.get(step.id) ?? { status: 'open', changed: [] }
   const before = step.after.flatMap((id) => (progress.has(id) && progress.get(id)!.status !== 'done' ? (evaluation?.procedure.filter((other) => other.id === id) ?? []) : []))
   const read = reading.trim() === '' ? null : readNumber(reading, 'The reading')
   const value = read && 'value' in read ? read.value : null
   const judged = step.reading && value !== null ? judgeReading(step.reading, value) : null
-  const sign = async (kind: 'signed' | 'withdrawn') => {
+  const sign = (kind: 'signed' | 'withdrawn') => {
     if (kind === 'signed' && step.reading && (read === null || 'error' in read)) return setError(read && 'error' in read ? read.error : 'Enter what the meter shows')
     if (kind === 'signed' && judged && judged !== 'within' && note.trim() === '') return setError('The reading is not what was expected: say in the note why it is good all the same, or mend it first')
-    setBusy(true)
-    const failure = await record({ step: step.id, kind, facts: step.facts, reading: kind === 'signed' ? value : null, unit: kind === 'signed' ? (step.reading?.unit ?? null) : null, note: note.trim() })
-    setBusy(false)
+    const failure = record({ step: step.id, kind, facts: step.facts, reading: kind === 'signed' ? value : null, unit: kind === 'signed' ? (step.reading?.unit ?? null) : null, note: note.trim() })
     if (failure) return setError(`${failure}. What you typed is still here; try again`)
     setReading('')
     setNote('')
@@ -126,7 +123,7 @@ function StepCard({ step, blocked, entries, onDone }: { readonly step: Step; rea
         ) : null}
       </div>
       <div className="mt-auto grid grid-cols-1 gap-2 p-3 max-md:sticky max-md:bottom-0 max-md:rounded-b-2xl max-md:border-t max-md:border-hair max-md:bg-sheet">
-        {status === 'done' ? <Button big disabled={isBusy} onClick={() => void sign('withdrawn')}>Take the sign-off back</Button> : <Button big look="main" disabled={isBusy || before.length > 0 || blocked > 0} onClick={() => void sign('signed')}>{before.length > 0 ? 'Waits for the steps before it' : blocked > 0 ? 'Waits for the stops' : 'Sign off'}</Button>}
+        {status === 'done' ? <Button big onClick={() => sign('withdrawn')}>Take the sign-off back</Button> : <Button big look="main" disabled={before.length > 0 || blocked > 0} onClick={() => sign('signed')}>{before.length > 0 ? 'Waits for the steps before it' : blocked > 0 ? 'Waits for the stops' : 'Sign off'}</Button>}
       </div>
     </article>
   )

@@ -2,7 +2,7 @@
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { pixelVolts, type PixelRunRequest } from '@/core/pixels'
 import { formatNumber } from '@/core/quantity'
-import { TICK } from './axis'
+import { roundTicks, TICK } from './axis'
 
 /** More points than the picture has pixels show nothing more. */
 const POINTS_MAX = 240
@@ -20,7 +20,7 @@ export function PixelChart({ request }: { readonly request: PixelRunRequest }) {
         <LineChart data={rows} margin={{ top: 6, right: 14, bottom: 4, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--hair)" vertical={false} />
           <XAxis dataKey="pixel" type="number" domain={[1, request.count]} tick={TICK} tickLine={false} stroke="var(--hair)" height={32} label={{ value: 'pixel', position: 'insideBottomRight', fontSize: 12, fill: 'var(--mute)', offset: 0 }} />
-          <YAxis domain={[floor_V, Math.ceil(request.voltage_V)]} tick={TICK} tickLine={false} stroke="var(--hair)" width={44} ticks={Array.from({ length: Math.ceil(request.voltage_V) - floor_V + 1 }, (_, i) => floor_V + i)} unit=" V" />
+          <YAxis domain={[floor_V, Math.ceil(request.voltage_V)]} tick={TICK} tickLine={false} stroke="var(--hair)" width={44} ticks={[...roundTicks(floor_V, Math.ceil(request.voltage_V))]} unit=" V" />
           <ReferenceLine y={request.minimum_V} stroke="var(--caution)" strokeDasharray="4 3" strokeWidth={1.5} />
           <Line dataKey="volt" type="linear" dot={false} stroke="var(--accent)" strokeWidth={2} isAnimationActive={false} />
         </LineChart>

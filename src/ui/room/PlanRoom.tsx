@@ -8,7 +8,9 @@ import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
 import { hasLost } from './hasLost'
+import { LogClient } from './logClient'
 import { PlanClient, type PlanState } from './planClient'
+import { GONE_AFTER_MS, keepAlive, ownedStorage } from './windowStorage'
 
 /** What the drawer on the right shows. */
 export type DrawerView =
@@ -27,13 +29,15 @@ export interface Room {
   readonly reckonError: string | null
   readonly took_ms: number | null
   readonly log: readonly LogEntry[]
+  /** What waits to be written into the logbook, and why. */
+  readonly logWaiting: { readonly count: number; readonly message: string | null }
   readonly progress: ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }>
   readonly drawer: DrawerView | null
   readonly client: PlanClient
   edit(label: string, ...commands: Command[]): readonly Issue[]
   open(view: DrawerView | null): void
-  /** Returns what went wrong, or null once the entry is committed. */
-  record(entry: Omit<LogEntry, 'at' | 'entryId'>): Promise<string | null>
+  /** Returns what is wrong with the entry, or null: then it counts, is kept, and goes to the server when that answers. */
+  record(entry: Omit<LogEntry, 'at' | 'entryId'>): string | null
 }
 
 const RoomContext = createContext<Room | null>(null)
@@ -44,52 +48,92 @@ export function useRoom(): Room {
   return room
 }
 
-function pendingStorage(planId: string, windowId: string) {
-  const prefix = `glad-rafter.pending.${planId}.`
-  return {
-    /** Everything any window left behind for this plan; sending an edit twice does it once. */
-    read() {
-      const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix))
-      const edits = keys.flatMap((key) => JSON.parse(localStorage.getItem(key) ?? '[]') as unknown[])
-      for (const key of keys) localStorage.removeItem(key)
-      if (edits.length > 0) localStorage.setItem(prefix + windowId, JSON.stringify(edits))
-      return edits.length > 0 ? JSON.stringify(edits) : null
-    },
-    write(text: string | null) {
-      if (text === null) localStorage.removeItem(prefix + windowId)
-      else localStorage.setItem(prefix + windowId, text)
-    },
-  }
-}
-
 interface Start {
   readonly id: string
   readonly plan: Plan
   readonly revision: number
+  readonly lastEdit: string
   readonly undo: string | null
   readonly redo: string | null
   readonly log: readonly LogEntry[]
 }
 
+/** So often a window that is looked at asks whether others changed the plan. */
+const POLL_MS = 4000
+
+const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
+
+function connectPlan(start: Start, windowId: string, announce: () => void): PlanClient {
+  const path = `/api/plans/${start.id}`
+  const pending = ownedStorage('pending', start.id, windowId)
+  const held = ownedStorage('held', start.id, windowId)
+  return new PlanClient(start, {
+    send: (body) => request('POST', `${path}/edits`, body),
+    history: (since) => request('GET', `${path}/history?since=${since}`),
+    load: () => request('GET', path),
+    async saveBeside(plan) {
+      const document = { ...plan, name: `${[...plan.name].slice(0, 60).join('')} (kept copy)` }
+      return (await request('POST', '/api/plans', { from: 'file', document })).status === 201
+    },
+    storage: { read: pending.read, write: pending.write, readHeld: held.read, writeHeld: held.write },
+    newId: () => crypto.randomUUID(),
+    wait,
+    announce,
+  })
+}
+
+function connectLog(start: Start, windowId: string): LogClient {
+  return new LogClient(start.log, {
+    send: (entry) => request('POST', `/api/plans/${start.id}/logbook`, entry),
+    storage: ownedStorage('log', start.id, windowId),
+    newId: () => crypto.randomUUID(),
+    now: () => new Date().toISOString(),
+    wait,
+  })
+}
+
+/** Keeps the window beside the others: told by this browser's own windows at once, by asking for everybody else's. */
+function useOthersChanges(client: PlanClient, channel: BroadcastChannel | null): void {
+  useEffect(() => {
+    const look = () => document.visibilityState === 'visible' && void client.poll()
+    const timer = setInterval(look, POLL_MS)
+    document.addEventListener('visibilitychange', look)
+    window.addEventListener('focus', look)
+    if (channel) channel.onmessage = () => void client.poll()
+    return () => {
+      clearInterval(timer)
+      document.removeEventListener('visibilitychange', look)
+      window.removeEventListener('focus', look)
+    }
+  }, [client, channel])
+}
+
 /** Holds one open plan: its client, its evaluation, its logbook and the drawer. */
 export function PlanRoom({ start, children }: { readonly start: Start; readonly children: ReactNode }) {
-  const [client] = useState(() => {
-    const windowId = crypto.randomUUID()
-    return new PlanClient(start, {
-      send: (body) => request('POST', `/api/plans/${start.id}/edits`, body),
-      storage: typeof localStorage === 'undefined' ? { read: () => null, write: () => undefined } : pendingStorage(start.id, windowId),
-      newId: () => crypto.randomUUID(),
-      wait: (ms) => new Promise((done) => setTimeout(done, ms)),
-    })
-  })
+  const [windowId] = useState(() => crypto.randomUUID())
+  const [channel] = useState(() => (typeof BroadcastChannel === 'undefined' || typeof window === 'undefined' ? null : new BroadcastChannel(`glad-rafter.plan.${start.id}`)))
+  const [client] = useState(() => connectPlan(start, windowId, () => channel?.postMessage('saved')))
+  const [logClient] = useState(() => connectLog(start, windowId))
   const state = useSyncExternalStore(client.subscribe, client.snapshot, client.snapshot)
   const [evaluated, setEvaluated] = useState<{ readonly plan: Plan; readonly evaluation: Evaluation; readonly took_ms: number } | null>(null)
   const [reckonError, setReckonError] = useState<string | null>(null)
-  const [log, setLog] = useState(start.log)
+  const logState = useSyncExternalStore(logClient.subscribe, logClient.snapshot, logClient.snapshot)
+  const log = logState.entries
   const [drawer, setDrawer] = useState<DrawerView | null>(null)
   const reckoner = useRef<ReckonClient | null>(null)
 
-  useEffect(() => client.resume(), [client])
+  useEffect(() => keepAlive(windowId), [windowId])
+  useEffect(() => {
+    const takeUp = () => {
+      client.resume()
+      logClient.resume()
+    }
+    takeUp()
+    // A window that was killed could not say so: what it left is taken up once its silence is long enough.
+    const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
+    return () => clearTimeout(later)
+  }, [client, logClient])
+  useOthersChanges(client, channel)
   useEffect(() => {
     reckoner.current = new ReckonClient()
     return () => {
@@ -107,20 +151,17 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     })
   }, [state.plan]) // eslint-disable-line react-hooks/exhaustive-deps -- only the plan is evaluated
 
-  const record = useCallback<Room['record']>(
-    async (entry) => {
-      const reply = await request<{ entry: LogEntry }>('POST', `/api/plans/${start.id}/logbook`, { ...entry, entryId: crypto.randomUUID() })
-      if (reply.status !== 201) return reply.body.error?.message ?? 'It was not recorded'
-      setLog((before) => [...before, reply.body.entry])
-      return null
-    },
-    [start.id],
-  )
+  const record = useCallback<Room['record']>((entry) => {
+    const [first] = logClient.record(entry)
+    return first ? `${first.path} ${first.message}`.trim() : null
+  }, [logClient])
   const progress = useMemo(() => progressOf(evaluated?.evaluation.procedure ?? [], log), [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
   const room: Room = {
-    id: start.id, state, plan: isBehind && !reckonError ? evaluated.plan : state.plan, evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null), isReckoning: evaluated?.plan !== state.plan, reckonError, took_ms: evaluated?.took_ms ?? null, log, progress, drawer, client,
+    id: start.id, state, plan: isBehind && !reckonError ? evaluated.plan : state.plan, evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null), isReckoning: evaluated?.plan !== state.plan, reckonError, took_ms: evaluated?.took_ms ?? null, log, progress,
+    logWaiting: { count: logState.waiting, message: logState.message },
+    drawer, client,
     edit: (label, ...commands) => client.edit(label, commands),
     open: setDrawer,
     record,

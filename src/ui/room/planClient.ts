@@ -1,12 +1,6 @@
-import type { Issue } from '@/core/calculator'
-import * as z from 'zod'
-import { apply, command, replay, type Change, type Command, type Plan } from '@/core/plan'
-
-export interface PendingEdit {
-  readonly editId: string
-  readonly label: string
-  readonly commands: readonly Command[]
-}
+import { readWith, type Issue } from '@/core/calculator'
+import { apply, cutLabel, doClash, keptCommands, replay, withoutInvisible, type Change, type Command, type Patch, type Plan } from '@/core/plan'
+import { readKept, type HeldEdit, type PendingEdit, type PendingItem } from './kept'
 
 export interface Conflict {
   readonly mine: PendingEdit
@@ -19,7 +13,9 @@ export interface PlanState {
   /** With the edits not yet acknowledged. */
   readonly plan: Plan
   readonly revision: number
-  readonly pending: readonly PendingEdit[]
+  readonly pending: readonly PendingItem[]
+  /** Set aside, never dropped: what the server would not take, or this release does not know. */
+  readonly held: readonly HeldEdit[]
   readonly undo: string | null
   readonly redo: string | null
   readonly status: 'saved' | 'saving' | 'offline' | 'conflict'
@@ -27,38 +23,95 @@ export interface PlanState {
   readonly conflict: Conflict | null
 }
 
+export interface Reply {
+  readonly status: number
+  readonly body: unknown
+}
+
 export interface Transport {
-  send(body: unknown): Promise<{ readonly status: number; readonly body: unknown }>
+  send(body: unknown): Promise<Reply>
+  /** What changed after a revision, and where the plan stands. */
+  history(since: number): Promise<Reply>
+  /** The whole plan as the server has it. */
+  load(): Promise<Reply>
+  /** Puts a plan beside this one on the shelf; false where that did not work. */
+  saveBeside(plan: Plan): Promise<boolean>
   /** What survives a closed window. */
-  readonly storage: { read(): string | null; write(text: string | null): void }
+  readonly storage: {
+    read(): readonly string[]
+    write(pending: string | null): void
+    readHeld(): readonly string[]
+    writeHeld(held: string | null): void
+  }
   newId(): string
   wait(ms: number): Promise<void>
+  /** Tells this browser's other windows that something was saved. */
+  announce?(): void
+}
+
+export interface StartingPlan {
+  readonly plan: Plan
+  readonly revision: number
+  readonly lastEdit: string
+  readonly undo: string | null
+  readonly redo: string | null
+}
+
+interface EditReply {
+  readonly revision?: number
+  readonly lastEdit?: string
+  readonly change?: Change
+  readonly changes?: readonly Change[]
+  readonly since?: readonly Change[]
+  readonly wentBack?: boolean
+  readonly undo?: string | null
+  readonly redo?: string | null
+  readonly error?: { readonly message: string; readonly issues: readonly Issue[] }
 }
 
 const RETRY_MS = 2000
+/** So long an answer may take before the window says that it is waiting. */
+const SLOW_MS = 2500
+/** A refusal that may pass is asked again so often before the edit is set aside. */
+const TRIES = 3
 
-type Reply = { readonly revision?: number; readonly change?: Change; readonly since?: readonly Change[]; readonly undo?: string | null; readonly redo?: string | null; readonly error?: { readonly message: string; readonly issues: readonly Issue[] } }
+const KEPT = 'what you did is kept in this browser and sent again'
 
 /**
- * The browser's side of the write path. An edit is applied at once and queued; the queue is kept in the browser's storage
- * until the server has acknowledged each edit. A stale revision rebases what is queued, or shows the conflict.
+ * The browser's side of the write path. An edit is applied at once and queued, an undo likewise; the queue is kept in the
+ * browser's storage until the server has acknowledged each item. A stale revision rebases what is queued, or shows the
+ * conflict. The browser takes only the next revision; otherwise it fetches what lies between.
  */
 export class PlanClient {
   private confirmed: Plan
+  private lastEdit: string
+  /** What the server would take back or do again next, were nothing queued. */
+  private tops: { readonly undo: string | null; readonly redo: string | null }
   private state: PlanState
   private readonly listeners = new Set<() => void>()
   private isSending = false
+  private tries = 0
+  /** What others' changes came in since an edit was found stale. */
+  private taken: Change[] = []
 
-  constructor(start: { readonly plan: Plan; readonly revision: number; readonly undo: string | null; readonly redo: string | null }, private readonly transport: Transport) {
+  constructor(start: StartingPlan, private readonly transport: Transport) {
     this.confirmed = start.plan
-    this.state = { ...start, pending: [], status: 'saved', message: null, conflict: null }
+    this.lastEdit = start.lastEdit
+    this.tops = { undo: start.undo, redo: start.redo }
+    const { plan, revision, undo, redo } = start
+    this.state = { plan, revision, undo, redo, pending: [], held: [], status: 'saved', message: null, conflict: null }
   }
 
-  /** Takes up edits that an earlier window left unacknowledged. */
+  /** Takes up what an earlier window left unacknowledged, and what was set aside. */
   resume(): void {
-    const kept = readKept(this.transport.storage.read())
-    if (kept.length === 0 || this.state.pending.length > 0) return
-    this.set({ pending: kept, status: 'saving' })
+    if (this.state.pending.length > 0) return
+    const kept = readKept(this.transport.storage.read(), () => this.transport.newId())
+    const setAside = readKept(this.transport.storage.readHeld(), () => this.transport.newId())
+    const held = [...setAside.held, ...kept.held]
+    if (held.length > 0) this.hold(held)
+    this.keep(kept.pending)
+    if (kept.pending.length === 0) return
+    this.set({ pending: kept.pending, status: 'saving' })
     this.rebuild()
     void this.flush()
   }
@@ -70,28 +123,22 @@ export class PlanClient {
 
   snapshot = (): PlanState => this.state
 
-  /** Applies at once. Returns what is wrong when the plan refuses the edit; then nothing is changed. */
+  /** Applies at once. Returns what is wrong when the schema or the plan refuses the edit; then nothing is changed. */
   edit(label: string, commands: readonly Command[]): readonly Issue[] {
-    const applied = apply(this.state.plan, commands)
+    // As it will arrive: what JSON does not carry is not applied here either.
+    const read = readWith(keptCommands, JSON.parse(JSON.stringify(commands)))
+    if (read.kind === 'refused') return read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message }))
+    const applied = apply(this.state.plan, read.value)
     if (applied.kind === 'refused') return applied.issues
-    const pending = [...this.state.pending, { editId: this.transport.newId(), label, commands }]
-    this.keep(pending)
-    this.set({ plan: applied.plan, pending, status: this.state.status === 'conflict' ? 'conflict' : 'saving', message: null })
-    void this.flush()
+    this.enqueue({ kind: 'edit', editId: this.transport.newId(), label: cutLabel(withoutInvisible(label)), commands: read.value })
     return []
   }
 
-  /** Undo and redo act on what is saved; queued edits go first. */
-  async back(kind: 'undo' | 'redo'): Promise<void> {
-    await this.flush()
-    if (this.state.pending.length > 0) return
-    const { status, body } = await this.trySend({ kind, editId: this.transport.newId(), baseRevision: this.state.revision })
-    const reply = body as Reply
-    if (status === 200) this.acknowledge(reply)
-    else if (status === 409) {
-      this.catchUp(reply)
-      this.set({ message: `Someone else changed the plan; ${kind} was not done. Look, then try again.` })
-    } else this.set({ message: reply.error?.message ?? 'The server does not answer' })
+  /** Takes back this person's last edit, or does it again; queued like any edit. */
+  back(kind: 'undo' | 'redo'): void {
+    const top = kind === 'undo' ? this.state.undo : this.state.redo
+    if (top === null) return this.set({ message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' })
+    this.enqueue({ kind, editId: this.transport.newId() })
   }
 
   /** Ends a conflict: mine on top of theirs, or mine dropped. */
@@ -105,72 +152,189 @@ export class PlanClient {
     void this.flush()
   }
 
-  private async flush(): Promise<void> {
-    if (this.isSending) {
-      while (this.isSending) await this.transport.wait(20)
-      return
-    }
+  /** Sends what was set aside once more, or lets it go. */
+  settleHeld(heldId: string, choice: 'again' | 'drop'): void {
+    const found = this.state.held.find((each) => each.heldId === heldId)
+    if (!found) return
+    this.setHeld(this.state.held.filter((each) => each !== found))
+    if (choice === 'again' && found.item) this.enqueue(found.item)
+  }
+
+  /** Looks whether others changed the plan, and whether the server still has what this window builds on. */
+  async poll(): Promise<void> {
+    if (this.isSending || this.state.conflict) return
     this.isSending = true
     try {
-      while (this.state.pending.length > 0 && !this.state.conflict) {
-        const next = this.state.pending[0]!
-        const { status, body } = await this.trySend({ kind: 'edit', editId: next.editId, baseRevision: this.state.revision, label: next.label, commands: next.commands })
-        const reply = body as Reply
-        if (status === 200) {
-          this.shift()
-          this.acknowledge(reply)
-        } else if (status === 409) this.rebase(next, reply)
-        else if (status === 422) this.raise(next, ['The server refused this edit'], reply.error?.issues ?? [])
-        else if (status === 404) return this.set({ status: 'offline', message: 'This plan was deleted; export what you see before closing the window' })
-        else {
-          this.set({ status: 'offline', message: 'The server does not answer; your edits are kept in this browser and sent again' })
-          await this.transport.wait(RETRY_MS)
-        }
+      const { status, body } = await this.ask(() => this.transport.history(this.state.revision))
+      if (status === 200) await this.catchUp(body as EditReply)
+      else if (status === 503) this.set({ message: trouble(body) })
+    } finally {
+      this.isSending = false
+    }
+    if (this.state.pending.length > 0) void this.flush()
+  }
+
+  private enqueue(item: PendingItem): void {
+    const pending = [...this.state.pending, item]
+    this.keep(pending)
+    this.set({ pending, status: this.state.status === 'conflict' ? 'conflict' : 'saving', message: null })
+    this.rebuild()
+    void this.flush()
+  }
+
+  private async flush(): Promise<void> {
+    if (this.isSending) return
+    this.isSending = true
+    try {
+      while (this.state.pending.length > 0 && !this.state.conflict) await this.sendFirst(this.state.pending[0]!)
+      if (this.state.pending.length === 0) {
+        this.set({ status: 'saved' })
+        this.transport.announce?.()
       }
-      if (this.state.pending.length === 0) this.set({ status: 'saved' })
     } finally {
       this.isSending = false
     }
   }
 
-  private async trySend(body: unknown): Promise<{ readonly status: number; readonly body: unknown }> {
+  private async sendFirst(item: PendingItem): Promise<void> {
+    const { revision } = this.state
+    const { status, body } = await this.ask(() => this.transport.send({ ...item, baseRevision: revision, baseEdit: this.lastEdit }))
+    const reply = body as EditReply
+    const message = reply.error?.message
+    if (status === 200) {
+      this.tries = 0
+      this.shift()
+      await this.acknowledge(reply)
+    } else if (status === 409) await this.rebase(item, reply)
+    else if (status === 0) await this.standBy(`The server does not answer; ${KEPT}`)
+    else if (status === 503) await this.standBy(trouble(body))
+    else if (status === 404) await this.standBy('This plan was deleted; bring it back from the shelf, or save the plan file before closing the window')
+    else if (status === 422 || status === 413 || (this.tries += 1) >= TRIES) this.setAside(item, message ?? `The server refused it (${status})`, reply.error?.issues ?? [])
+    else await this.standBy(`${message ?? `The server refused it (${status})`}; tried again`)
+  }
+
+  /** Waits, and says why, with everything kept. */
+  private async standBy(message: string): Promise<void> {
+    this.set({ status: 'offline', message })
+    await this.transport.wait(RETRY_MS)
+  }
+
+  /** Asks the server; where it takes long, the window says so meanwhile. Status 0 where there is no answer. */
+  private async ask(request: () => Promise<Reply>): Promise<Reply> {
+    let isOpen = true
+    const slowly = setTimeout(() => isOpen && this.state.pending.length > 0 && this.set({ status: 'offline', message: `The server has not answered yet; ${KEPT}` }), SLOW_MS)
     try {
-      return await this.transport.send(body)
+      return await request()
     } catch {
       return { status: 0, body: {} }
+    } finally {
+      isOpen = false
+      clearTimeout(slowly)
     }
   }
 
-  private acknowledge(reply: Reply): void {
-    this.confirmed = replay(this.confirmed, reply.change!.patches)
-    this.set({ revision: reply.revision!, undo: reply.undo ?? null, redo: reply.redo ?? null, message: null })
+  private async acknowledge(reply: EditReply): Promise<void> {
+    this.taken = []
+    this.tops = { undo: reply.undo ?? null, redo: reply.redo ?? null }
+    this.set({ message: null })
+    if (!this.advance([reply.change!]) || this.state.revision < (reply.revision ?? 0)) await this.fetchBetween()
     this.rebuild()
   }
 
-  private catchUp(reply: Reply): void {
-    for (const change of reply.since ?? []) this.confirmed = replay(this.confirmed, change.patches)
-    this.set({ revision: reply.revision!, undo: reply.undo ?? null, redo: reply.redo ?? null })
+  /** Takes changes that follow on what is there. False where something is missing in between. */
+  private advance(changes: readonly Change[]): boolean {
+    let { revision } = this.state
+    for (const change of changes) {
+      if (change.revision <= revision) continue
+      if (change.revision !== revision + 1) {
+        this.set({ revision })
+        return false
+      }
+      this.confirmed = replay(this.confirmed, change.patches)
+      this.taken.push(change)
+      this.lastEdit = change.editId
+      revision = change.revision
+    }
+    this.set({ revision })
+    return true
+  }
+
+  private async fetchBetween(): Promise<void> {
+    for (;;) {
+      const { status, body } = await this.ask(() => this.transport.history(this.state.revision))
+      const reply = body as EditReply
+      const before = this.state.revision
+      if (status !== 200 || !reply.changes || !this.advance(reply.changes)) return
+      if (this.state.revision >= (reply.revision ?? 0) || this.state.revision === before) return
+    }
+  }
+
+  private async catchUp(reply: EditReply): Promise<void> {
+    const isBehind = (reply.revision ?? 0) < this.state.revision
+    const isOther = reply.revision === this.state.revision && reply.lastEdit !== undefined && reply.lastEdit !== this.lastEdit
+    if (reply.wentBack || isBehind || isOther) return this.startOver()
+    if ('undo' in reply) this.tops = { undo: reply.undo ?? null, redo: reply.redo ?? null }
+    const isWhole = this.advance(reply.changes ?? reply.since ?? [])
+    if (!isWhole || this.state.revision < (reply.revision ?? 0)) await this.fetchBetween()
     this.rebuild()
   }
 
-  private rebase(mine: PendingEdit, reply: Reply): void {
-    const since = reply.since ?? []
+  /** The server went back to an older copy: what this window had is put beside it, and the window goes on with the server's. */
+  private async startOver(): Promise<void> {
+    const { plan: mine, revision: had } = this.state
+    const { status, body } = await this.ask(() => this.transport.load())
+    if (status !== 200) return this.standBy(`The server does not answer; ${KEPT}`)
+    const isBeside = await this.transport.saveBeside(mine).catch(() => false)
+    const theirs = body as StartingPlan
+    this.confirmed = theirs.plan
+    this.lastEdit = theirs.lastEdit
+    this.tops = { undo: theirs.undo, redo: theirs.redo }
+    const where = isBeside ? 'what this window had stands on the shelf as a plan of its own' : 'what this window had could not be put on the shelf'
+    this.set({ revision: theirs.revision, message: `The server has an older copy of this plan, revision ${theirs.revision}; this window had ${had}. You see the server’s; ${where}.` })
+    this.rebuild()
+  }
+
+  private async rebase(item: PendingItem, reply: EditReply): Promise<void> {
+    const before = item.kind === 'edit' && !reply.wentBack ? apply(this.confirmed, item.commands) : null
+    const touched: readonly Patch[] = before?.kind === 'applied' ? before.patches : []
+    this.taken = []
+    await this.catchUp(reply)
+    const since = this.taken
     // Sent before, committed, and the answer lost on the way.
-    if (since.some(({ editId }) => editId === mine.editId)) {
+    if (since.some(({ editId }) => editId === item.editId)) {
       this.shift()
-      return this.catchUp(reply)
+      return this.rebuild()
     }
-    const before = apply(this.confirmed, mine.commands)
-    const touched = before.kind === 'applied' ? before.patches.map(({ path }) => path) : []
-    const clashing = since.filter(({ patches }) => patches.some((patch) => touched.some((path) => overlaps(path, patch.path))))
-    this.catchUp(reply)
-    const after = apply(this.confirmed, mine.commands)
-    if (after.kind === 'refused') this.raise(mine, since.map(({ label }) => label), after.issues)
-    else if (clashing.length > 0) this.raise(mine, clashing.map(({ label }) => label), [])
+    if (item.kind !== 'edit') return
+    const clashing = since.filter(({ patches }) => doClash(touched, patches))
+    const after = apply(this.confirmed, item.commands)
+    if (after.kind === 'refused') this.raise(item, since.map(({ label }) => label), after.issues)
+    else if (clashing.length > 0) this.raise(item, clashing.map(({ label }) => label), [])
   }
 
   private raise(mine: PendingEdit, theirs: readonly string[], issues: readonly Issue[]): void {
     this.set({ conflict: { mine, theirs, issues }, status: 'conflict' })
+  }
+
+  /** The queue goes on without an item that the server will not take; an edit is kept where it can be seen, an undo says why. */
+  private setAside(item: PendingItem, message: string, issues: readonly Issue[]): void {
+    this.tries = 0
+    this.shift()
+    if (item.kind === 'edit') {
+      const why = [message, ...issues.slice(0, 3).map(({ path, message: each }) => (path ? `${path} ${each}` : each))].join(': ')
+      this.hold([{ heldId: item.editId, label: item.label, why, item, raw: JSON.stringify(item) }])
+    } else this.set({ message })
+    this.rebuild()
+  }
+
+  private hold(more: readonly HeldEdit[]): void {
+    const known = new Set(this.state.held.map(({ heldId }) => heldId))
+    this.setHeld([...this.state.held, ...more.filter(({ heldId }) => !known.has(heldId))])
+  }
+
+  private setHeld(held: readonly HeldEdit[]): void {
+    this.transport.storage.writeHeld(held.length > 0 ? JSON.stringify(held) : null)
+    this.set({ held })
   }
 
   private shift(): void {
@@ -179,17 +343,37 @@ export class PlanClient {
     this.set({ pending })
   }
 
-  /** What is saved, with what is queued on top. An edit that no longer fits waits for its own turn to be shown as a conflict. */
+  /**
+   * What is saved, with what is queued on top. An undo of a queued edit shows at once; one of a saved edit when the server
+   * has done it. An edit that no longer fits waits for its own turn to be shown.
+   */
   private rebuild(): void {
     let plan = this.confirmed
-    for (const { commands } of this.state.pending) {
-      const applied = apply(plan, commands)
-      if (applied.kind === 'applied') plan = applied.plan
+    let { undo: undoTop, redo: redoTop } = this.tops
+    const done: { readonly label: string; readonly inverse: readonly Patch[]; readonly forward: readonly Patch[] }[] = []
+    const undone: typeof done = []
+    for (const item of this.state.pending) {
+      if (item.kind === 'edit') {
+        const applied = apply(plan, item.commands)
+        if (applied.kind === 'refused') continue
+        plan = applied.plan
+        done.push({ label: item.label, inverse: applied.inverse, forward: applied.patches })
+        undone.length = 0
+        redoTop = null
+        continue
+      }
+      const [from, to] = item.kind === 'undo' ? [done, undone] : [undone, done]
+      const step = from.pop()
+      if (step) {
+        plan = replay(plan, item.kind === 'undo' ? step.inverse : step.forward)
+        to.push(step)
+      } else if (item.kind === 'undo') [undoTop, redoTop] = ['what was before', undoTop]
+      else [undoTop, redoTop] = [redoTop, null]
     }
-    this.set({ plan })
+    this.set({ plan, undo: done.at(-1)?.label ?? undoTop, redo: undone.at(-1)?.label ?? redoTop })
   }
 
-  private keep(pending: readonly PendingEdit[]): void {
+  private keep(pending: readonly PendingItem[]): void {
     this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
   }
 
@@ -199,21 +383,7 @@ export class PlanClient {
   }
 }
 
-/** One path leads to the other, or both to the same. */
-function overlaps(a: readonly (string | number)[], b: readonly (string | number)[]): boolean {
-  const shared = Math.min(a.length, b.length)
-  for (let i = 0; i < shared; i += 1) if (String(a[i]) !== String(b[i])) return false
-  return true
-}
-
-const keptEdits = z.array(z.strictObject({ editId: z.string(), label: z.string(), commands: z.array(command) }))
-
-function readKept(text: string | null): readonly PendingEdit[] {
-  if (!text) return []
-  try {
-    const parsed = keptEdits.safeParse(JSON.parse(text))
-    return parsed.success ? parsed.data : []
-  } catch {
-    return []
-  }
+function trouble(body: unknown): string {
+  const message = (body as EditReply).error?.message
+  return message ? `${message}; ${KEPT}` : `The server cannot write just now; ${KEPT}`
 }

@@ -5,10 +5,18 @@ import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 import type { PlanSummary } from '@/core/plan'
 import { Button, INPUT, Labelled, Modal } from '@/ui/primitives'
-import { problemText, request, type Problem } from '@/ui/room'
+import { problemText, request, sendFile, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
 const LIMIT_BYTES = 4_000_000
+
+/** What the server says of saved data that it took in. */
+interface TakenIn {
+  readonly plans: number
+  readonly there: number
+  readonly beside: number
+  readonly entries: number
+}
 
 /** The plans, and the ways to a new one. */
 export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
@@ -16,12 +24,25 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const file = useRef<HTMLInputElement>(null)
   const [isNew, setNew] = useState(false)
   const [deleted, setDeleted] = useState<PlanSummary | null>(null)
+  const archive = useRef<HTMLInputElement>(null)
+  const asked = useRef<{ readonly key: string } | null>(null)
+  const [notice, setNotice] = useState<string | null>(null)
   const [problem, setProblem] = useState<Problem['error'] | null>(null)
-  const create = async (body: unknown, goThere = true) => {
+  const create = async (body: object, goThere = true) => {
+    // A second click while the first is on its way asks for the same thing: one id, one plan.
+    const key = JSON.stringify(body)
+    if (asked.current?.key === key) return
+    asked.current = { key }
     setProblem(null)
-    const reply = await request<{ plan: PlanSummary }>('POST', '/api/plans', body)
+    setNotice(null)
+    const reply = await request<{ plan: PlanSummary; namesakes: number; entries: number }>('POST', '/api/plans', { ...body, createId: crypto.randomUUID() })
+    asked.current = null
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be made', issues: [] })
-    if (goThere) router.push(`/plans/${reply.body.plan.id}/brief`)
+    const { plan, namesakes, entries } = reply.body
+    // Told where the person is: on the way to a new plan nothing needs telling.
+    const stays = !goThere || ('document' in body && (namesakes > 0 || entries > 0))
+    if (stays) setNotice(tookIn(plan.name, namesakes, entries))
+    if (!stays) router.push(`/plans/${plan.id}/brief`)
     else router.refresh()
   }
   const read = async (chosen: File | undefined) => {
@@ -34,6 +55,16 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
       return setProblem({ message: `${chosen.name} is not JSON, so it is not a plan file; nothing was changed`, issues: [] })
     }
     await create({ from: 'file', document })
+  }
+  const takeIn = async (chosen: File | undefined) => {
+    if (!chosen) return
+    setProblem(null)
+    setNotice(`Taking in ${chosen.name} …`)
+    const reply = await sendFile<TakenIn>('/api/data', chosen)
+    setNotice(null)
+    if (reply.status !== 200) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
+    setNotice(takenInWords(reply.body))
+    router.refresh()
   }
   const remove = async (plan: PlanSummary) => {
     const reply = await request('DELETE', `/api/plans/${plan.id}`)
@@ -74,27 +105,22 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
             {problem.issues.length > 6 ? <p className="text-[14px]">and {problem.issues.length - 6} more faults</p> : null}
           </div>
         ) : null}
+        {notice ? <p role="status" className="mb-4 rounded-lg border border-hair bg-note-wash px-4 py-2">{notice}</p> : null}
         {deleted ? <p role="status" className="mb-4 flex items-center justify-between rounded-lg border border-hair bg-note-wash px-4 py-2">“{deleted.name}” is deleted. <Button onClick={() => void restore()}>Undo: bring it back</Button></p> : null}
         {plans.length === 0 ? (
           <div className="rounded-xl border border-dashed border-hair bg-sheet p-8 text-center"><p className="text-lg font-semibold">The shelf is empty</p><p className="mt-1 text-mute">Begin with “New plan”: from nothing, or from a pattern that you change.</p></div>
         ) : (
           <ul className="grid gap-3 md:grid-cols-2">
-            {plans.map((plan) => (
-              <li key={plan.id} className="flex flex-col rounded-xl border border-hair bg-sheet p-4">
-                <h2 className="text-[18px] font-bold"><Link href={`/plans/${plan.id}/brief`} className="hover:underline">{plan.name}</Link></h2>
-                <p className="text-[13px] text-mute">{plan.site}</p>
-                {plan.description ? <p className="mt-1.5 line-clamp-3 text-[14px]">{plan.description}</p> : null}
-                <p className="figures mt-2 text-[13px] text-mute">{plan.devices} devices · {plan.wires} wires · revision {plan.revision} · {plan.updatedAt.slice(0, 10)}</p>
-                <div className="mt-3 flex flex-wrap gap-2">
-                  <Link href={`/plans/${plan.id}/brief`} className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110">Open</Link>
-                  <Button onClick={() => void create({ from: 'copy', plan: plan.id }, false)} aria-label={`Duplicate ${plan.name}`}>Duplicate</Button>
-                  <a href={`/api/plans/${plan.id}/export`} download className="rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent" aria-label={`Plan file of ${plan.name}`}>Plan file</a>
-                  <Button look="danger" onClick={() => void remove(plan)} aria-label={`Delete ${plan.name}`}>Delete</Button>
-                </div>
-              </li>
-            ))}
+            {plans.map((plan) => (plan.trouble === null ? <PlanCard key={plan.id} plan={plan} onDuplicate={() => void create({ from: 'copy', plan: plan.id }, false)} onDelete={() => void remove(plan)} /> : <UnreadableCard key={plan.id} plan={plan} onDelete={() => void remove(plan)} />))}
           </ul>
         )}
+        <section aria-labelledby="all-data" className="mt-8 flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-hair pt-4">
+          <h2 id="all-data" className="font-bold">All data</h2>
+          <p className="min-w-60 flex-1 text-[14px] text-mute">Every plan with its history and its logbook in one file, to be kept elsewhere. Taken in again, what is here already stays as it is.</p>
+          <a href="/api/data" download className="rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent">Save all data</a>
+          <input ref={archive} type="file" accept=".jsonl,application/x-ndjson" className="sr-only" tabIndex={-1} aria-label="Saved data" onChange={(event) => { void takeIn(event.target.files?.[0]); event.target.value = '' }} />
+          <Button onClick={() => archive.current?.click()}>Take saved data in</Button>
+        </section>
         <p className="mt-8 max-w-prose text-[13px] text-mute">Glad Rafter reckons what a plan says. It does not see the workmanship and replaces no electrician and no local code. It says what was checked and what was not.</p>
       </main>
       <NewPlan open={isNew} onClose={() => setNew(false)} onCreate={create} />
@@ -102,7 +128,53 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   )
 }
 
-function NewPlan({ open, onClose, onCreate }: { readonly open: boolean; readonly onClose: () => void; readonly onCreate: (body: unknown) => Promise<void> }) {
+function tookIn(name: string, namesakes: number, entries: number): string {
+  const record = entries > 0 ? ` Its record came with it: ${entries} ${entries === 1 ? 'entry' : 'entries'}.` : ''
+  const alike = namesakes > 0 ? ` ${namesakes === 1 ? 'Another plan is' : `${namesakes} other plans are`} called the same; rename one, so that you know them apart.` : ''
+  return `“${name}” stands on the shelf.${record}${alike}`
+}
+
+function takenInWords({ plans, there, beside, entries }: TakenIn): string {
+  const count = (n: number) => `${n} ${n === 1 ? 'plan' : 'plans'}`
+  return `Taken in: ${count(plans)} and ${entries} ${entries === 1 ? 'entry' : 'entries'} of their logbooks. ${there > 0 ? `${count(there)} stood here already and stayed. ` : ''}${beside > 0 ? `${count(beside)} differed from what is here and came in beside it.` : ''}`.trim()
+}
+
+function PlanCard({ plan, onDuplicate, onDelete }: { readonly plan: PlanSummary; readonly onDuplicate: () => void; readonly onDelete: () => void }) {
+  const file = 'rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent'
+  return (
+    <li className="flex flex-col rounded-xl border border-hair bg-sheet p-4">
+      <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]"><Link href={`/plans/${plan.id}/brief`} className="hover:underline">{plan.name}</Link></h2>
+      <p className="text-[13px] text-mute">{plan.site}</p>
+      {plan.description ? <p className="mt-1.5 line-clamp-3 text-[14px]">{plan.description}</p> : null}
+      <p className="figures mt-2 text-[13px] text-mute">{plan.devices} devices · {plan.wires} wires · revision {plan.revision} · {plan.updatedAt.slice(0, 10)}</p>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Link href={`/plans/${plan.id}/brief`} className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110">Open</Link>
+        <Button onClick={onDuplicate} aria-label={`Duplicate ${plan.name}`}>Duplicate</Button>
+        <a href={`/api/plans/${plan.id}/export`} download className={file} aria-label={`Plan file of ${plan.name}`}>Plan file</a>
+        <a href={`/api/plans/${plan.id}/export?record=yes`} download className={file} aria-label={`Plan file of ${plan.name} with its record`}>with record</a>
+        <Button look="danger" onClick={onDelete} aria-label={`Delete ${plan.name}`}>Delete</Button>
+      </div>
+    </li>
+  )
+}
+
+/** It hides nothing else, and says what is wrong with it. */
+function UnreadableCard({ plan, onDelete }: { readonly plan: PlanSummary; readonly onDelete: () => void }) {
+  const name = plan.name || 'A plan without a name'
+  return (
+    <li className="flex flex-col rounded-xl border border-stop/40 bg-sheet p-4">
+      <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]">{name}</h2>
+      <p className="mt-1 line-clamp-6 text-[14px] [overflow-wrap:anywhere]"><strong className="text-stop"><span aria-hidden>⬢ </span>Cannot be read:</strong> {plan.trouble}.</p>
+      <p className="mt-1 text-[14px] text-mute">Its stored document was not touched. Save it; what can be mended by hand can be opened again as a plan file.</p>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <a href={`/api/plans/${plan.id}/raw`} download className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110" aria-label={`Save the document of ${name}`}>Save its document</a>
+        <Button look="danger" onClick={onDelete} aria-label={`Remove ${name}`}>Remove</Button>
+      </div>
+    </li>
+  )
+}
+
+function NewPlan({ open, onClose, onCreate }: { readonly open: boolean; readonly onClose: () => void; readonly onCreate: (body: object) => Promise<void> }) {
   const [name, setName] = useState('')
   const [region, setRegion] = useState<'IEC' | 'NEC'>('IEC')
   const [error, setError] = useState<string | null>(null)

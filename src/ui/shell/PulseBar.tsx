@@ -26,8 +26,8 @@ function fullestSupply({ reckoning }: Evaluation) {
 
 /** How the plan stands, on every stage: what stops it, what the outlet gives, what is loaded hardest. */
 export function PulseBar() {
-  const { plan, evaluation, progress, isReckoning, open, took_ms } = useRoom()
-  if (!evaluation) return <div className="h-[58px] border-b border-hair bg-sheet px-5 py-4 text-[13px] text-mute" role="status">Working it out …</div>
+  const { plan, evaluation, progress, isReckoning, open, took_ms, reckonError } = useRoom()
+  if (!evaluation) return <div className="h-[58px] border-b border-hair bg-sheet px-5 py-4 text-[13px] text-mute" role="status">{reckonError ? 'Not worked out: what is wrong stands below' : 'Working it out …'}</div>
   const count = (severity: 'stop' | 'caution') => evaluation.findings.filter((finding) => finding.severity === severity).length
   const { mains, inside } = evaluation.reckoning
   const supply = fullestSupply(evaluation)

@@ -1,10 +1,11 @@
 'use client'
 import Link from 'next/link'
-import { usePathname, useRouter } from 'next/navigation'
+import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { useRoom } from '@/ui/room'
+import { goToStage, StageLink, useRoom } from '@/ui/room'
 import { ConflictDialog } from './ConflictDialog'
 import { Drawer } from './Drawer'
+import { HeldEdits } from './HeldEdits'
 import { Mark } from './Mark'
 import { PulseBar } from './PulseBar'
 import { ShortcutHelp } from './ShortcutHelp'
@@ -20,14 +21,13 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const room = useRoom()
   const { plan, state, evaluation, progress, client, open, drawer } = room
   const path = usePathname()
-  const router = useRouter()
   const [isHelpOpen, setHelpOpen] = useState(false)
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
         event.preventDefault()
-        void client.back(event.shiftKey ? 'redo' : 'undo')
+        client.back(event.shiftKey ? 'redo' : 'undo')
         return
       }
       if (isTyping(event.target) || event.ctrlKey || event.metaKey) return
@@ -35,7 +35,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         const stage = STAGES[Number(event.key) - 1]
         if (stage) {
           event.preventDefault()
-          router.push(`/plans/${room.id}/${stage.key}`)
+          goToStage(room.id, stage.key)
         }
         return
       }
@@ -45,7 +45,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [client, drawer, open, room.id, router])
+  }, [client, drawer, open, room.id])
 
   // On a phone the stages scroll sideways: the one shown is brought into sight.
   useEffect(() => {
@@ -70,25 +70,27 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             const cautions = evaluation?.findings.filter((finding) => finding.stage === key && finding.severity === 'caution').length ?? 0
             return (
               <li key={key}>
-                <Link href={`/plans/${room.id}/${key}`} aria-current={isHere ? 'page' : undefined} className={`flex items-center gap-2.5 rounded-lg px-2.5 py-1.5 ${isHere ? 'bg-sheet font-bold text-ink' : 'hover:bg-white/10'}`}>
+                <StageLink stage={key} aria-current={isHere ? 'page' : undefined} className={`flex items-center gap-2.5 rounded-lg px-2.5 py-1.5 ${isHere ? 'bg-sheet font-bold text-ink' : 'hover:bg-white/10'}`}>
                   <span className={`figures w-3 text-[12px] max-md:hidden ${isHere ? 'text-mute' : 'text-rail-mute'}`}>{i + 1}</span>
                   <span className="flex-1">{name}</span>
                   {stops > 0 ? <span className="figures rounded-full bg-stop-wash px-2 text-[12px] font-bold text-stop"><span aria-hidden>⬢ </span>{stops}<span className="sr-only"> stops</span></span> : null}
                   {stops === 0 && cautions > 0 ? <span className="figures rounded-full bg-caution-wash px-2 text-[12px] font-bold text-caution"><span aria-hidden>△ </span>{cautions}<span className="sr-only"> cautions</span></span> : null}
                   {key === 'build' && stops === 0 && cautions === 0 && steps.length > 0 ? <span className={`figures text-[12px] ${isHere ? 'text-mute' : 'text-rail-mute'}`}>{redo > 0 ? `${redo} redo` : `${Math.round((100 * done) / steps.length)} %`}</span> : null}
-                </Link>
+                </StageLink>
               </li>
             )
           })}
         </ol>
         <div className="mt-auto space-y-1.5 px-4 pt-3 pb-4 text-[13px] text-rail-mute max-md:hidden">
           <p role="status">{state.status === 'saved' ? `Saved, revision ${state.revision}` : state.status === 'saving' ? 'Saving …' : state.status === 'conflict' ? 'Waiting for you: a conflict' : 'Not saved yet'}</p>
+          {room.logWaiting.count > 0 ? <p role="status">{room.logWaiting.count === 1 ? 'One sign-off waits' : `${room.logWaiting.count} sign-offs wait`} for the server</p> : null}
           <p className="flex flex-col items-start gap-0.5">
-            <button type="button" disabled={!state.undo} className="max-w-full truncate text-rail-ink enabled:hover:underline disabled:text-rail-mute" onClick={() => void client.back('undo')}>{state.undo ? `Undo “${state.undo}”` : 'Nothing to undo'}</button>
-            {state.redo ? <button type="button" className="max-w-full truncate text-rail-ink hover:underline" onClick={() => void client.back('redo')}>Redo “{state.redo}”</button> : null}
+            <button type="button" disabled={!state.undo} className="max-w-full truncate text-rail-ink enabled:hover:underline disabled:text-rail-mute" onClick={() => client.back('undo')}>{state.undo ? `Undo “${state.undo}”` : 'Nothing to undo'}</button>
+            {state.redo ? <button type="button" className="max-w-full truncate text-rail-ink hover:underline" onClick={() => client.back('redo')}>Redo “{state.redo}”</button> : null}
           </p>
           <p className="flex flex-wrap gap-x-3">
             <a className="text-rail-ink hover:underline" href={`/api/plans/${room.id}/export`} download>Plan file</a>
+            {room.log.length > 0 ? <a className="text-rail-ink hover:underline" href={`/api/plans/${room.id}/export?record=yes`} download>With its record</a> : null}
             <Link className="text-rail-ink hover:underline" href="/sums">Quick sums</Link>
           </p>
           <p className="flex items-center justify-between"><button type="button" className="text-rail-ink hover:underline" onClick={() => setHelpOpen(true)}>Keys <kbd className="figures">?</kbd></button><ThemeSwitch /></p>
@@ -97,7 +99,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       <div className="flex min-w-0 flex-1 flex-col">
         <PulseBar />
         {state.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{state.message}</p> : null}
-        {room.reckonError ? <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export the plan.</p> : null}
+        {room.logWaiting.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{room.logWaiting.message}</p> : null}
+        <HeldEdits />
+        {room.reckonError && evaluation ? <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export the plan.</p> : null}
         <div className="flex min-w-0 flex-1">
           <main className="min-w-0 flex-1 px-5 py-3 max-md:px-3">{children}</main>
           <Drawer />

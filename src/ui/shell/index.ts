@@ -1,3 +1,5 @@
-export { Shell } from './Shell'
 export { Mark } from './Mark'
+export { Shell } from './Shell'
+export { StageView } from './StageView'
+export { isStage } from './stages'
 export { ThemeSwitch } from './ThemeSwitch'

@@ -11,3 +11,7 @@ export const STAGES = [
 ] as const satisfies readonly { readonly key: Finding['stage']; readonly name: string }[]
 
 export type StageKey = (typeof STAGES)[number]['key']
+
+export function isStage(key: string): key is StageKey {
+  return STAGES.some((stage) => stage.key === key)
+}

@@ -71,15 +71,12 @@ const STATUS_TONE: Readonly<Record<EndStatus, string>> = { open: 'bg-hair', good
 function EndCard({ batch, at, statusOf, onGo }: { readonly batch: Batch; readonly at: number; readonly statusOf: (end: BenchEnd) => EndStatus; readonly onGo: (at: number | null) => void }) {
   const { plan, record, evaluation } = useRoom()
   const [problem, setProblem] = useState<string | null>(null)
-  const [isBusy, setBusy] = useState(false)
   const end = batch.ends[at]!
   const wire = plan.wires[end.wire]!
   const { treatment } = end
   const status = statusOf(end)
-  const sign = async (kind: 'signed' | 'withdrawn', note: string) => {
-    setBusy(true)
-    const failure = await record({ step: end.step, kind, facts: end.facts, reading: null, unit: null, note })
-    setBusy(false)
+  const sign = (kind: 'signed' | 'withdrawn', note: string) => {
+    const failure = record({ step: end.step, kind, facts: end.facts, reading: null, unit: null, note })
     if (failure) return setProblem(failure)
     if (kind === 'signed') onGo(at + 1 < batch.ends.length ? at + 1 : null)
   }
@@ -118,8 +115,8 @@ function EndCard({ batch, at, statusOf, onGo }: { readonly batch: Batch; readonl
         {problem ? <p role="alert" className="font-semibold text-stop">{problem}</p> : null}
       </div>
       <div className="mt-auto grid grid-cols-[2fr_3fr] gap-2.5 p-3 max-md:sticky max-md:bottom-0 max-md:bg-sheet">
-        {status === 'good' ? <Button big disabled={isBusy} onClick={() => void sign('withdrawn', 'taken back')}>Take back</Button> : <Button big disabled={isBusy} onClick={() => void sign('withdrawn', 'failed the tug')}>It failed</Button>}
-        {status === 'good' ? <Button big look="main" onClick={() => onGo((at + 1) % batch.ends.length)}>Next end</Button> : <Button big look="main" disabled={isBusy || !treatment.feasible || !evaluation} onClick={() => void sign('signed', 'tugged')}>Tugged, it holds</Button>}
+        {status === 'good' ? <Button big onClick={() => sign('withdrawn', 'taken back')}>Take back</Button> : <Button big onClick={() => sign('withdrawn', 'failed the tug')}>It failed</Button>}
+        {status === 'good' ? <Button big look="main" onClick={() => onGo((at + 1) % batch.ends.length)}>Next end</Button> : <Button big look="main" disabled={!treatment.feasible || !evaluation} onClick={() => sign('signed', 'tugged')}>Tugged, it holds</Button>}
       </div>
     </article>
   )

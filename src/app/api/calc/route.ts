@@ -1,6 +1,7 @@
 import { CALCULATORS } from '@/core/calculators'
 import { answer } from '@/server/http'
+import { route } from '@/server/route'
 
-export function GET(): Response {
-  return answer({ calculators: Object.values(CALCULATORS).map(({ name, title }) => ({ name, title })) })
-}
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  GET: () => answer({ calculators: Object.values(CALCULATORS).map(({ name, title }) => ({ name, title })) }),
+})

@@ -1,30 +1,44 @@
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import { notFound } from 'next/navigation'
-import type { ReactNode } from 'react'
+import { cache, type ReactNode } from 'react'
 import { database } from '@/server/database'
 import { Logbook } from '@/server/logbook'
+import { shown } from '@/server/page'
 import { PlanStore } from '@/server/planStore'
+import { authorOf } from '@/server/route'
 import { PlanRoom } from '@/ui/room'
 import { Shell } from '@/ui/shell'
+import { DataTroublePage, UnreadablePlanPage } from '@/ui/trouble'
 
 interface Props {
   readonly params: Promise<{ readonly id: string }>
   readonly children: ReactNode
 }
 
+/** Once a request, for the title and the page alike. */
+const loadOnce = cache((id: string, author: string) => shown(async () => {
+  const db = await database()
+  const loaded = await new PlanStore(db).load(id, author)
+  return { loaded, log: loaded?.kind === 'plan' ? ((await new Logbook(db).read(id)) ?? []) : [] }
+}))
+
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const stored = await new PlanStore(await database()).load((await params).id)
-  return { title: stored?.plan.name ?? 'Nothing here' }
+  const page = await loadOnce((await params).id, authorOf(await headers()))
+  if (page.kind === 'trouble') return { title: 'The data file cannot be used' }
+  const { loaded } = page.value
+  return { title: loaded?.kind === 'plan' ? loaded.stored.plan.name : (loaded?.name ?? 'Nothing here') }
 }
 
 export default async function PlanLayout({ params, children }: Props) {
   const { id } = await params
-  const db = await database()
-  const stored = await new PlanStore(db).load(id)
-  if (!stored) notFound()
-  const log = await new Logbook(db).read(id)
+  const page = await loadOnce(id, authorOf(await headers()))
+  if (page.kind === 'trouble') return <DataTroublePage message={page.message} />
+  const { loaded, log } = page.value
+  if (!loaded) notFound()
+  if (loaded.kind === 'unreadable') return <UnreadablePlanPage id={id} name={loaded.name} why={loaded.why} />
   return (
-    <PlanRoom key={id} start={{ ...stored, log }}>
+    <PlanRoom key={id} start={{ ...loaded.stored, log }}>
       <Shell>{children}</Shell>
     </PlanRoom>
   )

@@ -2,24 +2,22 @@ import * as z from 'zod'
 import { runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { answer, LIMITS, problem, readJson } from '@/server/http'
-
-type Context = { readonly params: Promise<{ readonly name: string }> }
+import { route } from '@/server/route'
 
 const unknown = (name: string) => problem(404, `There is no calculator "${name.slice(0, 40)}"; there are ${CALCULATOR_NAMES.join(', ')}`)
 
-export async function GET(_request: Request, { params }: Context): Promise<Response> {
-  const { name } = await params
-  const calculator = calculatorNamed(name)
-  if (!calculator) return unknown(name)
-  return answer({ input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }), output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }) })
-}
-
-export async function POST(request: Request, { params }: Context): Promise<Response> {
-  const { name } = await params
-  const calculator = calculatorNamed(name)
-  if (!calculator) return unknown(name)
-  const body = await readJson(request, LIMITS.small)
-  if (body.kind === 'refused') return body.response
-  const { isAnswer, body: result } = runCalculator(calculator, body.value)
-  return answer(result, isAnswer ? 200 : 422)
-}
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  GET(_request, { name = '' }) {
+    const calculator = calculatorNamed(name)
+    if (!calculator) return unknown(name)
+    return answer({ input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }), output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }) })
+  },
+  async POST(request, { name = '' }) {
+    const calculator = calculatorNamed(name)
+    if (!calculator) return unknown(name)
+    const body = await readJson(request, LIMITS.small)
+    if (body.kind === 'refused') return body.response
+    const { isAnswer, body: result } = runCalculator(calculator, body.value)
+    return answer(result, isAnswer ? 200 : 422)
+  },
+})

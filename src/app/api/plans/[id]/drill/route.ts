@@ -1,17 +1,23 @@
-import { drillSheetFile } from '@/formats/drillSheet'
-import { issuesOf } from '@/core/calculator'
 import { database } from '@/server/database'
-import { notFound, problem } from '@/server/http'
+import { runHeavy } from '@/server/heavy'
+import { download, notFound, problem, readQuery } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
 import { drillRequest } from '@/server/requests'
+import { route } from '@/server/route'
 
-export async function GET(request: Request, { params }: { readonly params: Promise<{ readonly id: string }> }): Promise<Response> {
-  const parsed = drillRequest.safeParse(Object.fromEntries(new URL(request.url).searchParams))
-  if (!parsed.success) return problem(422, 'The request is not right', issuesOf(parsed.error))
-  const stored = await new PlanStore(await database()).load((await params).id)
-  if (!stored) return notFound()
-  const { format, paper, ...sheet } = parsed.data
-  if (!stored.plan.enclosures[sheet.enclosure]?.faces[sheet.face]) return problem(404, 'The plan has no such face')
-  const { name, type, bytes } = await drillSheetFile({ plan: stored.plan, ...sheet }, format, paper)
-  return new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' } })
-}
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  async GET(request, { id = '' }) {
+    const query = readQuery(request, drillRequest)
+    if (query.kind === 'refused') return query.response
+    const loaded = await new PlanStore(await database()).load(id)
+    if (!loaded) return notFound()
+    if (loaded.kind === 'unreadable') return problem(422, `This plan cannot be read: ${loaded.why}`)
+    const { plan } = loaded.stored
+    const { format, paper, ...sheet } = query.value
+    if (!plan.enclosures[sheet.enclosure]?.faces[sheet.face]) return problem(404, 'The plan has no such face')
+    const outcome = await runHeavy({ kind: 'drill', request: { plan, ...sheet }, format, paper })
+    if (outcome.kind === 'refused') return problem(503, outcome.message)
+    const { name, type, bytes } = outcome.file
+    return download(name, type, bytes)
+  },
+})

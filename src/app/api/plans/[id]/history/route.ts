@@ -1,9 +1,17 @@
 import { database } from '@/server/database'
-import { answer, problem } from '@/server/http'
+import { answer, notFound, readQuery } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
+import { historyRequest } from '@/server/requests'
+import { route } from '@/server/route'
 
-export async function GET(request: Request, { params }: { readonly params: Promise<{ readonly id: string }> }): Promise<Response> {
-  const since = Number(new URL(request.url).searchParams.get('since') ?? 0)
-  if (!Number.isInteger(since) || since < 0) return problem(422, 'since must be a revision, a whole number from 0')
-  return answer({ changes: await new PlanStore(await database()).since((await params).id, since) })
-}
+/** What changed after a revision, at most 1,000 changes; ask again from the last one for more. With where the plan stands now. */
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  async GET(request, { id = '' }) {
+    const query = readQuery(request, historyRequest)
+    if (query.kind === 'refused') return query.response
+    const store = new PlanStore(await database())
+    const standing = await store.standing(id)
+    const changes = standing && standing.revision > query.value.since ? await store.since(id, query.value.since) : []
+    return standing && changes ? answer({ ...standing, changes }) : notFound()
+  },
+})

@@ -1,7 +1,10 @@
 import { database } from '@/server/database'
 import { answer, notFound } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
+import { route } from '@/server/route'
 
-export async function POST(_request: Request, { params }: { readonly params: Promise<{ readonly id: string }> }): Promise<Response> {
-  return (await new PlanStore(await database()).restore((await params).id)) ? answer({ restored: true }) : notFound()
-}
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  async POST(_request, { id = '' }) {
+    return (await new PlanStore(await database()).restore(id)) ? answer({ restored: true }) : notFound()
+  },
+})

@@ -1,5 +1,0 @@
-import { BriefStage } from '@/ui/brief'
-
-export default function BriefPage() {
-  return <BriefStage />
-}

@@ -1,5 +1,0 @@
-import { BuildStage } from '@/ui/build'
-
-export default function BuildPage() {
-  return <BuildStage />
-}

@@ -1,5 +1,0 @@
-import { ConnectStage } from '@/ui/connect'
-
-export default function ConnectPage() {
-  return <ConnectStage />
-}

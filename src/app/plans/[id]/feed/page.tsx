@@ -1,5 +1,0 @@
-import { FeedStage } from '@/ui/feed'
-
-export default function FeedPage() {
-  return <FeedStage />
-}

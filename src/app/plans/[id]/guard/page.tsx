@@ -1,5 +1,0 @@
-import { GuardStage } from '@/ui/guard'
-
-export default function GuardPage() {
-  return <GuardStage />
-}

@@ -1,5 +1,0 @@
-import { LayoutStage } from '@/ui/layout'
-
-export default function LayoutPage() {
-  return <LayoutStage />
-}

@@ -1,5 +1,0 @@
-import { TerminateStage } from '@/ui/terminate'
-
-export default function TerminatePage() {
-  return <TerminateStage />
-}

@@ -1,0 +1,1 @@
+export { planFileText, readPlanFile, RECORD_FORMAT, type ReadPlanFile } from './planFile'

@@ -1,0 +1,40 @@
+import * as z from 'zod'
+import { MOST_ISSUES, readWith, type Issue } from '@/core/calculator'
+import { parsePlan, type Plan } from '@/core/plan'
+import { logEntry, type LogEntry } from '@/core/procedure'
+
+/** A plan with its logbook in one file; a plan without it is written as the plain document. */
+export const RECORD_FORMAT = 'glad-rafter-plan-with-record'
+const RECORD_VERSION = 1
+const MOST_ENTRIES = 50_000
+
+const recordFile = z.strictObject({
+  format: z.literal(RECORD_FORMAT),
+  version: z.literal(RECORD_VERSION, { error: `must be ${RECORD_VERSION}; a higher one was written by a later release` }),
+  plan: z.unknown(),
+  logbook: z.array(logEntry).max(MOST_ENTRIES, { error: `must hold ${MOST_ENTRIES} entries or fewer` }),
+})
+
+export type ReadPlanFile =
+  | { readonly kind: 'file'; readonly plan: Plan; readonly logbook: readonly LogEntry[] }
+  | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+
+/** Reads a plan file, with or without its record. */
+export function readPlanFile(value: unknown): ReadPlanFile {
+  const isRecord = typeof value === 'object' && value !== null && (value as { format?: unknown }).format === RECORD_FORMAT
+  if (!isRecord) {
+    const parsed = parsePlan(value)
+    return parsed.kind === 'refused' ? parsed : { kind: 'file', plan: parsed.plan, logbook: [] }
+  }
+  const file = readWith(recordFile, value)
+  if (file.kind === 'refused') return file
+  const parsed = parsePlan(file.value.plan)
+  if (parsed.kind === 'plan') return { kind: 'file', plan: parsed.plan, logbook: file.value.logbook }
+  return { kind: 'refused', issues: parsed.issues.slice(0, MOST_ISSUES).map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })) }
+}
+
+/** A plan file as text; with a logbook where one is given. */
+export function planFileText(plan: Plan, logbook: readonly LogEntry[] | null = null): string {
+  const document = logbook === null ? plan : { format: RECORD_FORMAT, version: RECORD_VERSION, plan, logbook }
+  return `${JSON.stringify(document, null, 1)}\n`
+}

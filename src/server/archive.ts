@@ -1,0 +1,188 @@
+import { randomUUID } from 'node:crypto'
+import { QueryTypes } from 'sequelize'
+import * as z from 'zod'
+import { readWith, type Issue } from '@/core/calculator'
+import { connect } from './dataFile'
+import { reading, type Database } from './database'
+
+/** All data in one file: JSON, a record a line, so that it is written and read as a stream. */
+const FORMAT = 'glad-rafter-data'
+const VERSION = 1
+const PAGE = 500
+const IN_ONE_INSERT = 200
+
+const moment = z.iso.datetime({ error: 'must be a moment such as 2026-11-26T09:30:00.000Z' })
+const text = z.string()
+const whole = z.number().int({ error: 'must be a whole number' }).min(1, { error: 'must be 1 or more' })
+const id = z.string().min(1).max(80, { error: 'must be 80 characters or fewer' })
+
+/** Patches that lead from one document to the next, as text. */
+const patches = text.refine(isListOfPatches, { error: 'must be a list of patches' })
+
+function isListOfPatches(value: string): boolean {
+  try {
+    const list: unknown = JSON.parse(value)
+    return Array.isArray(list) && list.every((each) => typeof each === 'object' && each !== null && Array.isArray((each as { path?: unknown }).path))
+  } catch {
+    return false
+  }
+}
+
+const PLAN = z.strictObject({ id, name: text, document: text, revision: whole, createdAt: moment, updatedAt: moment, deletedAt: moment.nullable(), lastEdit: text })
+const EDIT = z.strictObject({
+  planId: id, revision: whole, editId: text, kind: z.enum(['edit', 'undo', 'redo']), label: text, commands: text, patches, inverse: patches,
+  target: whole.nullable(), at: moment, author: text, under: whole.nullable(),
+})
+const STACK = z.strictObject({ planId: id, author: text, undoTop: whole.nullable(), redoTop: whole.nullable() })
+const LOG = z.strictObject({
+  planId: id, entryId: text, step: text, kind: z.enum(['signed', 'withdrawn']), facts: text, reading: z.number().nullable(), unit: text.nullable(), note: text, at: moment,
+})
+
+const line = z.union([
+  z.strictObject({ plan: PLAN }),
+  z.strictObject({ edit: EDIT }),
+  z.strictObject({ stack: STACK }),
+  z.strictObject({ log: LOG }),
+  z.strictObject({ end: z.strictObject({ lines: z.number() }) }),
+])
+const head = z.strictObject({
+  format: z.literal(FORMAT, { error: 'is not saved data of this application' }),
+  version: z.literal(VERSION, { error: `must be ${VERSION}; a higher one was written by a later release` }),
+  savedAt: moment,
+})
+
+const TABLES = [
+  ['plan', 'plans', 'id, name, document, revision, createdAt, updatedAt, deletedAt, lastEdit'],
+  ['edit', 'edits', 'planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under'],
+  ['stack', 'stacks', 'planId, author, undoTop, redoTop'],
+  ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at'],
+] as const
+
+const isMoment = (key: string) => key === 'at' || key.endsWith('At')
+
+/** Dates as the world writes them, whatever way the database does. */
+function tidy(row: Readonly<Record<string, unknown>>): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(row).map(([key, value]) => [key, isMoment(key) && value !== null ? new Date(String(value)).toISOString() : value]))
+}
+
+/** The lines of the file, one state of the data throughout: what is written meanwhile is not in it. */
+async function* linesOf(db: Database, now: Date): AsyncGenerator<string> {
+  const sequelize = connect(db.file)
+  try {
+    await sequelize.query('BEGIN')
+    yield `${JSON.stringify({ format: FORMAT, version: VERSION, savedAt: now.toISOString() })}\n`
+    let lines = 0
+    for (const [key, table, columns] of TABLES) {
+      for (let after = 0; ; ) {
+        const rows = await sequelize.query<Record<string, unknown> & { rowid: number }>(
+          `SELECT rowid AS rowid, ${columns} FROM ${table} WHERE rowid > ? ORDER BY rowid LIMIT ${PAGE}`, { type: QueryTypes.SELECT, replacements: [after] },
+        )
+        for (const { rowid, ...row } of rows) {
+          after = rowid
+          lines += 1
+          yield `${JSON.stringify({ [key]: tidy(row) })}\n`
+        }
+        if (rows.length < PAGE) break
+      }
+    }
+    yield `${JSON.stringify({ end: { lines } })}\n`
+  } finally {
+    await sequelize.query('COMMIT').catch(() => undefined)
+    await sequelize.close()
+  }
+}
+
+/** All data as a stream. */
+export function saveAll(db: Database, now: Date = new Date()): ReadableStream<Uint8Array> {
+  const lines = linesOf(db, now)
+  const encoder = new TextEncoder()
+  return new ReadableStream({
+    async pull(controller) {
+      const next = await reading(db, () => lines.next())
+      if (next.done) controller.close()
+      else controller.enqueue(encoder.encode(next.value))
+    },
+    async cancel() {
+      await lines.return(undefined)
+    },
+  })
+}
+
+export interface TakenIn {
+  readonly plans: number
+  /** Here already, to the byte. */
+  readonly there: number
+  /** Here already but different: taken in beside it under an id of its own. */
+  readonly beside: number
+  readonly entries: number
+}
+
+type Rows = { readonly plan: z.output<typeof PLAN>[]; readonly edit: z.output<typeof EDIT>[]; readonly stack: z.output<typeof STACK>[]; readonly log: z.output<typeof LOG>[] }
+export type Taking = { readonly kind: 'taken'; readonly taken: TakenIn } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+
+/** Reads every line before anything is written; a file that was cut off is refused. */
+function readArchive(content: string): Rows | readonly Issue[] {
+  const rows: Rows = { plan: [], edit: [], stack: [], log: [] }
+  let isWhole = false
+  let number = 0
+  for (let from = 0; from < content.length; ) {
+    const newline = content.indexOf('\n', from)
+    const to = newline < 0 ? content.length : newline
+    const each = content.slice(from, to)
+    from = to + 1
+    if (each.trim() === '') continue
+    number += 1
+    let value: unknown
+    try {
+      value = JSON.parse(each)
+    } catch {
+      return [{ path: `line ${number}`, message: number === 1 ? 'is not saved data of this application' : 'is not JSON; the file is damaged' }]
+    }
+    const read = readWith(number === 1 ? head : line, value)
+    if (read.kind === 'refused') return read.issues.map(({ path, message }) => ({ path: `line ${number}${path ? `, ${path}` : ''}`, message }))
+    if (number === 1) continue
+    const record = read.value as z.output<typeof line>
+    if ('plan' in record) rows.plan.push(record.plan)
+    else if ('edit' in record) rows.edit.push(record.edit)
+    else if ('stack' in record) rows.stack.push(record.stack)
+    else if ('log' in record) rows.log.push(record.log)
+    else isWhole = record.end.lines === number - 2
+  }
+  if (number === 0) return [{ path: '', message: 'is empty' }]
+  return isWhole ? rows : [{ path: `line ${number}`, message: 'is the last one, and the file says of itself that it has others; it was cut off' }]
+}
+
+/** Takes saved data in, all or nothing. What is here stays as it is; records of a plan that is here already are added where they are missing. */
+export async function takeAll(db: Database, content: string): Promise<Taking> {
+  const rows = readArchive(content)
+  if (!('plan' in rows)) return { kind: 'refused', issues: rows }
+  const known = new Set(rows.plan.map((plan) => plan.id))
+  const stray = [...rows.edit, ...rows.stack, ...rows.log].find(({ planId }) => !known.has(planId))
+  if (stray) return { kind: 'refused', issues: [{ path: '', message: `holds a record of the plan ${stray.planId}, which is not in it` }] }
+  return db.write(async ({ Plan, Edit, Stack, Log }) => {
+    const idOf = new Map<string, string>()
+    const fresh = new Set<string>()
+    let beside = 0
+    for (const plan of rows.plan) {
+      const here = await Plan.findOne({ where: { id: plan.id } })
+      const isSame = here !== null && here.revision === plan.revision && here.lastEdit === plan.lastEdit && here.document === plan.document
+      const planId = here && !isSame ? randomUUID() : plan.id
+      idOf.set(plan.id, planId)
+      if (isSame) continue
+      fresh.add(planId)
+      if (here) beside += 1
+      const { createdAt, updatedAt, deletedAt, ...rest } = plan
+      await Plan.create({ ...rest, id: planId, createId: null, createdAt: new Date(createdAt), updatedAt: new Date(updatedAt), deletedAt: deletedAt === null ? null : new Date(deletedAt) })
+    }
+    const moved = <T extends { readonly planId: string }>(list: readonly T[]) => list.map((row) => ({ ...row, planId: idOf.get(row.planId)! }))
+    const edits = moved(rows.edit).filter(({ planId }) => fresh.has(planId)).map((row) => ({ ...row, at: new Date(row.at) }))
+    for (let at = 0; at < edits.length; at += IN_ONE_INSERT) await Edit.bulkCreate(edits.slice(at, at + IN_ONE_INSERT))
+    const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId))
+    for (let at = 0; at < stacks.length; at += IN_ONE_INSERT) await Stack.bulkCreate(stacks.slice(at, at + IN_ONE_INSERT))
+    const before = await Log.count()
+    const entries = moved(rows.log).map((row) => ({ ...row, at: new Date(row.at) }))
+    for (let at = 0; at < entries.length; at += IN_ONE_INSERT) await Log.bulkCreate(entries.slice(at, at + IN_ONE_INSERT), { ignoreDuplicates: true })
+    const taken = { plans: fresh.size, there: rows.plan.length - fresh.size, beside, entries: (await Log.count()) - before }
+    return { kind: 'taken', taken }
+  })
+}

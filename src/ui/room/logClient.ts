@@ -1,0 +1,124 @@
+import type { Issue } from '@/core/calculator'
+import { readWith } from '@/core/calculator'
+import { logEntry, type LogEntry } from '@/core/procedure'
+import type { Reply } from './planClient'
+
+export interface LogState {
+  /** In the order in which they were made; those not sent yet come last. */
+  readonly entries: readonly LogEntry[]
+  readonly waiting: number
+  readonly message: string | null
+}
+
+export interface LogTransport {
+  send(entry: Omit<LogEntry, 'at'>): Promise<Reply>
+  readonly storage: { read(): readonly string[]; write(text: string | null): void }
+  newId(): string
+  now(): string
+  wait(ms: number): Promise<void>
+}
+
+const RETRY_MS = 2000
+const TRIES = 3
+const sent = logEntry.omit({ at: true })
+
+/**
+ * The logbook at the bench: a sign-off or a tug counts as soon as it is made, is kept in the browser's storage, and goes to
+ * the server when that answers. An entry sent twice is written once, by its id.
+ */
+export class LogClient {
+  private state: LogState
+  private confirmed: readonly LogEntry[]
+  private pending: readonly LogEntry[] = []
+  private isSending = false
+  private tries = 0
+  private readonly listeners = new Set<() => void>()
+
+  constructor(start: readonly LogEntry[], private readonly transport: LogTransport) {
+    this.confirmed = start
+    this.state = { entries: start, waiting: 0, message: null }
+  }
+
+  /** Takes up what an earlier window could not send. */
+  resume(): void {
+    if (this.pending.length > 0) return
+    const known = new Set(this.confirmed.map(({ entryId }) => entryId))
+    const left = this.transport.storage.read().flatMap(readEntries).filter(({ entryId }) => !known.has(entryId))
+    this.keep(left)
+    void this.flush()
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  snapshot = (): LogState => this.state
+
+  /** Returns what is wrong with the entry, or nothing: then it is kept. */
+  record(entry: Omit<LogEntry, 'at' | 'entryId'>): readonly Issue[] {
+    const whole = { ...entry, entryId: this.transport.newId() }
+    const read = readWith(sent, JSON.parse(JSON.stringify(whole)))
+    if (read.kind === 'refused') return read.issues
+    this.keep([...this.pending, { ...read.value, at: this.transport.now() }])
+    void this.flush()
+    return []
+  }
+
+  private async flush(): Promise<void> {
+    if (this.isSending) return
+    this.isSending = true
+    while (this.pending.length > 0) await this.sendFirst(this.pending[0]!)
+    this.isSending = false
+  }
+
+  private async sendFirst(first: LogEntry): Promise<void> {
+    const { status, body } = await this.transport.send(withoutMoment(first)).catch((): Reply => ({ status: 0, body: {} }))
+    const reply = body as { readonly entry?: LogEntry; readonly error?: { readonly message: string } }
+    if (status === 201 || status === 200) {
+      this.tries = 0
+      this.confirmed = [...this.confirmed, reply.entry ?? first]
+      return this.keep(this.pending.slice(1))
+    }
+    const isAway = status === 0 || status === 503
+    this.tries += isAway ? 0 : 1
+    const message = isAway
+      ? `${reply.error?.message ?? 'The server does not answer'}; what you signed is kept in this browser and sent again`
+      : `The logbook did not take an entry (${reply.error?.message ?? status}); it is kept in this browser`
+    this.set({ message })
+    // One that is refused for good waits at the end, so that it holds up no other.
+    if (this.tries >= TRIES && this.pending.length > 1) {
+      this.tries = 0
+      this.keep([...this.pending.slice(1), first], message)
+    }
+    await this.transport.wait(isAway ? RETRY_MS : RETRY_MS * Math.max(1, this.tries))
+  }
+
+  private keep(pending: readonly LogEntry[], message: string | null = pending.length === 0 ? null : this.state.message): void {
+    this.pending = pending
+    this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
+    this.set({ entries: [...this.confirmed, ...pending], waiting: pending.length, message })
+  }
+
+  private set(changes: Partial<LogState>): void {
+    this.state = { ...this.state, ...changes }
+    for (const listener of this.listeners) listener()
+  }
+}
+
+/** The server says when it was written. */
+function withoutMoment({ entryId, step, kind, facts, reading, unit, note }: LogEntry): Omit<LogEntry, 'at'> {
+  return { entryId, step, kind, facts, reading, unit, note }
+}
+
+function readEntries(text: string): readonly LogEntry[] {
+  try {
+    const value: unknown = JSON.parse(text)
+    return Array.isArray(value) ? value.flatMap((each) => {
+      const read = readWith(logEntry, each)
+      return read.kind === 'read' ? [read.value] : []
+    }) : []
+  } catch {
+    return []
+  }
+}

@@ -1,0 +1,19 @@
+import { lazy, type ComponentType } from 'react'
+import { STAGES, type StageKey } from './stages'
+
+/** Each stage's code comes when it is wanted; all of it soon after the first, while the server is there to ask. */
+const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: ComponentType }>>> = {
+  brief: async () => ({ default: (await import('@/ui/brief')).BriefStage }),
+  feed: async () => ({ default: (await import('@/ui/feed')).FeedStage }),
+  guard: async () => ({ default: (await import('@/ui/guard')).GuardStage }),
+  layout: async () => ({ default: (await import('@/ui/layout')).LayoutStage }),
+  connect: async () => ({ default: (await import('@/ui/connect')).ConnectStage }),
+  terminate: async () => ({ default: (await import('@/ui/terminate')).TerminateStage }),
+  build: async () => ({ default: (await import('@/ui/build')).BuildStage }),
+}
+
+export const STAGE_VIEWS = Object.fromEntries(STAGES.map(({ key }) => [key, lazy(LOADERS[key])])) as unknown as Readonly<Record<StageKey, ComponentType>>
+
+export function loadAllStages(): void {
+  for (const load of Object.values(LOADERS)) void load().catch(() => undefined)
+}

@@ -1,0 +1,2 @@
+export { DataTroublePage } from './DataTroublePage'
+export { UnreadablePlanPage } from './UnreadablePlanPage'
