@@ -2,7 +2,7 @@ import type { NextConfig } from 'next'
 import { SECURITY_HEADERS } from './src/server/securityHeaders'
 
 const everywhere = SECURITY_HEADERS.map(([key, value]) => ({ key, value }))
-const fileOnly = { key: 'content-security-policy', value: "default-src 'self'; frame-ancestors 'none'" }
+const policy = (value: string) => ({ key: 'content-security-policy', value: `${value}; frame-ancestors 'none'` })
 
 const config: NextConfig = {
   serverExternalPackages: ['sequelize', 'sqlite3'],
@@ -13,10 +13,11 @@ const config: NextConfig = {
   devIndicators: false,
   // Types are checked by "npm test", once.
   typescript: { ignoreBuildErrors: true },
-  // What the proxy does not see: files of the build. Pages and addresses under /api get theirs there.
+  // Pages get a policy of their own, with a nonce, in the proxy.
   headers: async () => [
     { source: '/:path*', headers: everywhere },
-    { source: '/_next/static/:path*', headers: [...everywhere, fileOnly] },
+    { source: '/_next/static/:path*', headers: [policy("default-src 'self'")] },
+    { source: '/api/:path*', headers: [policy("default-src 'none'")] },
   ],
 }
 

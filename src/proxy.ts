@@ -1,9 +1,8 @@
 import { NextResponse, type NextRequest } from 'next/server'
-import { isAllowedHost, isAllowedOrigin } from '@/server/allowedHosts'
+import { strangerIn } from '@/server/allowedHosts'
+import { AUTHOR_COOKIE, AUTHOR_HEADER, keptAuthor } from '@/server/author'
 import { SECURITY_HEADERS } from '@/server/securityHeaders'
 
-const READS = new Set(['GET', 'HEAD', 'OPTIONS'])
-const AUTHOR_COOKIE = 'rafter-author'
 const YEAR_S = 365 * 24 * 3600
 
 function refuse(status: number, message: string): NextResponse {
@@ -22,20 +21,11 @@ function isReadable(pathname: string): boolean {
   }
 }
 
-const OWN_PAGES = 'Writes are accepted from this application’s own pages only'
-
-/** Every request: whom it was meant for, where it came from, whose window sent it, and what the page may load. */
+/** Every request for a page: whom it was meant for, whose window sent it, and what the page may load. */
 export function proxy(request: NextRequest): NextResponse {
-  const host = request.headers.get('host')
-  if (!isAllowedHost(host)) return refuse(403, 'This server does not answer to that host name; add it to GLAD_RAFTER_HOSTS if it should')
-  if (!READS.has(request.method)) {
-    if (!isAllowedOrigin(request.headers.get('origin'), host!)) return refuse(403, OWN_PAGES)
-    if (!isAllowedOrigin(request.headers.get('referer'), host!)) return refuse(403, OWN_PAGES)
-    const site = request.headers.get('sec-fetch-site')
-    if (site === 'cross-site' || site === 'same-site') return refuse(403, OWN_PAGES)
-  }
+  const stranger = strangerIn(request)
+  if (stranger !== null) return refuse(403, stranger)
   if (!isReadable(request.nextUrl.pathname)) return refuse(404, 'There is nothing at this address')
-  const isApi = request.nextUrl.pathname.startsWith('/api/')
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64')
   const isDevelopment = process.env.NODE_ENV === 'development'
   const policy = [
@@ -52,19 +42,18 @@ export function proxy(request: NextRequest): NextResponse {
     "form-action 'self'",
     "frame-ancestors 'none'",
   ].join('; ')
-  // A mark for this browser, so that each person's undo takes back his own; nothing else is known by it.
-  const kept = request.cookies.get(AUTHOR_COOKIE)?.value
-  const known = kept && /^[0-9a-f-]{36}$/.test(kept) ? kept : null
-  const author = known ?? (isApi ? 'tool' : crypto.randomUUID())
+  const known = keptAuthor(request.headers.get('cookie'))
+  const author = known ?? crypto.randomUUID()
   const headers = new Headers(request.headers)
   headers.set('x-nonce', nonce)
-  headers.set('x-rafter-author', author)
+  headers.set(AUTHOR_HEADER, author)
   headers.set('content-security-policy', policy)
   const response = NextResponse.next({ request: { headers } })
   response.headers.set('content-security-policy', policy)
   for (const [name, value] of SECURITY_HEADERS) response.headers.set(name, value)
-  if (!known && !isApi) response.cookies.set(AUTHOR_COOKIE, author, { path: '/', sameSite: 'strict', httpOnly: true, maxAge: YEAR_S })
+  if (!known) response.cookies.set(AUTHOR_COOKIE, author, { path: '/', sameSite: 'strict', httpOnly: true, maxAge: YEAR_S })
   return response
 }
 
-export const config = { matcher: '/((?!_next/static|_next/image).*)' }
+/** Addresses under /api look after themselves, at half the time; but for those whose path does not decode, which would get no further. */
+export const config = { matcher: ['/((?!_next/static|_next/image|api/).*)', '/(api/.*%.*)'] }

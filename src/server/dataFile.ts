@@ -10,16 +10,42 @@ const HEADER = 'SQLite format 3\0'
 /** How long a writer waits for another program before it says that the file is locked. */
 const BUSY_TIMEOUT_MS = 1200
 
-class PatientDatabase extends sqlite3.Database {
-  constructor(filename: string, mode?: number, callback?: (error: Error | null) => void) {
-    super(filename, mode, callback)
-    this.configure('busyTimeout', BUSY_TIMEOUT_MS)
+/** Called before each statement; what it throws, the statement meets. */
+export type BeforeStatement = (sql: string) => void
+
+type Callback = (error: Error | null) => void
+
+/** The driver's connection, patient with other programs. */
+function patient(beforeStatement?: BeforeStatement): new (filename: string, mode?: number, callback?: Callback) => sqlite3.Database {
+  return class extends sqlite3.Database {
+    constructor(filename: string, mode?: number, callback?: Callback) {
+      super(filename, mode, callback)
+      this.configure('busyTimeout', BUSY_TIMEOUT_MS)
+      if (beforeStatement) lookBefore(this, beforeStatement)
+    }
+  }
+}
+
+function lookBefore(connection: sqlite3.Database, beforeStatement: BeforeStatement): void {
+  const methods = connection as unknown as Record<'run' | 'all', (sql: string, ...rest: unknown[]) => unknown>
+  for (const method of ['run', 'all'] as const) {
+    const plain = methods[method].bind(connection)
+    methods[method] = (sql, ...rest) => {
+      try {
+        beforeStatement(sql)
+      } catch (error) {
+        const done = rest.find((each) => typeof each === 'function') as Callback | undefined
+        queueMicrotask(() => done?.(error as Error))
+        return connection
+      }
+      return plain(sql, ...rest)
+    }
   }
 }
 
 /** One connection; what is asked of it comes in its order. */
-export function connect(storage: string, options: Options = {}): Sequelize {
-  return new Sequelize({ dialect: 'sqlite', storage, logging: false, dialectModule: { ...sqlite3, Database: PatientDatabase }, ...options })
+export function connect(storage: string, options: Options = {}, beforeStatement?: BeforeStatement): Sequelize {
+  return new Sequelize({ dialect: 'sqlite', storage, logging: false, dialectModule: { ...sqlite3, Database: patient(beforeStatement) }, ...options })
 }
 
 export async function withConnection<T>(sequelize: Sequelize, work: (sequelize: Sequelize) => Promise<T>): Promise<T> {

@@ -1,9 +1,10 @@
 import { join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { dataDirectory } from './dataDirectory'
-import { connect, readyFile } from './dataFile'
+import { connect, readyFile, type BeforeStatement } from './dataFile'
 import { DataTrouble, troubleOf } from './dataTrouble'
 import { defineModels, type Models } from './models'
+import { run } from './sql'
 import { WriteQueue } from './writeQueue'
 
 export interface Database {
@@ -21,7 +22,7 @@ export interface OpenOptions {
   readonly fill?: (models: Models) => Promise<void>
   readonly now?: () => Date
   /** Called before each statement of a write; what it throws, the write meets. For tests. */
-  readonly beforeStatement?: (sql: string) => void
+  readonly beforeStatement?: BeforeStatement
 }
 
 /**
@@ -33,7 +34,7 @@ export async function openDatabase(file: string, { fill, now, beforeStatement }:
     throw troubleOf(error, file) ?? error
   }
   await readyFile(file, async (sequelize) => fill?.(defineModels(sequelize)), now).catch(inWords)
-  const writer = connect(file, beforeStatement ? { logging: (sql) => beforeStatement(sql), benchmark: false } : {})
+  const writer = connect(file, {}, beforeStatement)
   const reader = connect(file)
   try {
     await writer.query('PRAGMA journal_mode = WAL')
@@ -44,7 +45,7 @@ export async function openDatabase(file: string, { fill, now, beforeStatement }:
     return inWords(error)
   }
   const models = defineModels(writer)
-  const queue = new WriteQueue((sql) => writer.query(sql), (error) => troubleOf(error, file) !== null)
+  const queue = new WriteQueue((sql) => run(writer, sql), (error) => troubleOf(error, file) !== null)
   return {
     file, reader, models: defineModels(reader),
     write: (work) => queue.run(() => work(models, writer)).catch(inWords),

@@ -4,8 +4,11 @@ import { readWith, type Issue } from '@/core/calculator'
 /** Largest request bodies, bytes. */
 export const LIMITS = { plan: 4_000_000, edit: 4_000_000, small: 100_000, data: 256_000_000 } as const
 
+/** Not to be kept; nor to be compressed, which takes longer on the way to the same machine than it saves. */
+export const FRESH = { 'cache-control': 'no-store, no-transform' } as const
+
 export function answer(body: unknown, status = 200): Response {
-  return Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
+  return Response.json(body, { status, headers: FRESH })
 }
 
 /** The one shape of everything that is not an answer. */
@@ -18,7 +21,7 @@ export const notFound = () => problem(404, 'There is no such plan; it may have b
 /** A file to be saved. */
 export function download(name: string, type: string, body: string | Uint8Array | ReadableStream): Response {
   return new Response(body as BodyInit, {
-    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' },
+    headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"`, ...FRESH },
   })
 }
 

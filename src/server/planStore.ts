@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { Op, QueryTypes, type Sequelize } from 'sequelize'
+import { Op, type Sequelize } from 'sequelize'
 import type { Issue } from '@/core/calculator'
 import {
   apply, cutLabel, doClash, parsePlan, replay, type Change, type Command, type Committed, type EditRequest, type Patch, type Plan, type PlanSummary,
@@ -7,11 +7,14 @@ import {
 import type { LogEntry } from '@/core/procedure'
 import { reading, type Database } from './database'
 import type { EditRow, Models, StackRow } from './models'
+import { run, select, sqlMoment } from './sql'
 import { readStored, StoredPlans, troubleWords, type RowKey, type Stored } from './storedPlans'
 
 export interface StoredPlan {
   readonly id: string
   readonly plan: Plan
+  /** The plan as it is stored, to the byte. */
+  readonly text: string
   readonly revision: number
   readonly lastEdit: string
   readonly undo: string | null
@@ -68,7 +71,30 @@ interface ShelfRow extends RowKey {
   readonly updatedAt: string
 }
 
-const HEADS = 'id, name, revision, lastEdit, updatedAt, octet_length(document) AS octets'
+/** A plan without its document, with where one author's undo and redo stand. */
+interface Head extends ShelfRow {
+  readonly ownUndo: number | null
+  readonly ownRedo: number | null
+  readonly nobodysUndo: number | null
+  readonly nobodysRedo: number | null
+  readonly undo: string | null
+  readonly redo: string | null
+  /** The revision of an edit that was done before. */
+  readonly known: number | null
+}
+
+const SHELF = 'p.id, p.name, p.revision, p.lastEdit, p.updatedAt, octet_length(p.document) AS octets'
+const label = (top: string) => `(SELECT label FROM edits WHERE planId = p.id AND revision = COALESCE(own.${top}, nobody.${top}))`
+const HEAD = `SELECT ${SHELF}, own.undoTop AS ownUndo, own.redoTop AS ownRedo, nobody.undoTop AS nobodysUndo, nobody.redoTop AS nobodysRedo,
+  ${label('undoTop')} AS undo, ${label('redoTop')} AS redo,
+  (SELECT revision FROM edits WHERE planId = p.id AND editId = ?3) AS known
+  FROM plans p LEFT JOIN stacks own ON own.planId = p.id AND own.author = ?2 LEFT JOIN stacks nobody ON nobody.planId = p.id AND nobody.author = ''
+  WHERE p.id = ?1 AND p.deletedAt IS NULL`
+const INSERT_EDIT = `INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under)
+  VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, ?12)`
+const UPDATE_PLAN = 'UPDATE plans SET document = ?2, name = ?3, revision = ?4, lastEdit = ?5, updatedAt = ?6 WHERE id = ?1'
+const PUT_STACK = `INSERT INTO stacks (planId, author, undoTop, redoTop) VALUES (?1, ?2, ?3, ?4)
+  ON CONFLICT (planId, author) DO UPDATE SET undoTop = excluded.undoTop, redoTop = excluded.redoTop`
 
 /** Plans and their history. Every write is one transaction; what is acknowledged is committed. */
 export class PlanStore {
@@ -84,19 +110,19 @@ export class PlanStore {
   /** All that are not deleted, the newest first. One that cannot be read stands among them with what is wrong. */
   async list(): Promise<readonly PlanSummary[]> {
     return reading(this.db, async () => {
-      const rows = await this.db.reader.query<ShelfRow>(`SELECT ${HEADS} FROM plans WHERE deletedAt IS NULL ORDER BY updatedAt DESC`, { type: QueryTypes.SELECT })
+      const rows = await select<ShelfRow>(this.db.reader, `SELECT ${SHELF} FROM plans p WHERE p.deletedAt IS NULL ORDER BY p.updatedAt DESC`)
       return Promise.all(rows.map((row) => this.summary(row)))
     })
   }
 
   async load(id: string, author: string = NOBODY): Promise<Loaded | null> {
     return reading(this.db, async () => {
-      const row = await this.head(this.db.reader, id)
+      const row = await this.head(this.db.reader, id, author)
       if (!row) return null
       const stored = await this.stored(this.db.reader, row)
       if (stored.kind === 'unreadable') return { kind: 'unreadable', id, name: row.name, why: troubleWords(stored.issues) }
-      const labels = await this.labels(this.db.models, id, await this.tops(this.db.models, id, author))
-      return { kind: 'plan', stored: { id, plan: stored.plan, revision: row.revision, lastEdit: row.lastEdit, ...labels } }
+      const { revision, lastEdit, undo, redo } = row
+      return { kind: 'plan', stored: { id, plan: stored.plan, text: stored.text, revision, lastEdit, undo, redo } }
     })
   }
 
@@ -121,9 +147,9 @@ export class PlanStore {
         const entries = logbook.map((entry) => ({ ...entry, planId: id, facts: JSON.stringify(entry.facts), at: new Date(entry.at) }))
         await Log.bulkCreate(entries, { ignoreDuplicates: true })
       }
-      const row = (await this.head(Plan.sequelize!, known?.id ?? id, true))!
-      const namesakes = await Plan.count({ where: { name: row.name, deletedAt: null, id: { [Op.ne]: row.id } } })
-      return { kind: 'created', summary: await this.summary(row, Plan.sequelize), namesakes }
+      const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [known?.id ?? id])
+      const namesakes = await Plan.count({ where: { name: row!.name, deletedAt: null, id: { [Op.ne]: row!.id } } })
+      return { kind: 'created', summary: await this.summary(row!, Plan.sequelize), namesakes }
     })
   }
 
@@ -138,45 +164,49 @@ export class PlanStore {
 
   /** What changed after a revision, in order and piece by piece; null where there is no such plan. */
   async since(id: string, revision: number, most = 1000): Promise<readonly Change[] | null> {
-    return reading(this.db, async () => ((await this.head(this.db.reader, id)) ? changesAfter(this.db.models, id, revision, most) : null))
+    return reading(this.db, async () => ((await this.head(this.db.reader, id)) ? changesAfter(this.db.reader, id, revision, most) : null))
   }
 
-  /** Where a plan stands, without reading it. */
-  async standing(id: string): Promise<{ readonly revision: number; readonly lastEdit: string } | null> {
+  /** Where a plan stands, and what its author could take back, without reading it. */
+  async standing(id: string, author: string = NOBODY): Promise<Pick<StoredPlan, 'revision' | 'lastEdit' | 'undo' | 'redo'> | null> {
     return reading(this.db, async () => {
-      const row = await this.head(this.db.reader, id)
-      return row && { revision: row.revision, lastEdit: row.lastEdit }
+      const row = await this.head(this.db.reader, id, author)
+      return row && { revision: row.revision, lastEdit: row.lastEdit, undo: row.undo, redo: row.redo }
     })
   }
 
   /** Applies an edit in one transaction. The same `editId` twice is answered alike and done once. */
   async edit(id: string, edit: EditRequest, author: string = NOBODY): Promise<EditOutcome> {
     return this.db.write(async (models, writer): Promise<EditOutcome> => {
-      const row = await this.head(writer, id)
+      const row = await this.head(writer, id, author, edit.editId)
       if (!row) return { kind: 'missing' }
-      const known = await models.Edit.findOne({ where: { planId: id, editId: edit.editId } })
-      if (known) return { kind: 'committed', revision: row.revision, change: changeOf(known), ...(await this.labels(models, id, await this.tops(models, id, author))) }
-      const stale = await this.staleness(models, row, edit, author)
+      const { undo, redo } = row
+      if (row.known !== null) {
+        const [change] = await changesAfter(writer, id, row.known - 1, 1)
+        return { kind: 'committed', revision: row.revision, change: change!, undo, redo }
+      }
+      const stale = await staleness(writer, row, edit)
       if (stale) return stale
       const stored = await this.stored(writer, row)
       if (stored.kind === 'unreadable') return { kind: 'refused', message: 'This plan cannot be read', issues: stored.issues }
-      const tops = await this.tops(models, id, author)
       const revision = row.revision + 1
       const step = edit.kind === 'edit'
-        ? forward(stored.plan, edit.label, edit.commands, { planId: id, author, undoTop: revision, redoTop: null }, tops.own?.undoTop ?? null)
-        : await backward({ models, plan: stored.plan, kind: edit.kind, tops, author, revision })
+        ? forward(stored.plan, edit.label, edit.commands, { planId: id, author, undoTop: revision, redoTop: null }, row.ownUndo)
+        : await backward({ models, plan: stored.plan, kind: edit.kind, row, author, revision })
       if (step.kind !== 'step') return step
-      const at = this.now()
-      const entry = await models.Edit.create({
-        planId: id, revision, editId: edit.editId, kind: edit.kind, label: step.label, commands: JSON.stringify(edit.kind === 'edit' ? edit.commands : []),
-        patches: JSON.stringify(step.patches), inverse: JSON.stringify(step.inverse), target: step.target, at, author, under: step.under,
-      })
-      const text = JSON.stringify(step.plan)
-      await models.Plan.update({ document: text, name: step.plan.name, revision, lastEdit: edit.editId, updatedAt: at }, { where: { id } })
-      await models.Stack.upsert(step.stack)
-      this.cache.put({ id, revision, lastEdit: edit.editId, octets: Buffer.byteLength(text) }, { kind: 'plan', plan: step.plan, text })
-      const labels = edit.kind === 'edit' ? { undo: step.label, redo: null } : await this.labels(models, id, await this.tops(models, id, author))
-      return { kind: 'committed', revision, change: changeOf(entry), ...labels }
+      const { editId, kind } = edit
+      const { plan, patches, inverse, target, under, stack } = step
+      const at = sqlMoment(this.now())
+      const text = JSON.stringify(plan)
+      const commands = JSON.stringify(edit.kind === 'edit' ? edit.commands : [])
+      await run(writer, INSERT_EDIT, [id, revision, editId, kind, step.label, commands, JSON.stringify(patches), JSON.stringify(inverse), target, at, author, under])
+      await run(writer, UPDATE_PLAN, [id, text, plan.name, revision, editId, at])
+      await run(writer, PUT_STACK, [stack.planId, stack.author, stack.undoTop, stack.redoTop])
+      this.cache.replace(row, { id, revision, lastEdit: editId, octets: Buffer.byteLength(text) }, { kind: 'plan', plan, text })
+      const change: Change = { revision, editId, kind, label: step.label, author, patches }
+      if (edit.kind === 'edit') return { kind: 'committed', revision, change, undo: step.label, redo: null }
+      const after = (await this.head(writer, id, author))!
+      return { kind: 'committed', revision, change, undo: after.undo, redo: after.redo }
     })
   }
 
@@ -187,18 +217,15 @@ export class PlanStore {
     })
   }
 
-  private async head(on: Sequelize, id: string, withDeleted = false): Promise<ShelfRow | null> {
-    const rows = await on.query<ShelfRow>(`SELECT ${HEADS} FROM plans WHERE id = ?${withDeleted ? '' : ' AND deletedAt IS NULL'}`, { type: QueryTypes.SELECT, replacements: [id] })
-    return rows[0] ?? null
+  private async head(on: Sequelize, id: string, author: string = NOBODY, editId = ''): Promise<Head | null> {
+    const [row] = await select<Head>(on, HEAD, [id, author, editId])
+    return row ?? null
   }
 
   private async stored(on: Sequelize, row: RowKey): Promise<Stored> {
     const known = this.cache.get(row)
     if (known) return known
-    const rows = await on.query<RowKey & { document: string }>(
-      'SELECT revision, lastEdit, octet_length(document) AS octets, document FROM plans WHERE id = ?', { type: QueryTypes.SELECT, replacements: [row.id] },
-    )
-    const found = rows[0]
+    const [found] = await select<RowKey & { document: string }>(on, 'SELECT revision, lastEdit, octet_length(document) AS octets, document FROM plans WHERE id = ?1', [row.id])
     if (!found) return { kind: 'unreadable', issues: [{ path: '', message: 'is gone' }] }
     const stored = readStored(String(found.document))
     // A newer one may have been committed since the row was looked at: then it is only for this answer.
@@ -210,41 +237,21 @@ export class PlanStore {
     const words = await this.cache.words(row, () => this.stored(on, row))
     return { id: row.id, name: row.name, revision: row.revision, updatedAt: new Date(row.updatedAt).toISOString(), ...words }
   }
-
-  private async staleness(models: Models, row: ShelfRow, { baseRevision, baseEdit }: EditRequest, author: string): Promise<EditOutcome | null> {
-    const isHere = async () => {
-      if (baseEdit === undefined || baseRevision > row.revision) return baseRevision <= row.revision
-      if (baseRevision === row.revision) return baseEdit === row.lastEdit
-      const made = await models.Edit.findOne({ where: { planId: row.id, revision: baseRevision }, attributes: ['editId'] })
-      return (made?.editId ?? '') === baseEdit
-    }
-    const wentBack = !(await isHere())
-    if (!wentBack && baseRevision === row.revision) return null
-    const since = wentBack ? [] : await changesAfter(models, row.id, baseRevision, MOST_CHANGES)
-    return { kind: 'stale', revision: row.revision, since, wentBack, ...(await this.labels(models, row.id, await this.tops(models, row.id, author))) }
-  }
-
-  /** What an author's undo and redo would act on: his own, else what was made before authors were kept. */
-  private async tops(models: Models, planId: string, author: string): Promise<Tops> {
-    const rows = await models.Stack.findAll({ where: { planId, author: author === NOBODY ? NOBODY : [author, NOBODY] } })
-    const own = rows.find((row) => row.author === author) ?? null
-    const nobodys = rows.find((row) => row.author === NOBODY) ?? null
-    const stackFor = (key: 'undoTop' | 'redoTop') => (own?.[key] != null ? own : nobodys?.[key] != null ? nobodys : null)
-    return { own, undoStack: stackFor('undoTop'), redoStack: stackFor('redoTop') }
-  }
-
-  private async labels(models: Models, planId: string, { undoStack, redoStack }: Tops): Promise<{ readonly undo: string | null; readonly redo: string | null }> {
-    const wanted = [undoStack?.undoTop, redoStack?.redoTop].filter((revision): revision is number => revision != null)
-    const edits = wanted.length === 0 ? [] : await models.Edit.findAll({ where: { planId, revision: wanted }, attributes: ['revision', 'label'] })
-    const labelOf = (revision: number | null | undefined) => edits.find((edit) => edit.revision === revision)?.label ?? null
-    return { undo: labelOf(undoStack?.undoTop), redo: labelOf(redoStack?.redoTop) }
-  }
 }
 
-interface Tops {
-  readonly own: StackRow | null
-  readonly undoStack: StackRow | null
-  readonly redoStack: StackRow | null
+async function staleness(writer: Sequelize, row: Head, { baseRevision, baseEdit }: EditRequest): Promise<EditOutcome | null> {
+  const wentBack = !(await isOnTheWay(writer, row, baseRevision, baseEdit))
+  if (!wentBack && baseRevision === row.revision) return null
+  const since = wentBack ? [] : await changesAfter(writer, row.id, baseRevision, MOST_CHANGES)
+  return { kind: 'stale', revision: row.revision, since, wentBack, undo: row.undo, redo: row.redo }
+}
+
+/** Whether what a window builds on is part of this plan's own past. */
+async function isOnTheWay(writer: Sequelize, row: Head, baseRevision: number, baseEdit: string | undefined): Promise<boolean> {
+  if (baseEdit === undefined || baseRevision > row.revision) return baseRevision <= row.revision
+  if (baseRevision === row.revision) return baseEdit === row.lastEdit
+  const [made] = await select<{ editId: string }>(writer, 'SELECT editId FROM edits WHERE planId = ?1 AND revision = ?2', [row.id, baseRevision])
+  return (made?.editId ?? '') === baseEdit
 }
 
 type Stack = Pick<StackRow, 'planId' | 'author' | 'undoTop' | 'redoTop'>
@@ -274,17 +281,19 @@ interface Backward {
   readonly models: Models
   readonly plan: Plan
   readonly kind: 'undo' | 'redo'
-  readonly tops: Tops
+  readonly row: Head
   readonly author: string
   readonly revision: number
 }
 
 /** Takes back one's own last edit, or does it again. What others changed since stays; where they changed the same thing, it is refused and says whose edit stands in the way. */
-async function backward({ models, plan, kind, tops, author, revision }: Backward): Promise<Step | Refused> {
-  const stack = kind === 'undo' ? tops.undoStack : tops.redoStack
-  const at = kind === 'undo' ? stack?.undoTop : stack?.redoTop
-  const top = stack && at != null ? await models.Edit.findOne({ where: { planId: stack.planId, revision: at } }) : null
-  if (!stack || !top) return { kind: 'nothing', message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' }
+async function backward({ models, plan, kind, row, author, revision }: Backward): Promise<Step | Refused> {
+  // One's own first, else what was made before authors were kept.
+  const isOwn = (kind === 'undo' ? row.ownUndo : row.ownRedo) !== null
+  const stack: Stack = { planId: row.id, author: isOwn ? author : NOBODY, undoTop: isOwn ? row.ownUndo : row.nobodysUndo, redoTop: isOwn ? row.ownRedo : row.nobodysRedo }
+  const at = kind === 'undo' ? stack.undoTop : stack.redoTop
+  const top = at === null ? null : await models.Edit.findOne({ where: { planId: stack.planId, revision: at } })
+  if (!top) return { kind: 'nothing', message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' }
   // An undo's own inverse is what it took back.
   const [patches, inverse] = [top.inverse, top.patches].map((text) => JSON.parse(text) as Patch[]) as [Patch[], Patch[]]
   const since = await netChanges(models, stack.planId, top.revision, [author, stack.author])
@@ -326,11 +335,15 @@ async function netChanges(models: Models, planId: string, after: number, but: re
   return [...standing.values()].map(changeOf)
 }
 
-async function changesAfter(models: Models, planId: string, revision: number, limit: number): Promise<readonly Change[]> {
-  const rows = await models.Edit.findAll({ where: { planId, revision: { [Op.gt]: revision } }, order: [['revision', 'ASC']], limit, attributes: { exclude: ['commands', 'inverse'] } })
+type ChangeRow = Omit<Change, 'patches'> & { readonly patches: string }
+
+const CHANGE = 'revision, editId, kind, label, author, patches'
+
+async function changesAfter(on: Sequelize, planId: string, revision: number, limit: number): Promise<readonly Change[]> {
+  const rows = await select<ChangeRow>(on, `SELECT ${CHANGE} FROM edits WHERE planId = ?1 AND revision > ?2 ORDER BY revision LIMIT ?3`, [planId, revision, limit])
   return rows.map(changeOf)
 }
 
-function changeOf({ revision, editId, kind, label, author, patches }: EditRow): Change {
-  return { revision, editId, kind, label, author, patches: JSON.parse(patches) as Patch[] }
+function changeOf({ revision, editId, kind, label: name, author, patches }: ChangeRow): Change {
+  return { revision, editId, kind, label: name, author, patches: JSON.parse(patches) as Patch[] }
 }

@@ -1,3 +1,4 @@
+import { strangerIn } from './allowedHosts'
 import { DataTrouble } from './dataTrouble'
 import { answer, problem } from './http'
 
@@ -15,6 +16,8 @@ export function route(handlers: { readonly [M in Method]?: Handler }): Readonly<
   const methods = METHODS.map((method) => {
     const handle = handlers[method]
     const guarded = async (request: Request, context: Context): Promise<Response> => {
+      const stranger = strangerIn(request)
+      if (stranger !== null) return problem(403, stranger)
       if (!handle) {
         const refusal = problem(405, `${method} is not possible here; ${allowed.length > 0 ? `${allowed.join(' and ')} ${allowed.length > 1 ? 'are' : 'is'}` : 'nothing is'}`)
         refusal.headers.set('allow', allowed.join(', '))
@@ -46,9 +49,4 @@ function failure(error: unknown): Response {
   }
   console.error(error)
   return problem(500, 'The server stumbled over this request; nothing was changed')
-}
-
-/** Whose window a request comes from; a tool that says nothing is the tool. */
-export function authorOf(headers: Headers): string {
-  return headers.get('x-rafter-author') ?? 'tool'
 }

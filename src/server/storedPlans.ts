@@ -28,12 +28,14 @@ export function readStored(text: string): Stored {
   return isToday ? { kind: 'plan', plan: value as Plan, text } : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
 }
 
-const MOST_PLANS = 24
+/** Of text; the objects made from it take a few times as much. */
+const MOST_OCTETS = 48_000_000
 const MOST_SUMMARIES = 5000
 
 /** Documents lately read, and what the shelf says of them: a row that has not changed is not parsed again. */
 export class StoredPlans {
   private readonly plans = new Map<string, Stored>()
+  private octets = 0
   private readonly summaries = new Map<string, ShelfWords>()
 
   private key({ id, revision, lastEdit, octets }: RowKey): string {
@@ -51,8 +53,22 @@ export class StoredPlans {
   }
 
   put(row: RowKey, stored: Stored): Stored {
-    keep(this.plans, this.key(row), stored, MOST_PLANS)
+    const key = this.key(row)
+    this.octets += row.octets - (this.plans.has(key) ? row.octets : 0)
+    this.plans.delete(key)
+    this.plans.set(key, stored)
+    for (const oldest of this.plans.keys()) {
+      if (this.octets <= MOST_OCTETS || oldest === key) break
+      this.plans.delete(oldest)
+      this.octets -= Number(oldest.slice(oldest.lastIndexOf(' ') + 1))
+    }
     return stored
+  }
+
+  /** An edit leaves nobody who would ask for the state before it. */
+  replace(before: RowKey, row: RowKey, stored: Stored): void {
+    if (this.plans.delete(this.key(before))) this.octets -= before.octets
+    this.put(row, stored)
   }
 
   async words(row: RowKey, read: () => Promise<Stored>): Promise<ShelfWords> {

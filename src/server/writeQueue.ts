@@ -11,9 +11,9 @@ interface Job {
 const MOST_IN_ONE_COMMIT = 64
 
 /**
- * Writes one after the other on one connection. What waits together is committed together, each in a savepoint of its own:
- * the disk is synchronised once for all of them, and nothing is answered before that. A write that fails takes back only
- * itself; a commit that fails is told to everyone in it.
+ * Writes one after the other on one connection. What waits together is committed together: the disk is synchronised once
+ * for all of them, and nothing is answered before that. Where one of them fails, all are taken back and each is done again
+ * in a transaction of its own, so that it takes back only itself.
  */
 export class WriteQueue {
   private readonly waiting: Job[] = []
@@ -21,10 +21,11 @@ export class WriteQueue {
 
   constructor(
     private readonly execute: Execute,
-    /** Faults of the data file, after which the whole transaction is void. */
+    /** Faults of the data file, which meet every write alike. */
     private readonly isFault: (error: unknown) => boolean,
   ) {}
 
+  /** Work may be done twice, never committed twice: it must not change anything outside the database that a rollback would have to take back. */
   run<T>(work: () => Promise<T>): Promise<T> {
     return new Promise<T>((resolve, reject) => {
       this.waiting.push({ work, resolve: resolve as (value: unknown) => void, reject })
@@ -40,28 +41,18 @@ export class WriteQueue {
   }
 
   private async commit(jobs: readonly Job[]): Promise<void> {
-    const settled: (() => void)[] = []
+    const values: unknown[] = []
     try {
       await this.execute('BEGIN IMMEDIATE')
-      for (const { work, resolve, reject } of jobs) {
-        await this.execute('SAVEPOINT write')
-        try {
-          const value = await work()
-          settled.push(() => resolve(value))
-        } catch (error) {
-          if (this.isFault(error)) throw error
-          await this.execute('ROLLBACK TO write')
-          settled.push(() => reject(error))
-        }
-        await this.execute('RELEASE write')
-      }
+      for (const { work } of jobs) values.push(await work())
       await this.execute('COMMIT')
     } catch (error) {
       // Where the database has rolled back by itself already there is nothing left to take back.
       await this.execute('ROLLBACK').catch(() => undefined)
-      for (const { reject } of jobs) reject(error)
+      if (jobs.length > 1 && !this.isFault(error)) for (const job of jobs) await this.commit([job])
+      else for (const { reject } of jobs) reject(error)
       return
     }
-    for (const settle of settled) settle()
+    jobs.forEach(({ resolve }, i) => resolve(values[i]))
   }
 }

@@ -106,7 +106,7 @@ function ownWords(issue: z.core.$ZodRawIssue): string {
     case 'unrecognized_keys':
       return `"${issue.keys.join('", "')}" is not a key here; remove it`
     case 'invalid_union':
-      return 'fits none of the forms that are possible here'
+      return Array.isArray(issue.options) ? `must be one of ${quoted(issue.options as unknown[])}` : 'fits none of the forms that are possible here'
     case 'invalid_key':
       return 'has a key that is not one'
     default:

@@ -2,11 +2,11 @@ import type { Metadata } from 'next'
 import { headers } from 'next/headers'
 import { notFound } from 'next/navigation'
 import { cache, type ReactNode } from 'react'
+import { pageAuthor } from '@/server/author'
 import { database } from '@/server/database'
 import { Logbook } from '@/server/logbook'
 import { shown } from '@/server/page'
 import { PlanStore } from '@/server/planStore'
-import { authorOf } from '@/server/route'
 import { PlanRoom } from '@/ui/room'
 import { Shell } from '@/ui/shell'
 import { DataTroublePage, UnreadablePlanPage } from '@/ui/trouble'
@@ -24,7 +24,7 @@ const loadOnce = cache((id: string, author: string) => shown(async () => {
 }))
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  const page = await loadOnce((await params).id, authorOf(await headers()))
+  const page = await loadOnce((await params).id, pageAuthor(await headers()))
   if (page.kind === 'trouble') return { title: 'The data file cannot be used' }
   const { loaded } = page.value
   return { title: loaded?.kind === 'plan' ? loaded.stored.plan.name : (loaded?.name ?? 'Nothing here') }
@@ -32,13 +32,14 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function PlanLayout({ params, children }: Props) {
   const { id } = await params
-  const page = await loadOnce(id, authorOf(await headers()))
+  const page = await loadOnce(id, pageAuthor(await headers()))
   if (page.kind === 'trouble') return <DataTroublePage message={page.message} />
   const { loaded, log } = page.value
   if (!loaded) notFound()
   if (loaded.kind === 'unreadable') return <UnreadablePlanPage id={id} name={loaded.name} why={loaded.why} />
+  const { plan, revision, lastEdit, undo, redo } = loaded.stored
   return (
-    <PlanRoom key={id} start={{ ...loaded.stored, log }}>
+    <PlanRoom key={id} start={{ id, plan, revision, lastEdit, undo, redo, log }}>
       <Shell>{children}</Shell>
     </PlanRoom>
   )

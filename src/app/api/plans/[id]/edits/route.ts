@@ -1,8 +1,9 @@
 import { editRequest } from '@/core/plan'
+import { authorOf } from '@/server/author'
 import { database } from '@/server/database'
 import { answer, LIMITS, notFound, problem, readBody } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
-import { authorOf, route } from '@/server/route'
+import { route } from '@/server/route'
 
 /** The one way a plan changes. 409 when it changed meanwhile, with what changed. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({

@@ -1,3 +1,4 @@
+import { authorOf } from '@/server/author'
 import { database } from '@/server/database'
 import { answer, notFound, readQuery } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
@@ -10,7 +11,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const query = readQuery(request, historyRequest)
     if (query.kind === 'refused') return query.response
     const store = new PlanStore(await database())
-    const standing = await store.standing(id)
+    const standing = await store.standing(id, authorOf(request.headers))
     const changes = standing && standing.revision > query.value.since ? await store.since(id, query.value.since) : []
     return standing && changes ? answer({ ...standing, changes }) : notFound()
   },
