@@ -1,4 +1,4 @@
-import { reachOf, webBetween } from '@/core/geometry'
+import { MOST_PAIRS, reachOf, RectIndex, webBetween, type Rect } from '@/core/geometry'
 import type { Hole, WallSubstance } from './types'
 
 export interface SpacingFault {
@@ -20,11 +20,21 @@ export function holeSpacing({ holes, face, material, thickness_mm }: { readonly 
   const edge_mm = soft * Math.max(EDGE.least_mm, EDGE.times * thickness_mm)
   const web_mm = soft * Math.max(WEB.least_mm, WEB.times * thickness_mm)
   const faults: SpacingFault[] = []
+  const index = new RectIndex<number>()
+  // Two holes concern each other no farther apart than the web wanted, or than their nuts.
+  const around = (hole: Hole): Rect => {
+    const { across_mm, down_mm } = reachOf(hole.shape)
+    const [w, h] = [across_mm, down_mm].map((reach) => Math.max(reach + web_mm, (hole.nut_mm ?? 0) / 2 + 1)) as [number, number]
+    return { left_mm: hole.x_mm - w, right_mm: hole.x_mm + w, top_mm: hole.y_mm - h, bottom_mm: hole.y_mm + h }
+  }
+  holes.forEach((hole, i) => index.add(i, around(hole)))
   for (const [i, hole] of holes.entries()) {
+    if (faults.length >= MOST_PAIRS) break
     const { across_mm, down_mm } = reachOf(hole.shape)
     const left_mm = Math.min(hole.x_mm - across_mm, face.width_mm - hole.x_mm - across_mm, hole.y_mm - down_mm, face.height_mm - hole.y_mm - down_mm)
     if (left_mm < edge_mm - 1e-9) faults.push({ kind: 'edge', holes: [hole.id], left_mm, wanted_mm: edge_mm })
-    for (const other of holes.slice(i + 1)) {
+    for (const j of index.touching(around(hole)).filter((each) => each > i).sort((a, b) => a - b)) {
+      const other = holes[j]!
       if (other.owner === hole.owner) continue
       const web = webBetween(hole, other)
       if (web < web_mm - 1e-9) faults.push({ kind: 'web', holes: [hole.id, other.id], left_mm: web, wanted_mm: web_mm })

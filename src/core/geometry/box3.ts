@@ -1,4 +1,5 @@
 import { TOUCH_TOL_mm, type Rect } from './rect'
+import { MOST_PAIRS } from './rectIndex'
 
 /** A body in an enclosure: across as seen from the front, down, and outward from the back. */
 export interface Box3 {
@@ -16,14 +17,17 @@ export function depthShared(a: Box3, b: Box3): number {
 
 export const meets = (a: Box3, b: Box3): boolean => depthShared(a, b) > TOUCH_TOL_mm
 
-/** Pairs of bodies that reach into one another, found by a sweep along x. */
-export function meetingPairs<K>(bodies: readonly { readonly key: K; readonly box: Box3 }[]): readonly (readonly [K, K])[] {
+/** Pairs of bodies that reach into one another, found by a sweep along x; those that may, and no more than are read. */
+export function meetingPairs<K>(bodies: readonly { readonly key: K; readonly box: Box3 }[], may: (a: K, b: K) => boolean = () => true): readonly (readonly [K, K])[] {
   const sorted = [...bodies].sort((a, b) => a.box.x[0] - b.box.x[0])
   const pairs: [K, K][] = []
   let open: typeof sorted = []
   for (const body of sorted) {
     open = open.filter(({ box }) => box.x[1] > body.box.x[0])
-    for (const other of open) if (meets(other.box, body.box)) pairs.push([other.key, body.key])
+    for (const other of open) {
+      if (pairs.length >= MOST_PAIRS) return pairs
+      if (meets(other.box, body.box) && may(other.key, body.key)) pairs.push([other.key, body.key])
+    }
     open.push(body)
   }
   return pairs
@@ -61,11 +65,12 @@ export interface Direction {
 
 const AXES: readonly Axis[] = ['x', 'y', 'z']
 
-/** How far a body may go one way before it meets another or the wall, and which other; bodies already meeting it sideways do not count. */
-export function roomToward<K>(box: Box3, { axis, sign }: Direction, others: readonly { readonly key: K; readonly box: Box3 }[], limit: readonly [number, number]): { readonly room_mm: number; readonly by: K | null } {
+/** How far a body may go one way before it meets another or the wall, and which other; bodies already meeting it sideways do not count, nor does its own key. */
+export function roomToward<K>(box: Box3, { axis, sign }: Direction, others: readonly { readonly key: K; readonly box: Box3 }[], limit: readonly [number, number], own: K | null = null): { readonly room_mm: number; readonly by: K | null } {
   const edge = sign > 0 ? box[axis][1] : box[axis][0]
   let best: { room_mm: number; by: K | null } = { room_mm: sign > 0 ? limit[1] - edge : edge - limit[0], by: null }
   for (const other of others) {
+    if (other.key === own) continue
     if (AXES.some((each) => each !== axis && share(box[each], other.box[each]) <= TOUCH_TOL_mm)) continue
     const gap = sign > 0 ? other.box[axis][0] - edge : edge - other.box[axis][1]
     if (gap > -TOUCH_TOL_mm && gap < best.room_mm) best = { room_mm: Math.max(0, gap), by: other.key }

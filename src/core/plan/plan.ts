@@ -14,7 +14,7 @@ export const PLAN_FORMAT = 'glad-rafter-plan'
 export const PLAN_VERSION = 1
 
 /** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
-export const PLAN_LIMITS = { enclosures: 24, parts: 600, devices: 1500, cables: 1500, wires: 4000, raceways: 1000, states: 24 } as const
+export const PLAN_LIMITS = { enclosures: 24, parts: 400, devices: 900, cables: 900, wires: 2400, raceways: 900, states: 16 } as const
 
 /** The self-contained document. Everything else is worked out from it. */
 export const plan = z.strictObject({

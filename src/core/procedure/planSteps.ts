@@ -1,5 +1,5 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { drillingMethod } from '@/core/drilling'
+import { drillingMethod, type DrillingMethod } from '@/core/drilling'
 import { shapeWords } from '@/core/geometry'
 import { formatNumber } from '@/core/quantity'
 import { colourName, type Device, type DeviceId, type Part, type Plan, type TerminalId, type Wire, type WireEnd, type WireId } from '@/core/plan'
@@ -52,10 +52,13 @@ function holeSteps(plan: Plan, reckoning: Reckoning): readonly (Partial<Step> & 
     if (toMake.length + toBlank.length === 0) return []
     const box = plan.enclosures[enclosure]!
     const data = box.faces[face]!
-    const ways = new Map(toMake.map(({ shape }) => {
+    const ways = new Map<string, { readonly method: DrillingMethod; count: number }>()
+    for (const { shape } of toMake) {
       const method = drillingMethod({ shape, material: box.wall.material, thickness_mm: box.wall.thickness_mm })
-      return [method.tool, { method, count: toMake.filter((other) => drillingMethod({ shape: other.shape, material: box.wall.material, thickness_mm: box.wall.thickness_mm }).tool === method.tool).length }] as const
-    }))
+      const way = ways.get(method.tool)
+      if (way) way.count += 1
+      else ways.set(method.tool, { method, count: 1 })
+    }
     const [first] = [...ways.values()]
     return [{
       id: holeStep(enclosure, face), phase: 'holes' as const, title: `${box.name}, ${data.name.toLowerCase()}: ${[toMake.length > 0 ? `${toMake.length} holes` : '', toBlank.length > 0 ? `${toBlank.length} to blank` : ''].filter(Boolean).join(', ')}`,

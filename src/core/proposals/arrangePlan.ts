@@ -123,7 +123,7 @@ export function arrangeEdits(plan: Plan, task: ArrangeTask, { places, rails, duc
       taken.add(`r${n}`)
       return { id: `r${n}`, ...rail, axis: 'across' as const }
     })
-    commands.push({ type: 'updateEnclosure', id: enclosure, changes: { faces: { ...box.faces, [face]: { ...plate, rails: [...(plate.rails ?? []), ...fresh] } } } })
+    for (const rail of fresh) commands.push({ type: 'putRail', enclosure, face, rail })
   }
   let n = 0
   for (const duct of ducts) {

@@ -46,6 +46,9 @@ const NOTICED_A = 0.01
 
 const NOISE_A = 1e-6
 
+/** Each lead tried is a solution of the whole network; beyond so many, those that carry least are left out, and the derivation says so. */
+const MOST_TRIED = 150
+
 interface Worst {
   readonly current_A: number
   readonly lead: WireId
@@ -59,19 +62,17 @@ interface Worst {
  */
 export function reckonBonds(plan: Plan, topology: Topology, state: StateId, networks: StateNetworks, ohms: ReadonlyMap<WireId, number>, usual: ReadonlyMap<WireId, number>): BondReckoning[] {
   const worst = new Map<WireId, Worst>()
-  for (const { potential, terminal } of topology.sources) {
-    if (potential.kind !== '-' && potential.kind !== '+') continue
-    const joint = topology.jointIndex(terminal)
-    for (const lead of topology.conductors) {
-      if (lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || (lead.jointFrom !== joint && lead.jointTo !== joint) || !isJoinedWithout(topology, lead)) continue
-      const { wireCurrent_A } = solveState(plan, topology, networks, new Map([...ohms, [lead.id, LOOSE_OHM]]))
-      for (const [id, value] of wireCurrent_A) {
-        const current_A = Math.abs(value)
-        if (id === lead.id || current_A <= Math.abs(usual.get(id) ?? 0) + NOTICED_A || current_A <= (worst.get(id)?.current_A ?? 0)) continue
-        worst.set(id, { current_A, lead: lead.id, supply: potential.device })
-      }
+  const carries = ({ lead }: LooseLead) => Math.abs(usual.get(lead.id) ?? 0)
+  const leads = looseLeads(topology).sort((a, b) => carries(b) - carries(a))
+  for (const { lead, supply } of leads.slice(0, MOST_TRIED)) {
+    const { wireCurrent_A } = solveState(plan, topology, networks, new Map([...ohms, [lead.id, LOOSE_OHM]]))
+    for (const [id, value] of wireCurrent_A) {
+      const current_A = Math.abs(value)
+      if (id === lead.id || current_A <= Math.abs(usual.get(id) ?? 0) + NOTICED_A || current_A <= (worst.get(id)?.current_A ?? 0)) continue
+      worst.set(id, { current_A, lead: lead.id, supply })
     }
   }
+  const untried = Math.max(0, leads.length - MOST_TRIED)
   // The networks go back to how they were: they are the plan's, not the trial's.
   if (worst.size > 0) solveState(plan, topology, networks, ohms)
 
@@ -88,11 +89,29 @@ export function reckonBonds(plan: Plan, topology: Topology, state: StateId, netw
         value, unit: 'A',
         trace: [
           step('Usually', `${formatNumber(usual_A)} A`, 'solved network'),
-          step('With a lead loose', loose ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”` : 'whichever lead of a supply comes loose, nothing more goes through it', 'solved network'),
+          step('With a lead loose', loose ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”` : untried > 0 ? `whichever of the ${MOST_TRIED} leads that carry most comes loose, nothing more goes through it; ${untried} lighter ones were not tried` : 'whichever lead of a supply comes loose, nothing more goes through it', 'solved network'),
           step('It must carry', `${formatNumber(value)} A`, COMMON_PRACTICE),
         ],
       },
     }
+  })
+}
+
+interface LooseLead {
+  readonly lead: Conductor
+  readonly supply: DeviceId
+}
+
+/** The leads at the outputs of supplies whose ends stay joined without them. */
+function looseLeads(topology: Topology): LooseLead[] {
+  return topology.sources.flatMap(({ potential, terminal }) => {
+    if (potential.kind !== '-' && potential.kind !== '+') return []
+    const joint = topology.jointIndex(terminal)
+    return topology.conductors.flatMap((lead) => {
+      const isHere = lead.jointFrom === joint || lead.jointTo === joint
+      if (!isHere || lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || !isJoinedWithout(topology, lead)) return []
+      return [{ lead, supply: potential.device }]
+    })
   })
 }
 

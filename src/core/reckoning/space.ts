@@ -94,7 +94,7 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
       const { box } = byDevice.get(device)!
       return wanted.map(({ side, room_mm: wanted_mm, for: purpose }): RoomReckoning => {
         const direction = directionOf(enclosure!, face, turnSide(side, place.rotation_deg))
-        const found = roomToward(box, direction, bodies.filter(({ key: other }) => other !== device), isClosed ? limits[direction.axis] : free)
+        const found = roomToward(box, direction, bodies, isClosed ? limits[direction.axis] : free, device)
         return { device, side, for: purpose, wanted_mm, room_mm: found.room_mm, by: found.by }
       })
     }))
@@ -110,7 +110,7 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
         return by !== null || isPastEdge ? [{ face, label: hole.label, owner: hole.owner, by }] : []
       })),
       bodies: bodies.map(({ key: device, box }) => ({ device, box })), rooms,
-      meeting: isClosed ? meetingPairs(bodies).filter(([a, b]) => faceOf.get(a) !== faceOf.get(b)) : [],
+      meeting: isClosed ? meetingPairs(bodies, (a, b) => faceOf.get(a) !== faceOf.get(b)) : [],
       throughDoor: isClosed ? bodies.filter(({ box, face }) => sideOf(enclosure!.faces[face]!) !== 'front' && box.z[1] > depth_mm + 1e-6).map(({ key: device, box }) => ({ device, by_mm: box.z[1] - depth_mm })) : [],
     }]
   })

@@ -1,5 +1,5 @@
 import { clip, endPath, PDFDocument, popGraphicsState, pushGraphicsState, rectangle, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
-import type { Stroke } from '@/core/geometry'
+import { RectIndex, type Rect, type Stroke } from '@/core/geometry'
 import type { DrillDrawing, Layer } from './drillDrawing'
 import { HEAD_mm, MARGIN_mm, OVERLAP_mm, tileOver, type Paper, type Tile, type Tiling } from './tiles'
 
@@ -14,9 +14,17 @@ const cut = (text: string, length: number) => (text.length > length ? `${text.sl
 
 const pt = (mm: number) => mm * POINTS_PER_mm
 
+const knownLetters = new WeakMap<PDFFont, ReadonlySet<number>>()
+
+function lettersOf(font: PDFFont): ReadonlySet<number> {
+  const known = knownLetters.get(font) ?? new Set(font.getCharacterSet())
+  knownLetters.set(font, known)
+  return known
+}
+
 /** The standard fonts know the Latin letters of Windows; what they cannot print becomes a plain stand-in. */
 function printable(text: string, font: PDFFont): string {
-  const known = new Set(font.getCharacterSet())
+  const known = lettersOf(font)
   return [...text.replace(/⌀ ?/g, 'dia. ').replace(/−/g, '-')].map((char) => (known.has(char.codePointAt(0)!) ? char : '?')).join('')
 }
 
@@ -58,12 +66,50 @@ export async function drillPdf(drawing: DrillDrawing, paper: Paper): Promise<Uin
   document.setModificationDate(new Date(0))
   const font = await document.embedFont(StandardFonts.Helvetica)
   const tiling = tileOver(drawing, paper)
-  for (const tile of tiling.tiles) drawTile(document, font, drawing, tiling, tile)
+  const grid = gridOf(drawing)
+  for (const tile of tiling.tiles) {
+    const drawn = grid.on(tile)
+    // A page of a large face without a stroke on it is paper wasted; its neighbours carry the crosses to lay them by.
+    if (drawn.strokes.length > 0 || tiling.tiles.length === 1) drawTile(document, font, drawing, drawn, tiling, tile)
+  }
   drawTable(document, font, drawing, tiling.paper)
   return document.save()
 }
 
-function drawTile(document: PDFDocument, font: PDFFont, drawing: DrillDrawing, { paper, rows, columns }: Tiling, tile: Tile): void {
+interface Drawn {
+  readonly strokes: DrillDrawing['strokes']
+  readonly texts: DrillDrawing['texts']
+}
+
+/** Lines reach a little beyond their middle, letters to the right of where they begin. */
+const SPILL_mm = 5
+const LETTERS_mm = 60
+
+/** What of a drawing touches a page: each stroke goes only where it can be seen. */
+function gridOf(drawing: DrillDrawing): { on(tile: Tile): Drawn } {
+  const strokes = new RectIndex<number>(200)
+  const texts = new RectIndex<number>(200)
+  drawing.strokes.forEach(({ stroke }, i) => strokes.add(i, boundsOf(stroke)))
+  drawing.texts.forEach(({ at }, i) => texts.add(i, { left_mm: at.x_mm, right_mm: at.x_mm + LETTERS_mm, top_mm: at.y_mm - SPILL_mm, bottom_mm: at.y_mm + SPILL_mm }))
+  const inOrder = (found: readonly number[]) => [...found].sort((a, b) => a - b)
+  return {
+    on({ left_mm, top_mm, width_mm, height_mm }) {
+      const page: Rect = { left_mm, top_mm, right_mm: left_mm + width_mm, bottom_mm: top_mm + height_mm }
+      return { strokes: inOrder(strokes.touching(page)).map((i) => drawing.strokes[i]!), texts: inOrder(texts.touching(page)).map((i) => drawing.texts[i]!) }
+    },
+  }
+}
+
+function boundsOf(stroke: Stroke): Rect {
+  const grown = (x1: number, y1: number, x2: number, y2: number): Rect => ({
+    left_mm: Math.min(x1, x2) - SPILL_mm, right_mm: Math.max(x1, x2) + SPILL_mm, top_mm: Math.min(y1, y2) - SPILL_mm, bottom_mm: Math.max(y1, y2) + SPILL_mm,
+  })
+  if (stroke.kind === 'line') return grown(stroke.from.x_mm, stroke.from.y_mm, stroke.to.x_mm, stroke.to.y_mm)
+  const { centre: { x_mm, y_mm }, radius_mm: r } = stroke
+  return grown(x_mm - r, y_mm - r, x_mm + r, y_mm + r)
+}
+
+function drawTile(document: PDFDocument, font: PDFFont, drawing: DrillDrawing, drawn: Drawn, { paper, rows, columns }: Tiling, tile: Tile): void {
   const page = document.addPage([pt(paper.width_mm), pt(paper.height_mm)])
   const head = new Sheet(page, font, paper.height_mm, MARGIN_mm, MARGIN_mm)
   head.text(cut(drawing.title, 88), 0, 3.5, 3.6)
@@ -76,8 +122,8 @@ function drawTile(document: PDFDocument, font: PDFFont, drawing: DrillDrawing, {
   const top_mm = MARGIN_mm + HEAD_mm
   const sheet = new Sheet(page, font, paper.height_mm, MARGIN_mm - tile.left_mm, top_mm - tile.top_mm)
   page.pushOperators(pushGraphicsState(), rectangle(pt(MARGIN_mm), pt(paper.height_mm - top_mm - tile.height_mm), pt(tile.width_mm), pt(tile.height_mm)), clip(), endPath())
-  for (const stroke of drawing.strokes) sheet.stroke(stroke)
-  for (const { at, height_mm, text } of drawing.texts) sheet.text(text, at.x_mm, at.y_mm, height_mm)
+  for (const stroke of drawn.strokes) sheet.stroke(stroke)
+  for (const { at, height_mm, text } of drawn.texts) sheet.text(text, at.x_mm, at.y_mm, height_mm)
   page.pushOperators(popGraphicsState())
   // Crosses where the shared strip begins and ends, on this page and its neighbour alike.
   const xs = [...(tile.column > 0 ? [tile.left_mm + OVERLAP_mm / 2] : []), ...(tile.column < columns - 1 ? [tile.left_mm + tile.width_mm - OVERLAP_mm / 2] : [])]

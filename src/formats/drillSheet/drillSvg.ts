@@ -1,7 +1,7 @@
 import type { Stroke } from '@/core/geometry'
+import { xmlText } from '../xml'
 import type { DrillDrawing, Layer } from './drillDrawing'
 
-const escape = (text: string) => text.replace(/[&<>"']/g, (char) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[char]!)
 export const rounded = (value: number) => String(Math.round(value * 1000) / 1000 + 0)
 
 const PEN: Readonly<Record<Layer, string>> = {
@@ -27,16 +27,16 @@ export function drillSvg(drawing: DrillDrawing): string {
   const height_mm = drawing.height_mm + HEAD_mm + 2 * MARGIN_mm
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${rounded(width_mm)}mm" height="${rounded(height_mm)}mm" viewBox="${-MARGIN_mm} ${-MARGIN_mm - HEAD_mm} ${rounded(width_mm)} ${rounded(height_mm)}" font-family="sans-serif">`,
-    `<title>${escape(drawing.title)}</title>`,
+    `<title>${xmlText(drawing.title)}</title>`,
     `<rect x="${-MARGIN_mm}" y="${-MARGIN_mm - HEAD_mm}" width="${rounded(width_mm)}" height="${rounded(height_mm)}" fill="#fff"/>`,
-    `<text x="0" y="${-HEAD_mm + 1}" font-size="4">${escape(drawing.title)}</text>`,
-    `<text x="0" y="${-HEAD_mm + 6}" font-size="3">${escape(drawing.subtitle)}</text>`,
+    `<text x="0" y="${-HEAD_mm + 1}" font-size="4">${xmlText(drawing.title)}</text>`,
+    `<text x="0" y="${-HEAD_mm + 6}" font-size="3">${xmlText(drawing.subtitle)}</text>`,
     `<g id="check-bar" fill="none" ${PEN.NOTES}><line x1="0" y1="-9" x2="${BAR_mm}" y2="-9"/><line x1="0.1" y1="-11" x2="0.1" y2="-7"/><line x1="${BAR_mm - 0.1}" y1="-11" x2="${BAR_mm - 0.1}" y2="-7"/></g>`,
     `<text x="2" y="-10" font-size="2.6">100 mm: measure before you drill</text>`,
     '<g fill="none">',
     ...drawing.strokes.map(({ layer, stroke }) => element(stroke, PEN[layer])),
     '</g>',
-    ...drawing.texts.map(({ at, height_mm: size, text }) => `<text x="${rounded(at.x_mm)}" y="${rounded(at.y_mm)}" font-size="${rounded(size)}">${escape(text)}</text>`),
+    ...drawing.texts.map(({ at, height_mm: size, text }) => `<text x="${rounded(at.x_mm)}" y="${rounded(at.y_mm)}" font-size="${rounded(size)}">${xmlText(text)}</text>`),
     '</svg>',
     '',
   ].join('\n')

@@ -21,7 +21,7 @@ export function LoadTable() {
     if ('error' in read) return read.error
     if (read.value < 0 || read.value > 100) return '0 to 100 %'
     const state = plan.states[stateId]!
-    return edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, { type: 'updateState', id: stateId, changes: { shares: { ...state.shares, [id]: read.value / 100 } } })[0]?.message ?? null
+    return edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, { type: 'setShare', state: stateId, device: id, share: read.value / 100 })[0]?.message ?? null
   }
   const addState = () => edit('Add a state', { type: 'addState', id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId, state: { name: `State ${states.length + 1}`, sources: { mains: true, usb: false }, startUp: false, withReserves: false, defaultShare: 0.5, shares: {}, positions: {} } })
   return (

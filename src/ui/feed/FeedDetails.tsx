@@ -46,7 +46,7 @@ function SupplyCards() {
               <p className="text-[13px]">
                 {holdUp.value === null ? null : <>Stands <FigureButton figure={holdUp} title={entry.tag} subject="hold-up when the mains goes" /> when the mains goes. </>}
                 {entry.reserves.length === 0 ? <span className="text-mute">No room kept for later. </span> : <>Room for {entry.reserves.map(({ name, power_W }) => `${name} ${formatNumber(power_W)} W`).join(', ')}. </>}
-                <Button look="quiet" onClick={() => edit(`Room for later on ${entry.tag}`, { type: 'updateDevice', id: device, changes: { reserves: [...entry.reserves, { name: `later ${entry.reserves.length + 1}`, power_W: Math.round(behaviour.power_W * 0.1) }] } })}>Keep room for {Math.round(behaviour.power_W * 0.1)} W more</Button>
+                <Button look="quiet" onClick={() => edit(`Room for later on ${entry.tag}`, { type: 'addReserve', device, reserve: { name: `later ${entry.reserves.length + 1}`, power_W: Math.round(behaviour.power_W * 0.1) } })}>Keep room for {Math.round(behaviour.power_W * 0.1)} W more</Button>
                 {entry.reserves.length > 0 ? <Button look="quiet" onClick={() => edit(`No room for later on ${entry.tag}`, { type: 'updateDevice', id: device, changes: { reserves: [] } })}>Keep none</Button> : null}
               </p>
             </div>

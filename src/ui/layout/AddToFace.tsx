@@ -28,13 +28,13 @@ export function AddToFace({ enclosure, face, onAdded }: { readonly enclosure: En
     setMessage(problems[0]?.message ?? null)
     if (problems.length === 0) onAdded(key)
   }
-  const withFace = (changes: Partial<typeof data>): Command => ({ type: 'updateEnclosure', id: enclosure, changes: { faces: { ...box.faces, [face]: { ...data, ...changes } } } })
+  const onFace = { enclosure, face }
   const count = (kind: string) => Object.values(plan.raceways).filter((raceway) => raceway!.kind === kind).length + 1
   const raceway = { enclosure, bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new' as const }
   if (isPlate) {
     return (
       <div className="flex flex-wrap items-center gap-1.5">
-        <Button onClick={() => { const id = fresh(); put('Add a rail', `rail:${id}`, withFace({ rails: [...(data.rails ?? []), { id, x_mm: 10, y_mm: Math.round(data.height_mm / 2), length_mm: Math.min(200, data.width_mm - 20), axis: 'across' }] })) }}>Add a rail</Button>
+        <Button onClick={() => { const id = fresh(); put('Add a rail', `rail:${id}`, { type: 'putRail', ...onFace, rail: { id, x_mm: 10, y_mm: Math.round(data.height_mm / 2), length_mm: Math.min(200, data.width_mm - 20), axis: 'across' } }) }}>Add a rail</Button>
         <Button onClick={() => { const id = `raceway:${fresh()}` as RacewayId; put('Add a duct', id, { type: 'addRaceway', id, raceway: { ...raceway, name: `Duct ${count('duct')}`, kind: 'duct', width_mm: 30, height_mm: 40, length_mm: Math.max(50, data.width_mm - 20), fillLimit_percent: 60, at: { face, x_mm: 10, y_mm: Math.round(data.height_mm - 45), axis: 'across' } } }) }}>Add a duct</Button>
         {message ? <p role="alert" className="w-full text-[13px] font-semibold text-stop">{message}</p> : null}
       </div>
@@ -59,7 +59,7 @@ export function AddToFace({ enclosure, face, onAdded }: { readonly enclosure: En
       <Button onClick={() => {
         const id = fresh()
         const isThere = use === 'blanked' || use === 'open'
-        put('Add an opening', `opening:${id}`, withFace({ openings: [...(data.openings ?? []), { id, name: `${USES.find(([value]) => value === use)![1]}`, shape: SHAPES[shape]!, x_mm: Math.round(data.width_mm / 2), y_mm: Math.round(data.height_mm / 2), origin: isThere ? 'there' : 'new', use, device: null }] }))
+        put('Add an opening', `opening:${id}`, { type: 'putOpening', ...onFace, opening: { id, name: `${USES.find(([value]) => value === use)![1]}`, shape: SHAPES[shape]!, x_mm: Math.round(data.width_mm / 2), y_mm: Math.round(data.height_mm / 2), origin: isThere ? 'there' : 'new', use, device: null } })
       }}>Add an opening</Button>
       {message ? <p role="status" className="w-full text-[13px] font-semibold text-caution">{message}</p> : null}
     </div>

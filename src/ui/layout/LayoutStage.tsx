@@ -54,7 +54,7 @@ export function LayoutStage() {
         </div>
         <div className="flex flex-wrap gap-1.5">
           {enclosure && evaluation ? <Button look="main" onClick={() => setArranging(true)}>Propose an arrangement</Button> : null}
-          {enclosure && faces.length < 2 && plan.enclosures[enclosure]!.kind !== 'open-frame' ? <Button onClick={() => { const box = plan.enclosures[enclosure]!; edit('Give it walls and a door', { type: 'updateEnclosure', id: enclosure, changes: { faces: { ...standardFaces(box.inner, box.kind === 'machine-base' ? 'box' : box.kind), ...box.faces } } }) }}>Give it walls and a door</Button> : null}
+          {enclosure && faces.length < 2 && plan.enclosures[enclosure]!.kind !== 'open-frame' ? <Button onClick={() => { const box = plan.enclosures[enclosure]!; edit('Give it walls and a door', ...Object.entries(standardFaces(box.inner, box.kind === 'machine-base' ? 'box' : box.kind)).filter(([key]) => !Object.hasOwn(box.faces, key)).map(([key, data]) => ({ type: 'addFace' as const, enclosure, face: key as FaceId, data: data! }))) }}>Give it walls and a door</Button> : null}
           <Button onClick={addBox}>Add a box</Button>
         </div>
       </header>

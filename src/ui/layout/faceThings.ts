@@ -1,5 +1,5 @@
 import { footprint, type QuarterTurn, type Rect } from '@/core/geometry'
-import type { Command, Device, DeviceId, Enclosure, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
+import type { Command, Device, DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
 import { racewayRect } from '@/core/reckoning'
 import { RAIL_TH35 } from '@/core/reference'
 
@@ -62,14 +62,13 @@ export interface Change {
 
 const tidy = (value: number) => Math.round(value * 100) / 100
 
-/** The edits that move, turn or cut several things of a face; rails and openings are fields of the face, and so go in one edit. */
+/** The edits that move, turn or cut several things of a face, each as fine as what was done. */
 export function changeThings(plan: Plan, enclosure: EnclosureId, face: FaceId, changes: ReadonlyMap<string, Change | 'remove'>): readonly Command[] {
   const commands: Command[] = []
-  const box: Enclosure = plan.enclosures[enclosure]!
-  const data = box.faces[face]!
+  const data = plan.enclosures[enclosure]!.faces[face]!
+  const onFace = { enclosure, face }
   const moved = <T extends { readonly x_mm: number; readonly y_mm: number }>(at: T, { dx_mm = 0, dy_mm = 0, x_mm, y_mm }: Change): T => ({ ...at, x_mm: tidy(x_mm ?? at.x_mm + dx_mm), y_mm: tidy(y_mm ?? at.y_mm + dy_mm) })
   const other = (axis: 'across' | 'down', turn: boolean | undefined) => (turn ? (axis === 'across' ? 'down' : 'across') : axis)
-  let { rails, openings } = data
   for (const [key, change] of changes) {
     if (key.startsWith('device:')) {
       const id = key as DeviceId
@@ -87,11 +86,23 @@ export function changeThings(plan: Plan, enclosure: EnclosureId, face: FaceId, c
       if (change === 'remove') commands.push({ type: 'removeRaceway', id })
       else commands.push({ type: 'updateRaceway', id, changes: { at: { ...moved(raceway.at, change), axis: other(raceway.at.axis, change.turn) }, ...(change.length_mm === undefined ? {} : { length_mm: change.length_mm }) } })
     } else if (key.startsWith('rail:')) {
-      rails = (rails ?? []).flatMap((rail) => (`rail:${rail.id}` !== key ? [rail] : change === 'remove' ? [] : [{ ...moved(rail, change), axis: other(rail.axis, change.turn), length_mm: change.length_mm ?? rail.length_mm }]))
+      const rail = data.rails?.find(({ id }) => `rail:${id}` === key)
+      if (!rail) continue
+      const { id } = rail
+      const next = change === 'remove' ? rail : moved(rail, change)
+      if (change === 'remove') commands.push({ type: 'removeRail', ...onFace, rail: id })
+      else if (change.turn || change.length_mm !== undefined) commands.push({ type: 'putRail', ...onFace, rail: { ...next, axis: other(rail.axis, change.turn), length_mm: change.length_mm ?? rail.length_mm } })
+      else commands.push({ type: 'moveRail', ...onFace, rail: id, x_mm: next.x_mm, y_mm: next.y_mm })
     } else if (key.startsWith('opening:')) {
-      openings = (openings ?? []).flatMap((opening) => (`opening:${opening.id}` !== key ? [opening] : change === 'remove' ? [] : [moved(opening, change)]))
+      const opening = data.openings?.find(({ id }) => `opening:${id}` === key)
+      if (!opening) continue
+      const { id } = opening
+      if (change === 'remove') commands.push({ type: 'removeOpening', ...onFace, opening: id })
+      else {
+        const { x_mm, y_mm } = moved(opening, change)
+        commands.push({ type: 'moveOpening', ...onFace, opening: id, x_mm, y_mm })
+      }
     }
   }
-  if (rails !== data.rails || openings !== data.openings) commands.push({ type: 'updateEnclosure', id: enclosure, changes: { faces: { ...box.faces, [face]: { ...data, ...(rails ? { rails } : {}), ...(openings ? { openings } : {}) } } } })
   return commands
 }

@@ -44,12 +44,12 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
       })}
       {part.behaviour.kind === 'supply' && device.reserves.map((reserve, i) => (
         <div key={i} className="grid grid-cols-[1fr_96px] gap-2">
-          <CommitField label="Room for" value={reserve.name} onCommit={(text) => (text.trim() ? firstMessage(edit(`Room for ${text.trim()}`, { type: 'updateDevice', id, changes: { reserves: device.reserves.map((each, j) => (j === i ? { ...each, name: text.trim().slice(0, 80) } : each)) } })) : 'give it a name')} />
+          <CommitField label="Room for" value={reserve.name} onCommit={(text) => (text.trim() ? firstMessage(edit(`Room for ${text.trim()}`, { type: 'setReserve', device: id, at: i, reserve: { ...reserve, name: text.trim().slice(0, 80) } })) : 'give it a name')} />
           <CommitField label="later" unit="W" numeric value={String(reserve.power_W)} onCommit={(text) => {
             const read = readNumber(text, 'The room')
             if ('error' in read) return read.error
             if (read.value < 0) return '0 or more'
-            return firstMessage(edit(`Room for ${reserve.name}: ${read.value} W`, { type: 'updateDevice', id, changes: { reserves: device.reserves.map((each, j) => (j === i ? { ...each, power_W: read.value } : each)) } }))
+            return firstMessage(edit(`Room for ${reserve.name}: ${read.value} W`, { type: 'setReserve', device: id, at: i, reserve: { ...reserve, power_W: read.value } }))
           }} />
         </div>
       ))}
