@@ -2,7 +2,7 @@ import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', '.reports/**'] },
+  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', '.reports/**', 'dist/**'] },
   ...tseslint.configs.recommended,
   { files: ['src/**/*.tsx', 'src/**/*.ts'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' } },
   // Tests spoil documents on purpose; the parser under test is what types them.

@@ -1,11 +1,10 @@
-/** Bundles what runs outside the application's own build: the `rafter` command and the server's second thread. */
+/** Bundles the `rafter` command, so that it starts at once. */
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { ensureInstalled, root } from './install.mjs'
 
 const out = join(root, 'dist')
-const ENTRIES = { rafter: 'src/cli/rafter.ts', heavyWorker: 'src/server/heavyWorker.ts' }
 
 function* filesBelow(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
@@ -24,7 +23,7 @@ function stateOfSources() {
       hash.update(`${path} ${size} ${mtimeMs}\n`)
     }
   }
-  for (const path of ['src/server/heavyWorker.ts', 'package-lock.json', 'scripts/bundle.mjs']) hash.update(readFileSync(join(root, path)))
+  for (const path of ['package-lock.json', 'scripts/bundle.mjs']) hash.update(readFileSync(join(root, path)))
   return hash.digest('hex')
 }
 
@@ -36,12 +35,14 @@ export async function ensureBundled() {
   if (existsSync(command) && existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return command
   ensureInstalled()
   const { build } = await import('esbuild')
-  rmSync(out, { recursive: true, force: true })
   mkdirSync(out, { recursive: true })
-  await build({
-    entryPoints: Object.fromEntries(Object.entries(ENTRIES).map(([name, path]) => [name, join(root, path)])),
-    outdir: out, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', splitting: true, minify: true, logLevel: 'error', tsconfig: join(root, 'tsconfig.json'),
+  const { metafile } = await build({
+    entryPoints: [join(root, 'src/cli/rafter.ts')],
+    outdir: out, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', splitting: true, minify: true, logLevel: 'error', tsconfig: join(root, 'tsconfig.json'), metafile: true, absWorkingDir: root,
   })
+  // What is left of the bundle before, only now: another call may be using it.
+  const made = new Set(Object.keys(metafile.outputs).map((path) => basename(path)))
+  for (const name of readdirSync(out)) if (!made.has(name)) rmSync(join(out, name), { recursive: true, force: true })
   writeFileSync(stamp, state)
   return command
 }

@@ -35,18 +35,19 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 server.on('exit', (code) => process.exit(code ?? 0))
 server.stdout.resume()
 
-function answers() {
+function status() {
   return new Promise((done) => {
     get({ host: shown, port, path: '/api/plans' }, (response) => {
       response.resume()
-      done(response.statusCode === 200)
-    }).on('error', () => done(false))
+      done(response.statusCode)
+    }).on('error', () => done(0))
   })
 }
 
-// Said once it truly answers.
+// Said once it truly answers; a data file in trouble is shown in the browser, and the server has named it above.
 for (let tries = 0; tries < 600; tries += 1) {
-  if (await answers()) {
+  const code = await status()
+  if (code === 200 || code === 503) {
     console.log(`Glad Rafter runs at http://${shown}:${port}/   (stop with Ctrl C)`)
     break
   }

@@ -1,6 +1,7 @@
-/** Installs the locked packages when they are missing or older than the lock file. All output goes to stderr, so that callers' stdout stays theirs. */
+/** Installs the locked packages when they are missing or other than the lock file has them. All output goes to stderr, so that callers' stdout stays theirs. */
 import { spawnSync } from 'node:child_process'
-import { existsSync, statSync } from 'node:fs'
+import { createHash } from 'node:crypto'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -10,19 +11,37 @@ export function run(command, args, options = {}) {
   return spawnSync(command, args, { cwd: root, stdio: ['ignore', 2, 2], ...options }).status ?? 1
 }
 
+/** Beside npm's own note of what it installed; it goes along when the packages are copied. */
+const marker = join(root, 'node_modules', '.glad-rafter-lock')
+
+function hashOf(path) {
+  return createHash('sha256').update(readFileSync(path)).digest('hex')
+}
+
+/** What npm says is installed is what the lock file names, version by version; what is for other platforms need not be there. */
+function isAsLocked(lock) {
+  const installed = join(root, 'node_modules', '.package-lock.json')
+  if (!existsSync(installed)) return false
+  const [wanted, got] = [lock, installed].map((path) => JSON.parse(readFileSync(path, 'utf8')).packages ?? {})
+  return Object.entries(wanted).every(([path, { version, optional }]) => path === '' || got[path]?.version === version || (optional && !got[path]))
+}
+
 export function ensureInstalled() {
   const [major] = process.versions.node.split('.').map(Number)
   if (major < 20) {
     console.error(`Node.js 20 or later is needed; this is ${process.version}.`)
     process.exit(2)
   }
-  const marker = join(root, 'node_modules', '.package-lock.json')
   const lock = join(root, 'package-lock.json')
-  if (existsSync(marker) && statSync(marker).mtimeMs >= statSync(lock).mtimeMs - 1000) return
-  console.error('Installing packages (the database driver compiles from source; about 4 minutes the first time) …')
-  // Where a registry lacks the packages of other platforms, a strict install refuses the lock file; a plain one follows it all the same.
-  if (run('npm', ['ci', '--no-fund', '--no-audit']) !== 0 && run('npm', ['install', '--no-save', '--no-fund', '--no-audit']) !== 0) {
-    console.error('The packages could not be installed; see above. A C++ compiler, make and python3 are needed for the database driver.')
-    process.exit(2)
+  const hash = hashOf(lock)
+  if (existsSync(marker) && readFileSync(marker, 'utf8') === hash) return
+  if (!isAsLocked(lock)) {
+    console.error('Installing packages (the database driver compiles from source; about 4 minutes the first time) …')
+    // Where a registry lacks the packages of other platforms, a strict install refuses the lock file; a plain one follows it all the same.
+    if (run('npm', ['ci', '--no-fund', '--no-audit']) !== 0 && run('npm', ['install', '--no-save', '--no-fund', '--no-audit']) !== 0) {
+      console.error('The packages could not be installed; see above. A C++ compiler, make and python3 are needed for the database driver.')
+      process.exit(2)
+    }
   }
+  writeFileSync(marker, hash)
 }

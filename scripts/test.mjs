@@ -1,7 +1,9 @@
-/** `npm test`: everything that is checked, from a fresh clone on; the last line says how many passed and failed. */
+/** `npm test`: everything that is checked, from a fresh clone on; the last line counts what ran, and says what did not and why. */
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
 import { join } from 'node:path'
+import { ensureBundled } from './bundle.mjs'
 import { ensureInstalled, root, run } from './install.mjs'
 
 ensureInstalled()
@@ -10,13 +12,45 @@ const reports = join(root, '.reports')
 rmSync(reports, { recursive: true, force: true })
 mkdirSync(reports, { recursive: true })
 
-let passed = 0
-let failed = 0
+const tally = { passed: 0, failed: 0 }
+/** What did not run, and why: it stands in the last line. */
+const skipped = []
 const count = (isGood, amount = 1) => {
-  if (isGood) passed += amount
-  else failed += amount
+  tally[isGood ? 'passed' : 'failed'] += amount
 }
 const began = (what) => console.log(`\n— ${what}`)
+
+/** A runner's report counts what it ran; one that reports nothing, an error, or less than its exit code says is a failure. */
+function countReport(what, { passed, failed, left = 0, errors = [], status }) {
+  count(true, passed)
+  count(false, failed)
+  if (left > 0) skipped.push(`${left} ${what} marked to be left out`)
+  for (const error of errors) console.log(`${what}: ${error}`)
+  const isUntold = failed === 0 && (passed === 0 || errors.length > 0 || status !== 0)
+  if (isUntold) {
+    console.log(`${what}: the runner ended with ${status} and reported ${passed} passed; that is a failure`)
+    count(false)
+  }
+}
+
+function readReport(path) {
+  try {
+    return JSON.parse(readFileSync(path, 'utf8'))
+  } catch {
+    return null
+  }
+}
+
+function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.once('error', reject)
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address()
+      probe.close(() => resolve(port))
+    })
+  })
+}
 
 /** What a package brings, where it is not called like it. */
 const PROGRAM_OF = { 'poppler-utils': 'pdftoppm' }
@@ -43,24 +77,23 @@ function step(what, command, args) {
 
 const own = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : null
 ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']), 'poppler-utils')
-if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) console.log('The circuit simulator is missing and could not be installed (apt-get install ngspice); the comparison with it is skipped.')
+if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) skipped.push('the comparison with the circuit simulator (ngspice is missing and could not be installed)')
+if (!existsSync('/usr/bin/pdftoppm')) skipped.push('the measuring of drill sheets (poppler-utils is missing and could not be installed)')
 
-if (!existsSync('/usr/bin/pdftoppm')) console.log('The renderer of PDF is missing and could not be installed (apt-get install poppler-utils); the measuring of drill sheets is skipped.')
-
+await ensureBundled()
 step('types', 'npx', ['tsc', '--noEmit'])
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
 step('import arrows', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src'])
 
 began('unit tests')
 const unitReport = join(reports, 'unit.json')
-run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { env, stdio: ['ignore', 'inherit', 'inherit'] })
-if (existsSync(unitReport)) {
-  const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(unitReport, 'utf8'))
-  count(true, numPassedTests)
-  count(false, numFailedTests)
+{
+  const { status } = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] })
+  const report = readReport(unitReport)
   // A file that does not even load has no test to fail.
-  count(false, numFailedTests === 0 && numFailedTestSuites > 0 ? testResults.filter(({ status }) => status === 'failed').length : 0)
-} else count(false)
+  const broken = report?.testResults.filter((file) => file.status === 'failed' && file.assertionResults.length === 0).map(({ name, message }) => `${name} did not load: ${message}`) ?? ['no report']
+  countReport('unit tests', { passed: report?.numPassedTests ?? 0, failed: report?.numFailedTests ?? 0, left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0), errors: broken, status })
+}
 
 if (step('build', 'npx', ['next', 'build'])) {
   began('end-to-end tests')
@@ -69,15 +102,17 @@ if (step('build', 'npx', ['next', 'build'])) {
     console.log('Chromium is missing and could not be installed (apt-get install chromium); the end-to-end tests did not run.')
     count(false)
   } else {
-    spawnSync('npx', ['playwright', 'test'], { cwd: root, env: { ...env, CHROMIUM: chromium }, stdio: ['ignore', 'inherit', 'inherit'] })
-    const e2eReport = join(reports, 'e2e.json')
-    if (existsSync(e2eReport)) {
-      const { stats } = JSON.parse(readFileSync(e2eReport, 'utf8'))
-      count(true, stats.expected)
-      count(false, stats.unexpected + stats.flaky)
-    } else count(false)
+    const data = join(reports, 'e2e-data')
+    const { status } = spawnSync('npx', ['playwright', 'test'], {
+      cwd: root, env: { ...env, CHROMIUM: chromium, E2E_PORT: String(await freePort()), E2E_DATA: data }, stdio: ['ignore', 'inherit', 'inherit'],
+    })
+    const report = readReport(join(reports, 'e2e.json'))
+    const { expected = 0, unexpected = 0, flaky = 0, skipped: left = 0 } = report?.stats ?? {}
+    const errors = report ? report.errors.map(({ message }) => message ?? 'an error without words') : ['no report']
+    countReport('end-to-end tests', { passed: expected, failed: unexpected + flaky, left, errors, status })
   }
 }
 
-console.log(`\n${passed} passed, ${failed} failed`)
-process.exit(failed === 0 && passed > 0 ? 0 : 1)
+const left = skipped.length > 0 ? `, skipped: ${skipped.join('; ')}` : ', nothing skipped'
+console.log(`\n${tally.passed} passed, ${tally.failed} failed${left}`)
+process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1)

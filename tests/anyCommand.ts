@@ -74,8 +74,8 @@ export function commandFor(type: CommandType, plan: Plan, numbers: readonly numb
     case 'addRaceway': return { type, id: `raceway:${fresh}`, raceway: { name: 'Duct', kind: 'duct', enclosure: null, width_mm: 40, height_mm: 40, length_mm: 300, fillLimit_percent: 60, bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new' } }
     case 'updateRaceway': return { type, id: pick(Object.keys(plan.raceways)) ?? 'raceway:none', changes: { width_mm: 10 } }
     case 'removeRaceway': return { type, id: pick(Object.keys(plan.raceways)) ?? 'raceway:none' }
-    case 'addState': return { type, id: `state:${fresh}`, state: { ...json(plan.states['state:full' as never]), shares: { [device()]: 0.5 } } }
-    case 'updateState': return { type, id: pick(Object.keys(plan.states))!, changes: { defaultShare: 0.3 } }
-    case 'removeState': return { type, id: pick(Object.keys(plan.states))! }
+    case 'addState': return { type, id: `state:${fresh}`, state: { ...json(Object.values(plan.states)[0] ?? { name: 'Full work', sources: { mains: true, usb: false }, startUp: false, withReserves: false, defaultShare: 1, shares: {}, positions: {} }), shares: { [device()]: 0.5 } } }
+    case 'updateState': return { type, id: state, changes: { defaultShare: 0.3 } }
+    case 'removeState': return { type, id: state }
   }
 }

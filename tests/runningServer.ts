@@ -22,8 +22,8 @@ export function freePort(): Promise<number> {
 }
 
 /** Starts the process and does not wait for it to answer. */
-export async function spawnServer(data: string, env: Readonly<Record<string, string>> = {}): Promise<RunningServer> {
-  const port = await freePort()
+export async function spawnServer(data: string, env: Readonly<Record<string, string>> = {}, wanted?: number): Promise<RunningServer> {
+  const port = wanted ?? (await freePort())
   const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', GLAD_RAFTER_DATA: data, GLAD_RAFTER_DEMO: '0', ...env }, stdio: ['ignore', 'pipe', 'pipe'],
   })
@@ -40,8 +40,8 @@ export async function spawnServer(data: string, env: Readonly<Record<string, str
 }
 
 /** Starts it and waits until it answers. */
-export async function startServer(data: string, env: Readonly<Record<string, string>> = {}): Promise<RunningServer> {
-  const server = await spawnServer(data, env)
+export async function startServer(data: string, env: Readonly<Record<string, string>> = {}, port?: number): Promise<RunningServer> {
+  const server = await spawnServer(data, env, port)
   for (let tries = 0; tries < 400; tries += 1) {
     if (server.process.exitCode !== null) break
     try {

@@ -1,5 +1,4 @@
 /** Characters that XML 1.0 has no place for: controls, halves of characters, and the two that are none. */
-// eslint-disable-next-line no-control-regex -- these are what is looked for
 const NOT_XML = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|\p{Surrogate}/gu
 
 const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }

@@ -60,7 +60,7 @@ export async function withConnection<T>(sequelize: Sequelize, work: (sequelize: 
 function makePrivate(file: string): void {
   for (const path of [file, `${file}-wal`, `${file}-shm`]) {
     try {
-      if (existsSync(path)) chmodSync(path, 0o600)
+      if (existsSync(/* turbopackIgnore: true */ path)) chmodSync(/* turbopackIgnore: true */ path, 0o600)
     } catch {
       // Not ours to change; opening it will tell.
     }

@@ -3,6 +3,7 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { dataDirectory } from './dataDirectory'
 import { connect, readyFile, type BeforeStatement } from './dataFile'
 import { DataTrouble, troubleOf } from './dataTrouble'
+import { putDemos, wantsDemos } from './demoPlans'
 import { defineModels, type Models } from './models'
 import { run } from './sql'
 import { WriteQueue } from './writeQueue'
@@ -81,8 +82,7 @@ export async function database(options?: OpenOptions): Promise<Database> {
 }
 
 async function openShared(options?: OpenOptions): Promise<Database> {
-  const { prepareOptions } = await import('./prepareData')
-  return openDatabase(join(dataDirectory(), 'glad-rafter.sqlite'), options ?? prepareOptions())
+  return openDatabase(join(dataDirectory(), 'glad-rafter.sqlite'), options ?? (wantsDemos() ? { fill: putDemos } : {}))
 }
 
 /** Reading, with faults of the file in words. */

@@ -1,5 +1,3 @@
-import { existsSync } from 'node:fs'
-import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import type { FromHeavy, HeavyWork, MadeFile, ToHeavy } from './heavyMessages'
 
@@ -10,9 +8,6 @@ const MOST_WAITING = 16
 const MEMORY_MB = 512
 
 export type HeavyOutcome = { readonly kind: 'done'; readonly file: MadeFile } | { readonly kind: 'refused'; readonly message: string }
-
-/** Where `npm run demo` and `npm test` put the bundled thread. */
-const BUNDLE = join(process.cwd(), 'dist', 'heavyWorker.mjs')
 
 let worker: Worker | null = null
 let nextId = 1
@@ -29,26 +24,28 @@ export function runHeavy(work: HeavyWork): Promise<HeavyOutcome> {
 }
 
 function once(work: HeavyWork): Promise<HeavyOutcome> {
-  if (!existsSync(/* turbopackIgnore: true */ BUNDLE)) return Promise.resolve({ kind: 'refused', message: 'The part of the server that draws sheets is not built; stop it and start it with npm run demo' })
   return new Promise((resolve) => {
-    const thread = (worker ??= new Worker(/* turbopackIgnore: true */ BUNDLE, { resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } }))
+    const thread = (worker ??= new Worker(new URL('./heavyWorker.ts', import.meta.url), { resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } }))
     thread.unref()
     const requestId = nextId++
     const end = (outcome: HeavyOutcome, isOver = false) => {
       clearTimeout(timer)
-      thread.removeAllListeners()
+      thread.off('message', onMessage)
+      thread.off('error', onError)
       if (isOver) {
         worker = null
         void thread.terminate()
       }
       resolve(outcome)
     }
-    const timer = setTimeout(() => end({ kind: 'refused', message: `This sheet takes longer than ${LIMIT_MS / 1000} s to draw, which is the limit; choose SVG or DXF, or a smaller face` }, true), LIMIT_MS)
-    thread.on('message', (message: FromHeavy) => {
+    const onMessage = (message: FromHeavy) => {
       if (message.requestId !== requestId) return
       end(message.kind === 'done' ? { kind: 'done', file: message.file } : { kind: 'refused', message: `It could not be drawn: ${message.message}` })
-    })
-    thread.on('error', (error: Error) => end({ kind: 'refused', message: `It could not be drawn within ${MEMORY_MB} MB (${error.message})` }, true))
+    }
+    const onError = (error: Error) => end({ kind: 'refused', message: `It could not be drawn within ${MEMORY_MB} MB (${error.message})` }, true)
+    const timer = setTimeout(() => end({ kind: 'refused', message: `This sheet takes longer than ${LIMIT_MS / 1000} s to draw, which is the limit; choose SVG or DXF, or a smaller face` }, true), LIMIT_MS)
+    thread.on('message', onMessage)
+    thread.on('error', onError)
     thread.postMessage({ requestId, work } satisfies ToHeavy)
   })
 }

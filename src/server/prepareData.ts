@@ -1,32 +1,12 @@
-import { randomUUID } from 'node:crypto'
-import { DEMOS } from '@demo/scenarios'
-import { parsePlan } from '@/core/plan'
-import { database, type OpenOptions } from './database'
+import { database } from './database'
 import { DataTrouble } from './dataTrouble'
-import type { Models } from './models'
-
-/** With `GLAD_RAFTER_DEMO=1` a data file that never held a plan gets the demo plans, all of them or none. */
-export function prepareOptions(): OpenOptions {
-  return process.env.GLAD_RAFTER_DEMO === '1' ? { fill: putDemos } : {}
-}
-
-async function putDemos({ Plan }: Models): Promise<void> {
-  const at = new Date()
-  for (const [key, make] of Object.entries(DEMOS).reverse()) {
-    const parsed = parsePlan(JSON.parse(JSON.stringify(make())))
-    if (parsed.kind === 'refused') throw new Error(`the demo ${key} is not a plan: ${JSON.stringify(parsed.issues[0])}`)
-    await Plan.create({
-      id: key, name: parsed.plan.name, document: JSON.stringify(parsed.plan), revision: 1, createdAt: at, updatedAt: new Date(at.getTime() + 1), deletedAt: null, lastEdit: '', createId: randomUUID(),
-    })
-    at.setMilliseconds(at.getMilliseconds() + 1)
-  }
-}
+import { putDemos, wantsDemos } from './demoPlans'
 
 /** An earlier release left its file without plans, or with some of the demos only: an empty one still gets them, in one transaction. */
 async function putDemosIntoEmpty(): Promise<void> {
   const db = await database()
-  if (process.env.GLAD_RAFTER_DEMO !== '1' || (await db.models.Plan.count()) > 0) return
-  await db.write((models) => putDemos(models))
+  if (!wantsDemos() || (await db.models.Plan.count()) > 0) return
+  await db.write(putDemos)
 }
 
 /**

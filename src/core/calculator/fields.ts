@@ -32,7 +32,7 @@ export const size = () =>
   z.string({ error: 'must be a size such as "14 AWG" or "2.5 mm²"' }).transform((text, context) => {
     const parsed = parseWireSize(text)
     if (parsed) return parsed.label
-    context.addIssue({ code: 'custom', message: `"${text}" is not a conductor size; sizes run from 36 to 4/0 AWG and from 0.14 to 50 mm²` })
+    context.addIssue({ code: 'custom', message: `"${text.slice(0, 40)}" is not a conductor size; sizes run from 36 to 4/0 AWG and from 0.14 to 50 mm²` })
     return z.NEVER
   })
 

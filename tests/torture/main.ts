@@ -1,0 +1,50 @@
+/** `npm run torture`: kills, wounded inputs and ten writers, as many as asked; ends with what was lost, thrown or over its time. */
+import { parseArgs } from 'node:util'
+import { randomFrom } from '../fuzz/random'
+import { runFuzz } from '../fuzz/runFuzz'
+import { killOnce, KILLS } from './kills'
+import { tenWriters } from './writers'
+
+/** Every accepted plan is worked out and drawn in this time. */
+const LIMIT_MS = 5000
+
+const { values } = parseArgs({
+  options: { kills: { type: 'string', default: '200' }, fuzz: { type: 'string', default: '100000' }, edits: { type: 'string', default: '10000' }, seed: { type: 'string', default: '1' } },
+})
+const [kills, fuzz, edits, seed] = [values.kills, values.fuzz, values.edits, values.seed].map(Number) as [number, number, number, number]
+if ([kills, fuzz, edits, seed].some((n) => !Number.isInteger(n) || n < 0)) {
+  console.error('npm run torture -- --kills 200 --fuzz 100000 --edits 10000 --seed 1')
+  process.exit(2)
+}
+
+let faults = 0
+const tell = (fault: string) => {
+  faults += 1
+  if (faults <= 40) console.log(`  ✗ ${fault}`)
+}
+
+console.log(`${kills} kills`)
+for (let i = 0; i < kills; i += 1) {
+  const kind = KILLS[i % KILLS.length]!
+  for (const fault of await killOnce(kind, randomFrom(seed * 7919 + i))) tell(`kill ${i}, ${kind}: ${fault}`)
+  if ((i + 1) % 20 === 0) console.log(`  ${i + 1} done`)
+}
+
+console.log(`${edits} edits by ten writers`)
+if (edits > 0) {
+  const report = await tenWriters(edits, seed)
+  for (const fault of report.faults) tell(fault)
+  console.log(`  ${report.committed} committed, ${report.stale} found stale, ${report.refused} refused`)
+}
+
+console.log(`${fuzz} wounded inputs`)
+const PIECE = 20_000
+for (let from = 0; from < fuzz; from += PIECE) {
+  const report = await runFuzz(Math.min(PIECE, fuzz - from), seed + from)
+  for (const { kind, seed: own, message } of report.faults) tell(`${kind}, seed ${own}: ${message}`)
+  for (const [kind, { ms, seed: own }] of Object.entries(report.longest_ms)) if (ms > LIMIT_MS) tell(`${kind}, seed ${own}: ${Math.round(ms)} ms, more than ${LIMIT_MS}`)
+  console.log(`  ${Math.min(from + PIECE, fuzz)} done; the longest: ${Object.entries(report.longest_ms).map(([kind, { ms }]) => `${kind} ${Math.round(ms)} ms`).join(', ')}`)
+}
+
+console.log(faults === 0 ? 'nothing lost, nothing thrown, nothing over its time' : `${faults} faults`)
+process.exit(faults === 0 ? 0 : 1)
