@@ -19,6 +19,11 @@ export class DataTrouble extends Error {
   }
 }
 
+/** By its name: the application is bundled in parts, and each has its own copy of the class. */
+export function isDataTrouble(error: unknown): error is DataTrouble {
+  return error instanceof Error && error.name === 'DataTrouble'
+}
+
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim()
 
 function codeOf(error: unknown): string {
@@ -32,7 +37,7 @@ function codeOf(error: unknown): string {
 
 /** What the database or the file system said, in words with a remedy; null where it is no fault of the data file. */
 export function troubleOf(error: unknown, file: string): DataTrouble | null {
-  if (error instanceof DataTrouble) return error
+  if (isDataTrouble(error)) return error
   const text = error instanceof Error ? error.message : String(error)
   const is = (...codes: string[]) => codes.some((code) => codeOf(error) === code || text.includes(code))
   if (is('SQLITE_BUSY', 'SQLITE_LOCKED')) {

@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
 import { dataDirectory } from './dataDirectory'
 import { connect, readyFile, type BeforeStatement } from './dataFile'
-import { DataTrouble, troubleOf } from './dataTrouble'
+import { troubleOf } from './dataTrouble'
 import { putDemos, wantsDemos } from './demoPlans'
 import { defineModels, type Models } from './models'
 import { run } from './sql'
@@ -93,5 +93,3 @@ export async function reading<T>(db: Database, work: () => Promise<T>): Promise<
     throw troubleOf(error, db.file) ?? error
   }
 }
-
-export { DataTrouble }

@@ -1,4 +1,4 @@
-import { DataTrouble } from './dataTrouble'
+import { isDataTrouble } from './dataTrouble'
 
 export type Shown<T> = { readonly kind: 'page'; readonly value: T } | { readonly kind: 'trouble'; readonly message: string }
 
@@ -7,7 +7,7 @@ export async function shown<T>(work: () => Promise<T>): Promise<Shown<T>> {
   try {
     return { kind: 'page', value: await work() }
   } catch (error) {
-    if (error instanceof DataTrouble) return { kind: 'trouble', message: error.message }
+    if (isDataTrouble(error)) return { kind: 'trouble', message: error.message }
     throw error
   }
 }

@@ -1,5 +1,5 @@
 import { database } from './database'
-import { DataTrouble } from './dataTrouble'
+import { isDataTrouble } from './dataTrouble'
 import { putDemos, wantsDemos } from './demoPlans'
 
 /** An earlier release left its file without plans, or with some of the demos only: an empty one still gets them, in one transaction. */
@@ -18,7 +18,7 @@ export async function prepareData(): Promise<void> {
     await database()
     await putDemosIntoEmpty()
   } catch (error) {
-    if (!(error instanceof DataTrouble)) throw error
+    if (!isDataTrouble(error)) throw error
     console.error(`Glad Rafter: ${error.message}.`)
     if (!error.isPassing) process.exit(1)
   }

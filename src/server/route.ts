@@ -1,5 +1,5 @@
 import { strangerIn } from './allowedHosts'
-import { DataTrouble } from './dataTrouble'
+import { isDataTrouble } from './dataTrouble'
 import { answer, problem } from './http'
 
 type Params = Readonly<Record<string, string>>
@@ -42,7 +42,7 @@ function isJson(request: Request): boolean {
 
 /** What went wrong, without a stack: a fault of the data file passes (503), anything else is ours (500) and goes to the log. */
 function failure(error: unknown): Response {
-  if (error instanceof DataTrouble) {
+  if (isDataTrouble(error)) {
     const refusal = answer({ error: { message: error.message, issues: [] }, trouble: error.kind }, 503)
     refusal.headers.set('retry-after', '1')
     return refusal

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { readWith } from '@/core/calculator'
+import { readWith, type Issue } from '@/core/calculator'
 import { keptCommands, type Command } from '@/core/plan'
 
 export interface PendingEdit {
@@ -68,9 +68,20 @@ function readItem(value: unknown, pending: PendingItem[], held: HeldEdit[], unkn
   if (read.kind === 'read') pending.push(read.value)
   else {
     const label = (value as { label?: unknown } | null)?.label
-    const first = read.issues[0]
-    unknown(JSON.stringify(value), typeof label === 'string' ? label : 'An edit of another release', `This release does not understand it: ${first?.path ?? ''} ${first?.message ?? ''}`.trim())
+    unknown(JSON.stringify(value), typeof label === 'string' ? label : 'An edit of another release', whyUnknown(value, read.issues))
   }
+}
+
+/** The command that this release does not know, by its name; else where it differs. */
+function whyUnknown(value: unknown, issues: readonly Issue[]): string {
+  const strange = issues.flatMap(({ path }) => {
+    const at = /^commands\.(\d+)\.type$/.exec(path)?.[1]
+    const type = at === undefined ? undefined : (value as { commands?: readonly { type?: unknown }[] }).commands?.[Number(at)]?.type
+    return typeof type === 'string' ? [`“${type.slice(0, 40)}”`] : []
+  })
+  if (strange.length > 0) return `This release does not know ${[...new Set(strange)].slice(0, 5).join(', ')}; another one queued it`
+  const [first] = issues
+  return `This release does not understand it: ${`${first?.path ?? ''} ${first?.message ?? ''}`.trim().slice(0, 160)}`
 }
 
 function parsed(text: string): readonly unknown[] | null {

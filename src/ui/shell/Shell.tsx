@@ -98,10 +98,13 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       </nav>
       <div className="flex min-w-0 flex-1 flex-col">
         <PulseBar />
-        {state.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{state.message}</p> : null}
-        {room.logWaiting.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{room.logWaiting.message}</p> : null}
-        <HeldEdits />
-        {room.reckonError && evaluation ? <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export the plan.</p> : null}
+        {/* In sight however far one has scrolled: at the bench it tells what is not saved yet. */}
+        <div className="sticky top-0 z-10 md:top-[58px]">
+          {state.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{state.message}</p> : null}
+          {room.logWaiting.message ? <p role="alert" className="border-b border-hair bg-caution-wash px-5 py-2 text-caution">{room.logWaiting.message}</p> : null}
+          <HeldEdits />
+          {room.reckonError && evaluation ? <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export the plan.</p> : null}
+        </div>
         <div className="flex min-w-0 flex-1">
           <main className="min-w-0 flex-1 px-5 py-3 max-md:px-3">{children}</main>
           <Drawer />
