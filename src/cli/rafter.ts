@@ -193,7 +193,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 try {
   process.exitCode = await main(process.argv.slice(2))
 } catch (error) {
-  if (!(error instanceof Failure)) throw error
-  print(error.body)
+  // A fault of ours is told like any other, with no stack in the way of whoever reads the answer.
+  print(error instanceof Failure ? error.body : { error: { message: error instanceof Error ? error.message : String(error), issues: [] } })
   process.exitCode = 2
 }

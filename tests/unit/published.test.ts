@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Ajv2020 from 'ajv/dist/2020'
-import { describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { startingPattern } from '@/core/patterns'
 import { parsePlan } from '@/core/plan'
 import { planJsonSchema } from '@/formats/planSchema'
@@ -94,6 +95,52 @@ describe('the command line', () => {
     expect(status).toBe(0)
     expect(stderr).not.toMatch(/EPIPE/)
   })
+  describe('with several files', () => {
+    const directory = mkdtempSync(join(tmpdir(), 'rafter-cli-'))
+    afterAll(() => rmSync(directory, { recursive: true, force: true }))
+    const file = (name: string, content: string) => {
+      writeFileSync(join(directory, name), content)
+      return join(directory, name)
+    }
+    const lines = (stdout: string) => stdout.trim().split('\n').map((line) => JSON.parse(line) as { file: string; findings?: { rule: string; severity: string; id: string; subjects: unknown[] }[]; error?: { message: string } })
+
+    it('checks each on a line of its own', () => {
+      const { status, stdout } = rafter(['check', 'demo/clay-printer.json', 'demo/shadow-stage.json'])
+      expect(status).toBe(0)
+      expect(lines(stdout).map((line) => line.file)).toEqual(['demo/clay-printer.json', 'demo/shadow-stage.json'])
+      for (const { findings } of lines(stdout)) for (const finding of findings!) expect(finding).toMatchObject({ id: expect.any(String), rule: expect.any(String), title: expect.any(String), what: expect.any(String), subjects: expect.any(Array) })
+    })
+
+    it('exits 1 where one has a stop, 2 where one could not be read, and says both', () => {
+      const broken = JSON.parse(readFileSync(join(root, 'demo/clay-printer.json'), 'utf8')) as { wires: Record<string, { function: string }> }
+      for (const [id, wire] of Object.entries(broken.wires)) if (wire.function === 'PE') delete broken.wires[id]
+      const stopped = file('no-earth.json', JSON.stringify(broken))
+      const one = rafter(['check', 'demo/clay-printer.json', stopped])
+      expect(one.status).toBe(1)
+      expect(lines(one.stdout)[1]!.findings!.some(({ severity }) => severity === 'stop')).toBe(true)
+      const two = rafter(['check', stopped, file('torn.json', '{"format":'), join(directory, 'nowhere.json'), 'demo/clay-printer.json'])
+      expect(two.status).toBe(2)
+      expect(lines(two.stdout).map((line) => Object.keys(line).join())).toEqual(['file,findings', 'file,error', 'file,error', 'file,findings'])
+      expect(lines(two.stdout)[1]!.error!.message).toMatch(/not JSON/)
+    })
+
+    it('applies a list of commands, or says why it does not fit', () => {
+      const done = rafter(['apply', 'demo/clay-printer.json', file('good.json', '[{"type":"rename","name":"Other"},{"type":"setSite","changes":{"ambient_C":31}}]')])
+      expect(done.status).toBe(0)
+      expect(JSON.parse(done.stdout)).toMatchObject({ format: 'glad-rafter-plan', name: 'Other', site: { ambient_C: 31 } })
+      const unknown = rafter(['apply', 'demo/clay-printer.json', file('unknown.json', '[{"type":"paint"}]')])
+      expect(unknown).toMatchObject({ status: 2, stdout: expect.stringMatching(/"path": "0.type"/) })
+      const gone = rafter(['apply', 'demo/clay-printer.json', file('gone.json', '[{"type":"disconnect","id":"wire:none"}]')])
+      expect(gone).toMatchObject({ status: 2, stdout: expect.stringMatching(/removed meanwhile/) })
+      expect(rafter(['apply', 'demo/clay-printer.json']).status).toBe(2)
+    })
+
+    it('reads a plan file that carries its record', () => {
+      const plan = JSON.parse(readFileSync(join(root, 'demo/clay-printer.json'), 'utf8')) as unknown
+      expect(rafter(['check', file('record.json', JSON.stringify({ format: 'glad-rafter-plan-with-record', version: 1, plan, logbook: [] }))]).status).toBe(0)
+    })
+  })
+
   it('prints the schemas', () => {
     expect(JSON.parse(rafter(['calc', 'wire', '--schema']).stdout)).toMatchObject({ input: { type: 'object' }, output: { type: 'object' } })
     expect(JSON.parse(rafter(['schema']).stdout)).toMatchObject({ type: 'object' })

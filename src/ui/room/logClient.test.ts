@@ -1,0 +1,102 @@
+import { describe, expect, it } from 'vitest'
+import type { LogEntry } from '@/core/procedure'
+import { LogClient, type LogTransport } from './logClient'
+
+class FakeLogbook {
+  readonly entries: LogEntry[] = []
+  isDown = false
+  refuses: string | null = null
+
+  write(entry: Omit<LogEntry, 'at'>) {
+    if (this.refuses === entry.step) return { status: 422, body: { error: { message: 'not that' } } }
+    const known = this.entries.find(({ entryId }) => entryId === entry.entryId)
+    const written = known ?? { ...entry, at: '2026-01-05T10:00:00.000Z' }
+    if (!known) this.entries.push(written)
+    return { status: 201, body: { entry: written } }
+  }
+}
+
+function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }, start: readonly LogEntry[] = []) {
+  let n = 0
+  const transport: LogTransport = {
+    async send(entry) {
+      if (book.isDown) throw new Error('down')
+      return book.write(entry)
+    },
+    storage: { read: () => (kept.text === null ? [] : [kept.text]), write: (text) => (kept.text = text) },
+    newId: () => `entry-of-this-${Math.random().toString(36).slice(2)}-${(n += 1)}`,
+    now: () => '2026-01-05T09:00:00.000Z',
+    wait: () => new Promise((done) => setTimeout(done, 1)),
+  }
+  return new LogClient(start, transport)
+}
+
+const sign = (step: string) => ({ step, kind: 'signed' as const, facts: {}, reading: null, unit: null, note: '' })
+const until = async (isSo: () => boolean) => {
+  for (let i = 0; i < 500 && !isSo(); i += 1) await new Promise((done) => setTimeout(done, 1))
+  expect(isSo()).toBe(true)
+}
+
+describe('a sign-off', () => {
+  it('counts at once and is written', async () => {
+    const book = new FakeLogbook()
+    const client = bench(book)
+    expect(client.record(sign('a'))).toEqual([])
+    expect(client.snapshot()).toMatchObject({ entries: [{ step: 'a' }], waiting: 1 })
+    await until(() => client.snapshot().waiting === 0)
+    expect(book.entries.map(({ step }) => step)).toEqual(['a'])
+    expect(client.snapshot()).toMatchObject({ entries: [{ step: 'a' }], message: null })
+  })
+
+  it('that is no entry is told and not kept', () => {
+    const client = bench(new FakeLogbook())
+    expect(client.record({ ...sign('a'), note: 'x'.repeat(3000) })).toMatchObject([{ path: 'note' }])
+    expect(client.snapshot().entries).toEqual([])
+  })
+
+  it('made while the server is away is kept, in its order, and sent when it is back', async () => {
+    const book = new FakeLogbook()
+    const kept = { text: null as string | null }
+    const client = bench(book, kept)
+    book.isDown = true
+    for (const step of ['a', 'b', 'c']) client.record(sign(step))
+    await until(() => client.snapshot().message !== null)
+    expect(client.snapshot()).toMatchObject({ waiting: 3, message: expect.stringMatching(/kept in this browser/) })
+    expect(kept.text).toContain('"step":"c"')
+    book.isDown = false
+    await until(() => client.snapshot().waiting === 0)
+    expect(book.entries.map(({ step }) => step)).toEqual(['a', 'b', 'c'])
+    expect(kept.text).toBeNull()
+  })
+
+  it('left by a window that was closed is sent by the next, once', async () => {
+    const book = new FakeLogbook()
+    const kept = { text: null as string | null }
+    book.isDown = true
+    bench(book, kept).record(sign('a'))
+    const text = kept.text
+    book.isDown = false
+    const next = bench(book, { text })
+    next.resume()
+    expect(next.snapshot().entries).toHaveLength(1)
+    await until(() => next.snapshot().waiting === 0)
+    // It was on its way already when the window was closed: the record came with the page.
+    const third = bench(book, { text }, book.entries)
+    third.resume()
+    expect(third.snapshot()).toMatchObject({ waiting: 0, entries: [{ step: 'a' }] })
+    expect(book.entries).toHaveLength(1)
+  })
+
+  it('that is refused is kept, and holds up no other', async () => {
+    const book = new FakeLogbook()
+    const client = bench(book)
+    book.refuses = 'a'
+    client.record(sign('a'))
+    client.record(sign('b'))
+    await until(() => book.entries.length === 1)
+    expect(client.snapshot()).toMatchObject({ waiting: 1, message: expect.stringMatching(/not that.*kept/) })
+    book.refuses = null
+    await until(() => client.snapshot().waiting === 0)
+    expect(book.entries.map(({ step }) => step)).toEqual(['b', 'a'])
+  })
+})
