@@ -4,7 +4,8 @@ const port = Number(process.env.E2E_PORT ?? 4391)
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  workers: 1,
+  workers: 2,
+  fullyParallel: true,
   timeout: 90_000,
   expect: { timeout: 15_000 },
   outputDir: 'test-results',

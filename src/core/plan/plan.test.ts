@@ -5,7 +5,7 @@ import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { seedlingArm } from '@demo/scenarios/seedlingArm'
 import { shadowStage } from '@demo/scenarios/shadowStage'
 import { commandFor } from '../../../tests/anyCommand'
-import { apply, command, COMMAND_TYPES, DEFAULT_PRACTICE, emptyPlan, migrate, MIGRATIONS, parsePlan, PLAN_VERSION, PRACTICE_REASONS, replay, type Command, type DeviceId, type TerminalId, type WireId } from '.'
+import { apply, command, COMMAND_TYPES, DEFAULT_PRACTICE, emptyPlan, migrate, MIGRATIONS, parsePlan, PLAN_VERSION, PRACTICE_REASONS, replay, type Command, type DeviceId, type EnclosureId, type FaceId, type Plan, type TerminalId, type WireId } from '.'
 
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const issues = (document: unknown) => {
@@ -84,7 +84,18 @@ describe('practice', () => {
   })
 })
 
-const plans = fc.constantFrom(clayPrinter(), seedlingArm(), shadowStage(), startingPattern('lights', 'NEC'), emptyPlan('empty', 'IEC'))
+/** With holes that no part makes, since commands move and remove them too. */
+function withOpenings(): Plan {
+  const plan = shadowStage()
+  const [box] = Object.keys(plan.enclosures) as EnclosureId[]
+  const [face] = Object.keys(plan.enclosures[box!]!.faces) as FaceId[]
+  const opening = (id: string) => ({ id, name: 'Spare', shape: { kind: 'round', diameter_mm: 16 }, x_mm: 40, y_mm: 50, origin: 'new', use: 'spare', device: null }) as const
+  const outcome = apply(plan, ['s1', 's2', 's3'].map((id) => ({ type: 'putOpening', enclosure: box!, face: face!, opening: opening(id) })))
+  if (outcome.kind === 'refused') throw new Error('refused')
+  return outcome.plan
+}
+
+const plans = fc.constantFrom(withOpenings(), clayPrinter(), seedlingArm(), startingPattern('lights', 'NEC'), emptyPlan('empty', 'IEC'))
 const picks = fc.array(fc.nat(10_000), { minLength: 8, maxLength: 8 })
 
 describe('commands', () => {
