@@ -1,13 +1,15 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import fc from 'fast-check'
 import { QueryTypes } from 'sequelize'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import { emptyPlan, replay, type Command, type DeviceId, type EditRequest, type Plan } from '@/core/plan'
+import { apply, emptyPlan, replay, type Command, type DeviceId, type EditRequest, type Plan } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { openDatabase, type Database } from './database'
 import { Logbook } from './logbook'
 import { PlanStore } from './planStore'
+import { planText } from './storedPlans'
 
 const directory = mkdtempSync(join(tmpdir(), 'rafter-store-'))
 const open: Database[] = []
@@ -213,6 +215,17 @@ describe('a row that cannot be read', () => {
     expect(await store.remove(bad.id)).toBe(true)
     expect(await store.list()).toHaveLength(1)
   })
+})
+
+it('a plan’s text, remembered in pieces, is what is written whole', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(clayPrinter(), emptyPlan('“x” \\ \u2028', 'NEC')), fc.integer({ min: 0, max: 60 }), (plan, ambient_C) => {
+      expect(planText(plan)).toBe(JSON.stringify(plan))
+      const next = apply(plan, [ambient(ambient_C)])
+      if (next.kind === 'applied') expect(planText(next.plan)).toBe(JSON.stringify(next.plan))
+    }),
+    { seed: 8 },
+  )
 })
 
 it('the history replays to the document, to the byte', async () => {

@@ -8,7 +8,7 @@ import type { LogEntry } from '@/core/procedure'
 import { reading, type Database } from './database'
 import type { EditRow, Models, StackRow } from './models'
 import { run, select, sqlMoment } from './sql'
-import { readStored, StoredPlans, troubleWords, type RowKey, type Stored } from './storedPlans'
+import { planText, readStored, StoredPlans, troubleWords, type RowKey, type Stored } from './storedPlans'
 
 export interface StoredPlan {
   readonly id: string
@@ -197,7 +197,7 @@ export class PlanStore {
       const { editId, kind } = edit
       const { plan, patches, inverse, target, under, stack } = step
       const at = sqlMoment(this.now())
-      const text = JSON.stringify(plan)
+      const text = planText(plan)
       const commands = JSON.stringify(edit.kind === 'edit' ? edit.commands : [])
       await run(writer, INSERT_EDIT, [id, revision, editId, kind, step.label, commands, JSON.stringify(patches), JSON.stringify(inverse), target, at, author, under])
       await run(writer, UPDATE_PLAN, [id, text, plan.name, revision, editId, at])

@@ -28,6 +28,22 @@ export function readStored(text: string): Stored {
   return isToday ? { kind: 'plan', plan: value as Plan, text } : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
 }
 
+const texts = new WeakMap<object, string>()
+
+/**
+ * A plan as text, the same as written whole: what an edit left as it was is the same object, and its text is remembered.
+ * Most of a document is its parts, which few edits touch.
+ */
+export function planText(plan: Plan): string {
+  const fields = Object.entries(plan).map(([key, value]) => {
+    const isObject = typeof value === 'object' && value !== null
+    const text = (isObject ? texts.get(value) : undefined) ?? JSON.stringify(value)
+    if (isObject) texts.set(value, text)
+    return `${JSON.stringify(key)}:${text}`
+  })
+  return `{${fields.join(',')}}`
+}
+
 /** Of text; the objects made from it take a few times as much. */
 const MOST_OCTETS = 48_000_000
 const MOST_SUMMARIES = 5000

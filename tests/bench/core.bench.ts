@@ -1,8 +1,10 @@
 import { existsSync } from 'node:fs'
 import { solveCircuit, type CircuitElement } from '@/core/circuit'
 import { evaluate } from '@/core/evaluate'
+import { parsePlan } from '@/core/plan'
 import { spiceNetlist } from '@/formats/spiceNetlist'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { EXTREMES } from '../extremePlans'
 import { runNgspice } from '../ngspice'
 import { workshop } from '../workshop'
 
@@ -63,4 +65,18 @@ for (const [name, plan] of [['clay printer', clayPrinter()], ['workshop', worksh
   // A copy each time: what is remembered for a plan object must not flatter the figure.
   const ms = median_ms(25, () => evaluate({ ...plan }))
   console.log(`  ${name}: ${Object.keys(plan.wires).length} wires, ${Object.keys(plan.devices).length} devices, ${Object.keys(plan.states).length} states  ${ms.toFixed(1)} ms median`)
+}
+console.log('plans at the bounds of the schema, once each')
+for (const [name, make] of EXTREMES) {
+  const document = JSON.parse(JSON.stringify(make())) as unknown
+  const lap = (work: () => unknown) => {
+    const started = performance.now()
+    work()
+    return `${(performance.now() - started).toFixed(0)} ms`
+  }
+  let read: ReturnType<typeof parsePlan> | null = null
+  const reading = lap(() => (read = parsePlan(document)))
+  const parsed = read as ReturnType<typeof parsePlan> | null
+  if (parsed?.kind !== 'plan') throw new Error(`${name} is refused`)
+  console.log(`  ${name.padEnd(38)} read ${reading}, worked out ${lap(() => evaluate(parsed.plan))}`)
 }
