@@ -4,12 +4,12 @@ import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
 import { connect } from './dataFile'
 import { reading, type Database } from './database'
+import { inPieces } from './sql'
 
 /** All data in one file: JSON, a record a line, so that it is written and read as a stream. */
 const FORMAT = 'glad-rafter-data'
 const VERSION = 1
 const PAGE = 500
-const IN_ONE_INSERT = 200
 
 const moment = z.iso.datetime({ error: 'must be a moment such as 2026-11-26T09:30:00.000Z' })
 const text = z.string()
@@ -176,12 +176,12 @@ export async function takeAll(db: Database, content: string): Promise<Taking> {
     }
     const moved = <T extends { readonly planId: string }>(list: readonly T[]) => list.map((row) => ({ ...row, planId: idOf.get(row.planId)! }))
     const edits = moved(rows.edit).filter(({ planId }) => fresh.has(planId)).map((row) => ({ ...row, at: new Date(row.at) }))
-    for (let at = 0; at < edits.length; at += IN_ONE_INSERT) await Edit.bulkCreate(edits.slice(at, at + IN_ONE_INSERT))
+    for (const piece of inPieces(edits)) await Edit.bulkCreate([...piece])
     const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId))
-    for (let at = 0; at < stacks.length; at += IN_ONE_INSERT) await Stack.bulkCreate(stacks.slice(at, at + IN_ONE_INSERT))
+    for (const piece of inPieces(stacks)) await Stack.bulkCreate([...piece])
     const before = await Log.count()
     const entries = moved(rows.log).map((row) => ({ ...row, at: new Date(row.at) }))
-    for (let at = 0; at < entries.length; at += IN_ONE_INSERT) await Log.bulkCreate(entries.slice(at, at + IN_ONE_INSERT), { ignoreDuplicates: true })
+    for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
     const taken = { plans: fresh.size, there: rows.plan.length - fresh.size, beside, entries: (await Log.count()) - before }
     return { kind: 'taken', taken }
   })

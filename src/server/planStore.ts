@@ -7,7 +7,7 @@ import {
 import type { LogEntry } from '@/core/procedure'
 import { reading, type Database } from './database'
 import type { EditRow, Models, StackRow } from './models'
-import { run, select, sqlMoment } from './sql'
+import { inPieces, run, select, sqlMoment } from './sql'
 import { planText, readStored, StoredPlans, troubleWords, type RowKey, type Stored } from './storedPlans'
 
 export interface StoredPlan {
@@ -145,7 +145,7 @@ export class PlanStore {
       if (!known) {
         await Plan.create({ id, name: parsed.plan.name, document: text, revision: 1, createdAt: at, updatedAt: at, deletedAt: null, lastEdit: '', createId })
         const entries = logbook.map((entry) => ({ ...entry, planId: id, facts: JSON.stringify(entry.facts), at: new Date(entry.at) }))
-        await Log.bulkCreate(entries, { ignoreDuplicates: true })
+        for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
       }
       const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [known?.id ?? id])
       const namesakes = await Plan.count({ where: { name: row!.name, deletedAt: null, id: { [Op.ne]: row!.id } } })

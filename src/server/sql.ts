@@ -35,3 +35,10 @@ export async function run(on: Sequelize, sql: string, bind: readonly unknown[] =
 export function sqlMoment(at: Date): string {
   return at.toISOString().replace('T', ' ').replace('Z', ' +00:00')
 }
+
+const IN_ONE_INSERT = 200
+
+/** A list in pieces that one statement takes. */
+export function inPieces<T>(list: readonly T[]): readonly (readonly T[])[] {
+  return Array.from({ length: Math.ceil(list.length / IN_ONE_INSERT) }, (_, i) => list.slice(i * IN_ONE_INSERT, (i + 1) * IN_ONE_INSERT))
+}

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { Issue } from '@/core/calculator'
 import { parsePlan, PLAN_VERSION, type Plan, type PlanSummary } from '@/core/plan'
 
@@ -24,8 +25,9 @@ export function readStored(text: string): Stored {
   }
   const parsed = parsePlan(value)
   if (parsed.kind === 'refused') return { kind: 'unreadable', issues: parsed.issues }
-  const isToday = (value as { version?: unknown }).version === PLAN_VERSION
-  return isToday ? { kind: 'plan', plan: value as Plan, text } : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
+  // Its own words where the parser left them as they are: a size such as "14awg" is not among them.
+  const isAsWritten = (value as { version?: unknown }).version === PLAN_VERSION && isDeepStrictEqual(value, parsed.plan)
+  return isAsWritten ? { kind: 'plan', plan: value as Plan, text } : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
 }
 
 const texts = new WeakMap<object, string>()

@@ -70,11 +70,15 @@ test('two windows on one plan: what does not clash is rebased, what does is show
   await set(page, 'Warmest air about it', '31')
   await saved(page)
   await expect(page.getByLabel('Outlet’s breaker')).toHaveValue('13')
-  // The other window is now stale in the very thing.
+  // Both change the same thing while one of them is cut off.
+  await other.context().setOffline(true)
   await set(other, 'Warmest air about it', '33')
+  await set(page, 'Warmest air about it', '32')
+  await saved(page)
+  await other.context().setOffline(false)
   const dialog = other.getByRole('dialog')
   await expect(dialog).toContainText('The air 33 °C')
-  await expect(dialog).toContainText('The air 31 °C')
+  await expect(dialog).toContainText('The air 32 °C')
   await dialog.getByRole('button', { name: 'Put mine on top' }).click()
   await expect(other.getByLabel('Warmest air about it')).toHaveValue('33')
 })

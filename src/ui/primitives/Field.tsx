@@ -1,5 +1,6 @@
 'use client'
-import { useEffect, useId, useState, type ReactNode } from 'react'
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react'
+import { withoutInvisible } from '@/core/plan'
 
 export const INPUT = 'w-full rounded-md border border-hair bg-sheet px-2 py-1 aria-invalid:border-stop'
 
@@ -32,24 +33,38 @@ interface CommitProps {
 export function CommitField({ label, hint, unit, value, onCommit, numeric, hideLabel, className = '' }: CommitProps) {
   const [text, setText] = useState(value)
   const [error, setError] = useState<string | null>(null)
+  const isTyped = useRef(false)
+  const shown = useRef(value)
   useEffect(() => {
+    if (shown.current === value) return
+    shown.current = value
+    // What a person is typing stays, whoever changes the plan meanwhile.
+    if (isTyped.current) return setError(`became ${value || 'empty'} meanwhile; Enter puts yours, Esc takes that`)
     setText(value)
     setError(null)
   }, [value])
+  const type = (next: string) => {
+    isTyped.current = true
+    setText(next)
+  }
+  const giveBack = () => {
+    isTyped.current = false
+    setText(value)
+    setError(null)
+  }
   const commit = () => {
-    if (text === value) return setError(null)
-    setError(onCommit(text))
+    if (!isTyped.current || text === value) return giveBack()
+    const problem = onCommit(withoutInvisible(text))
+    isTyped.current = problem !== null
+    setError(problem)
   }
   const control = (props: { readonly id?: string; readonly 'aria-invalid'?: boolean; readonly 'aria-describedby'?: string; readonly 'aria-label'?: string }) => (
     <span className="flex items-center gap-1">
       <input
-        {...props} value={text} inputMode={numeric ? 'decimal' : undefined} className={`${INPUT} ${numeric ? 'figures text-right' : ''} ${className}`} onChange={(event) => setText(event.target.value)} onBlur={commit}
+        {...props} value={text} inputMode={numeric ? 'decimal' : undefined} className={`${INPUT} ${numeric ? 'figures text-right' : ''} ${className}`} onChange={(event) => type(event.target.value)} onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit()
-          if (event.key === 'Escape') {
-            setText(value)
-            setError(null)
-          }
+          if (event.key === 'Escape') giveBack()
         }}
       />
       {unit ? <span className="shrink-0 text-[13px] text-mute">{unit}</span> : null}

@@ -104,6 +104,7 @@ function useOthersChanges(client: PlanClient, channel: BroadcastChannel | null):
       clearInterval(timer)
       document.removeEventListener('visibilitychange', look)
       window.removeEventListener('focus', look)
+      if (channel) channel.onmessage = null
     }
   }, [client, channel])
 }
