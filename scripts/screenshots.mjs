@@ -1,4 +1,4 @@
-/** Takes the pictures of docs/screenshots anew, from the demo data in a fresh data file. */
+/** Takes the pictures of docs/screenshots anew, from the demo data in a fresh data file; with names, only those. */
 import { spawn } from 'node:child_process'
 import { mkdirSync, mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -14,7 +14,11 @@ const target = join(root, 'docs', 'screenshots')
 mkdirSync(target, { recursive: true })
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
 
+const wanted = process.argv.slice(2)
+const headers = { 'content-type': 'application/json' }
+
 async function picture(name, path, { phone = false, dark = false, before } = {}) {
+  if (wanted.length > 0 && !wanted.includes(name)) return
   const page = await browser.newPage({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: dark ? 'dark' : 'light' })
   await page.goto(base + path)
   if (path.startsWith('/plans')) await page.locator('[aria-busy=false]').waitFor()
@@ -42,7 +46,7 @@ try {
     await page.getByRole('radio', { name: /^Bottom wall/ }).click()
     await page.getByRole('button', { name: /^E1 leads/ }).click()
   } })
-  const fresh = await (await fetch(`${base}/api/plans`, { method: 'POST', body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }) })).json()
+  const fresh = await (await fetch(`${base}/api/plans`, { method: 'POST', headers, body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }) })).json()
   await picture('layout-proposed', `/plans/${fresh.plan.id}/layout`, { before: async (page) => {
     await page.getByRole('button', { name: 'Propose an arrangement' }).click()
     await page.getByRole('button', { name: 'Take this arrangement' }).waitFor()
@@ -55,8 +59,8 @@ try {
   await picture('quick-sums', '/sums/wire')
   await picture('feed-dark', '/plans/clay-printer/feed', { dark: true })
   // A broken copy, for the findings.
-  const copy = await (await fetch(`${base}/api/plans`, { method: 'POST', body: JSON.stringify({ from: 'copy', plan: 'clay-printer' }) })).json()
-  await fetch(`${base}/api/plans/${copy.plan.id}/edits`, { method: 'POST', body: JSON.stringify({ kind: 'edit', editId: 'broken-for-picture', baseRevision: 1, label: 'Take W15 out', commands: [{ type: 'disconnect', id: 'wire:w15' }, { type: 'setSetting', device: 'device:ps1', setting: 'mains', value: '115 V' }] }) })
+  const copy = await (await fetch(`${base}/api/plans`, { method: 'POST', headers, body: JSON.stringify({ from: 'copy', plan: 'clay-printer' }) })).json()
+  await fetch(`${base}/api/plans/${copy.plan.id}/edits`, { method: 'POST', headers, body: JSON.stringify({ kind: 'edit', editId: 'broken-for-picture', baseRevision: 1, label: 'Take W15 out', commands: [{ type: 'disconnect', id: 'wire:w15' }, { type: 'setSetting', device: 'device:ps1', setting: 'mains', value: '115 V' }] }) })
   await picture('findings', `/plans/${copy.plan.id}/feed`, { before: (page) => page.keyboard.press('f') })
 } finally {
   await browser.close()
