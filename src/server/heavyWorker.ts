@@ -1,12 +1,33 @@
 /** Runs beside the request loop; bundled on its own. */
 import { parentPort } from 'node:worker_threads'
+import { readWith } from '@/core/calculator'
 import { drillSheetFile } from '@/formats/drillSheet'
-import type { FromHeavy, ToHeavy } from './heavyMessages'
+import { readPlanFile } from '@/formats/planFile'
+import type { FromHeavy, HeavyResult, HeavyWork, ReadBody, ToHeavy } from './heavyMessages'
+import { fileRequest } from './requests'
 
-parentPort?.on('message', ({ requestId, work }: ToHeavy) => {
+function readBody(text: string): ReadBody {
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch {
+    return { kind: 'refused', message: 'The request is not JSON', issues: [] }
+  }
+  const wish = readWith(fileRequest, value)
+  if (wish.kind === 'refused') return { ...wish, message: 'The request is not right' }
+  const file = readPlanFile(wish.value.document)
+  if (file.kind === 'refused') return { ...file, message: 'This file is not a plan that can be read; nothing was changed' }
+  return { ...file, createId: wish.value.createId ?? null }
+}
+
+async function work(wanted: HeavyWork): Promise<HeavyResult[HeavyWork['kind']]> {
+  return wanted.kind === 'drill' ? drillSheetFile(wanted.request, wanted.format, wanted.paper) : readBody(wanted.text)
+}
+
+parentPort?.on('message', ({ requestId, work: wanted }: ToHeavy) => {
   const send = (message: FromHeavy) => parentPort?.postMessage(message)
-  drillSheetFile(work.request, work.format, work.paper).then(
-    (file) => send({ requestId, kind: 'done', file }),
+  work(wanted).then(
+    (result) => send({ requestId, kind: 'done', result }),
     (error: unknown) => send({ requestId, kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
   )
 })

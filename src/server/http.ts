@@ -48,20 +48,31 @@ export async function readBytes(request: Request, limit: number): Promise<Body<B
 /** Reads a JSON body no larger than the limit. */
 export async function readJson(request: Request, limit: number): Promise<Body<unknown>> {
   const bytes = await readBytes(request, limit)
-  if (bytes.kind === 'refused') return bytes
+  return bytes.kind === 'refused' ? bytes : jsonOf(bytes.value)
+}
+
+function jsonOf(bytes: Buffer): Body<unknown> {
   try {
-    return { kind: 'body', value: JSON.parse(bytes.value.toString('utf8')) }
+    return { kind: 'body', value: JSON.parse(bytes.toString('utf8')) }
   } catch {
     return refused(422, 'The request is not JSON')
   }
 }
 
-/** Reads and parses; what does not parse is answered with the path of each fault. */
-export async function readBody<T extends z.ZodType>(request: Request, limit: number, schema: T): Promise<Body<z.output<T>>> {
-  const body = await readJson(request, limit)
+function parsed<T extends z.ZodType>(body: Body<unknown>, schema: T): Body<z.output<T>> {
   if (body.kind === 'refused') return body
   const read = readWith(schema, body.value)
   return read.kind === 'read' ? { kind: 'body', value: read.value } : refused(422, 'The request is not right', read.issues)
+}
+
+/** Parses a body that was read; what does not parse is answered with the path of each fault. */
+export function parseBody<T extends z.ZodType>(bytes: Buffer, schema: T): Body<z.output<T>> {
+  return parsed(jsonOf(bytes), schema)
+}
+
+/** Reads and parses. */
+export async function readBody<T extends z.ZodType>(request: Request, limit: number, schema: T): Promise<Body<z.output<T>>> {
+  return parsed(await readJson(request, limit), schema)
 }
 
 /** Reads what stands behind the question mark; a key given twice is not a choice that can be guessed. */
@@ -69,6 +80,5 @@ export function readQuery<T extends z.ZodType>(request: Request, schema: T): Bod
   const { searchParams } = new URL(request.url)
   const twice = [...searchParams.keys()].find((key, i, keys) => keys.indexOf(key) !== i)
   if (twice !== undefined) return refused(422, 'The request is not right', [{ path: twice, message: 'is given twice' }])
-  const read = readWith(schema, Object.fromEntries(searchParams))
-  return read.kind === 'read' ? { kind: 'body', value: read.value } : refused(422, 'The request is not right', read.issues)
+  return parsed({ kind: 'body', value: Object.fromEntries(searchParams) }, schema)
 }

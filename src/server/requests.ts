@@ -13,11 +13,13 @@ const newName = z
   .transform((typed) => withoutInvisible(typed).trim())
   .pipe(z.string().min(1, { error: 'give the plan a name' }).max(80, { error: 'must be 80 characters or fewer' }))
 
+export const fileRequest = z.strictObject({ from: z.literal('file'), document: z.unknown(), createId })
+
 export const createRequest = z.discriminatedUnion('from', [
   z.strictObject({ from: z.literal('nothing'), name: newName, region, createId }),
   z.strictObject({ from: z.literal('pattern'), pattern: z.enum(PATTERNS), region, createId }),
   z.strictObject({ from: z.literal('copy'), plan: z.string().max(80), createId }),
-  z.strictObject({ from: z.literal('file'), document: z.unknown(), createId }),
+  fileRequest,
 ])
 
 export const logRequest = logEntry.omit({ at: true })
