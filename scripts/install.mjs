@@ -19,10 +19,7 @@ function hashOf(path) {
 }
 
 /** What npm says is installed is what the lock file names, version by version; what is for other platforms need not be there. */
-function isAsLocked(lock) {
-  const installed = join(root, 'node_modules', '.package-lock.json')
-  if (!existsSync(installed)) return false
-  const [wanted, got] = [lock, installed].map((path) => JSON.parse(readFileSync(path, 'utf8')).packages ?? {})
+export function isAsLocked(wanted, got) {
   return Object.entries(wanted).every(([path, { version, optional }]) => path === '' || got[path]?.version === version || (optional && !got[path]))
 }
 
@@ -35,7 +32,9 @@ export function ensureInstalled() {
   const lock = join(root, 'package-lock.json')
   const hash = hashOf(lock)
   if (existsSync(marker) && readFileSync(marker, 'utf8') === hash) return
-  if (!isAsLocked(lock)) {
+  const installed = join(root, 'node_modules', '.package-lock.json')
+  const packagesOf = (path) => JSON.parse(readFileSync(path, 'utf8')).packages ?? {}
+  if (!existsSync(installed) || !isAsLocked(packagesOf(lock), packagesOf(installed))) {
     console.error('Installing packages (the database driver compiles from source; about 4 minutes the first time) …')
     // Where a registry lacks the packages of other platforms, a strict install refuses the lock file; a plain one follows it all the same.
     if (run('npm', ['ci', '--no-fund', '--no-audit']) !== 0 && run('npm', ['install', '--no-save', '--no-fund', '--no-audit']) !== 0) {

@@ -5,6 +5,7 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { ensureBundled } from './bundle.mjs'
 import { ensureInstalled, root, run } from './install.mjs'
+import { Tally } from './tally.mjs'
 
 ensureInstalled()
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', CI: '1' }
@@ -12,26 +13,8 @@ const reports = join(root, '.reports')
 rmSync(reports, { recursive: true, force: true })
 mkdirSync(reports, { recursive: true })
 
-const tally = { passed: 0, failed: 0 }
-/** What did not run, and why: it stands in the last line. */
-const skipped = []
-const count = (isGood, amount = 1) => {
-  tally[isGood ? 'passed' : 'failed'] += amount
-}
+const tally = new Tally((line) => console.log(line))
 const began = (what) => console.log(`\n— ${what}`)
-
-/** A runner's report counts what it ran; one that reports nothing, an error, or less than its exit code says is a failure. */
-function countReport(what, { passed, failed, left = 0, errors = [], status }) {
-  count(true, passed)
-  count(false, failed)
-  if (left > 0) skipped.push(`${left} ${what} marked to be left out`)
-  for (const error of errors) console.log(`${what}: ${error}`)
-  const isUntold = failed === 0 && (passed === 0 || errors.length > 0 || status !== 0)
-  if (isUntold) {
-    console.log(`${what}: the runner ended with ${status} and reported ${passed} passed; that is a failure`)
-    count(false)
-  }
-}
 
 function readReport(path) {
   try {
@@ -70,15 +53,15 @@ function ensurePackages(...names) {
 function step(what, command, args) {
   began(what)
   const isGood = run(command, args, { env, stdio: ['ignore', 'inherit', 'inherit'] }) === 0
-  count(isGood)
+  tally.count(isGood)
   if (!isGood) console.log(`${what}: failed`)
   return isGood
 }
 
 const own = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : null
 ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']), 'poppler-utils')
-if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) skipped.push('the comparison with the circuit simulator (ngspice is missing and could not be installed)')
-if (!existsSync('/usr/bin/pdftoppm')) skipped.push('the measuring of drill sheets (poppler-utils is missing and could not be installed)')
+if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) tally.skip('the comparison with the circuit simulator (ngspice is missing and could not be installed)')
+if (!existsSync('/usr/bin/pdftoppm')) tally.skip('the measuring of drill sheets (poppler-utils is missing and could not be installed)')
 
 await ensureBundled()
 step('types', 'npx', ['tsc', '--noEmit'])
@@ -92,7 +75,7 @@ const unitReport = join(reports, 'unit.json')
   const report = readReport(unitReport)
   // A file that does not even load has no test to fail.
   const broken = report?.testResults.filter((file) => file.status === 'failed' && file.assertionResults.length === 0).map(({ name, message }) => `${name} did not load: ${message}`) ?? ['no report']
-  countReport('unit tests', { passed: report?.numPassedTests ?? 0, failed: report?.numFailedTests ?? 0, left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0), errors: broken, status })
+  tally.report('unit tests', { passed: report?.numPassedTests ?? 0, failed: report?.numFailedTests ?? 0, left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0), errors: broken, status })
 }
 
 if (step('build', 'npx', ['next', 'build'])) {
@@ -100,7 +83,7 @@ if (step('build', 'npx', ['next', 'build'])) {
   const chromium = own ?? (existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : null)
   if (!chromium) {
     console.log('Chromium is missing and could not be installed (apt-get install chromium); the end-to-end tests did not run.')
-    count(false)
+    tally.count(false)
   } else {
     const data = join(reports, 'e2e-data')
     const { status } = spawnSync('npx', ['playwright', 'test'], {
@@ -109,10 +92,9 @@ if (step('build', 'npx', ['next', 'build'])) {
     const report = readReport(join(reports, 'e2e.json'))
     const { expected = 0, unexpected = 0, flaky = 0, skipped: left = 0 } = report?.stats ?? {}
     const errors = report ? report.errors.map(({ message }) => message ?? 'an error without words') : ['no report']
-    countReport('end-to-end tests', { passed: expected, failed: unexpected + flaky, left, errors, status })
+    tally.report('end-to-end tests', { passed: expected, failed: unexpected + flaky, left, errors, status })
   }
 }
 
-const left = skipped.length > 0 ? `, skipped: ${skipped.join('; ')}` : ', nothing skipped'
-console.log(`\n${tally.passed} passed, ${tally.failed} failed${left}`)
-process.exit(tally.failed === 0 && tally.passed > 0 ? 0 : 1)
+console.log(`\n${tally.lastLine()}`)
+process.exit(tally.isGood() ? 0 : 1)
