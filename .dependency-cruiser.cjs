@@ -1,8 +1,13 @@
 /** Which folder may import which; the picture is in docs/architecture.md. */
 const only = (name, from, allowed) => ({
-  name, severity: 'error', comment: `${from} may import ${allowed.join(', ')} only`,
+  name,
+  severity: 'error',
+  comment: `${from} may import ${allowed.join(', ')} only`,
   from: { path: `^src/${from}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(src|demo|tests)/', pathNot: [from, ...allowed].map((folder) => `^${folder.startsWith('demo') ? '' : 'src/'}${folder}/`) },
+  to: {
+    path: '^(src|demo|tests)/',
+    pathNot: [from, ...allowed].map((folder) => `^${folder.startsWith('demo') ? '' : 'src/'}${folder}/`),
+  },
 })
 
 const RECKONERS = 'geometry|circuit|conductor|supply|protection|switching|pixels|heat|drilling|packing|termination'
@@ -15,11 +20,45 @@ module.exports = {
     only('workers', 'workers', ['core']),
     only('ui', 'ui', ['core', 'workers']),
     only('cli', 'cli', ['core', 'formats']),
-    { name: 'core-pure', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { path: '^(react|next|sequelize|sqlite3|umzug|@headlessui|recharts)', dependencyTypesNot: ['type-only'] } },
-    { name: 'core-no-node', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core'] } },
-    { name: 'reckoners-know-no-plan', severity: 'error', comment: 'plain requests in, answers out', from: { path: `^src/core/(${RECKONERS})/`, pathNot: '\\.test\\.ts$' }, to: { path: '^src/core/(plan|catalogue|reckoning|findings|procedure|evaluate|patterns)/', dependencyTypesNot: ['type-only'] } },
-    { name: 'reckoning-below-findings', severity: 'error', from: { path: '^src/core/reckoning/' }, to: { path: '^src/core/(findings|procedure|evaluate)/' } },
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core-pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(react|next|sequelize|sqlite3|umzug|@headlessui|recharts)', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'core-no-node',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'reckoners-know-no-plan',
+      severity: 'error',
+      comment: 'plain requests in, answers out',
+      from: { path: `^src/core/(${RECKONERS})/`, pathNot: '\\.test\\.ts$' },
+      to: {
+        path: '^src/core/(plan|catalogue|reckoning|findings|procedure|evaluate|patterns)/',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
+      name: 'reckoning-below-findings',
+      severity: 'error',
+      from: { path: '^src/core/reckoning/' },
+      to: { path: '^src/core/(findings|procedure|evaluate)/' },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
   ],
-  options: { tsConfig: { fileName: 'tsconfig.json' }, tsPreCompilationDeps: true, doNotFollow: { path: 'node_modules' }, exclude: { path: '\\.next' } },
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.next' },
+  },
 }

@@ -11,11 +11,25 @@ export default defineConfig({
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: '.reports/e2e.json' }]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] },
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
   },
   webServer: {
-    command: 'node scripts/demo.mjs', url: `http://127.0.0.1:${port}/api/plans`, timeout: 240_000, reuseExistingServer: false,
+    command: 'node scripts/demo.mjs',
+    url: `http://127.0.0.1:${port}/api/plans`,
+    timeout: 240_000,
+    reuseExistingServer: false,
     env: { PORT: String(port), GLAD_RAFTER_DATA: process.env.E2E_DATA ?? '.reports/e2e-data', GLAD_RAFTER_DEMO: '1' },
   },
 })

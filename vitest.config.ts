@@ -2,5 +2,10 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   resolve: { alias: { '@demo': `${import.meta.dirname}/demo`, '@': `${import.meta.dirname}/src` } },
-  test: { include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'], testTimeout: 60_000, pool: 'threads', maxWorkers: 2 },
+  test: {
+    include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'],
+    testTimeout: 60_000,
+    pool: 'threads',
+    maxWorkers: 2,
+  },
 })

@@ -9,7 +9,15 @@ ensureInstalled()
 const { build } = await import('esbuild')
 async function measure(name) {
   const outfile = join(root, '.reports', `${name}.bench.mjs`)
-  await build({ entryPoints: [join(root, 'tests', 'bench', `${name}.bench.ts`)], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error', external: ['@playwright/test', 'sqlite3', 'sequelize'] })
+  await build({
+    entryPoints: [join(root, 'tests', 'bench', `${name}.bench.ts`)],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    outfile,
+    logLevel: 'error',
+    external: ['@playwright/test', 'sqlite3', 'sequelize'],
+  })
   await import(pathToFileURL(outfile).href)
 }
 

@@ -11,7 +11,9 @@ function newest(path) {
 
 export function ensureBuilt() {
   const marker = join(root, '.next', 'BUILD_ID')
-  const sources = ['src', 'demo', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'].map((name) => newest(join(root, name)))
+  const sources = ['src', 'demo', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'].map(
+    (name) => newest(join(root, name)),
+  )
   if (existsSync(marker) && statSync(marker).mtimeMs > Math.max(...sources)) return
   console.error('Building the application …')
   if (run('npx', ['next', 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } }) !== 0) {

@@ -38,7 +38,18 @@ export async function ensureBundled() {
   mkdirSync(out, { recursive: true })
   const { metafile } = await build({
     entryPoints: [join(root, 'src/cli/rafter.ts')],
-    outdir: out, outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', splitting: true, minify: true, logLevel: 'error', tsconfig: join(root, 'tsconfig.json'), metafile: true, absWorkingDir: root,
+    outdir: out,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    splitting: true,
+    minify: true,
+    logLevel: 'error',
+    tsconfig: join(root, 'tsconfig.json'),
+    metafile: true,
+    absWorkingDir: root,
   })
   // What is left of the bundle before, only now: another call may be using it.
   const made = new Set(Object.keys(metafile.outputs).map((path) => basename(path)))

@@ -29,7 +29,9 @@ while (!(await isFree(port))) {
 }
 const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host
 const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
-  cwd: root, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, GLAD_RAFTER_DEMO: process.env.GLAD_RAFTER_DEMO ?? '1', NEXT_TELEMETRY_DISABLED: '1' },
+  cwd: root,
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env: { ...process.env, GLAD_RAFTER_DEMO: process.env.GLAD_RAFTER_DEMO ?? '1', NEXT_TELEMETRY_DISABLED: '1' },
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', (code) => process.exit(code ?? 0))

@@ -20,7 +20,9 @@ function hashOf(path) {
 
 /** What npm says is installed is what the lock file names, version by version; what is for other platforms need not be there. */
 export function isAsLocked(wanted, got) {
-  return Object.entries(wanted).every(([path, { version, optional }]) => path === '' || got[path]?.version === version || (optional && !got[path]))
+  return Object.entries(wanted).every(
+    ([path, { version, optional }]) => path === '' || got[path]?.version === version || (optional && !got[path]),
+  )
 }
 
 export function ensureInstalled() {
@@ -37,8 +39,13 @@ export function ensureInstalled() {
   if (!existsSync(installed) || !isAsLocked(packagesOf(lock), packagesOf(installed))) {
     console.error('Installing packages (the database driver compiles from source; about 4 minutes the first time) …')
     // Where a registry lacks the packages of other platforms, a strict install refuses the lock file; a plain one follows it all the same.
-    if (run('npm', ['ci', '--no-fund', '--no-audit']) !== 0 && run('npm', ['install', '--no-save', '--no-fund', '--no-audit']) !== 0) {
-      console.error('The packages could not be installed; see above. A C++ compiler, make and python3 are needed for the database driver.')
+    if (
+      run('npm', ['ci', '--no-fund', '--no-audit']) !== 0 &&
+      run('npm', ['install', '--no-save', '--no-fund', '--no-audit']) !== 0
+    ) {
+      console.error(
+        'The packages could not be installed; see above. A C++ compiler, make and python3 are needed for the database driver.',
+      )
       process.exit(2)
     }
   }

@@ -8,18 +8,28 @@ import { root } from './install.mjs'
 
 const port = 4395
 const base = `http://127.0.0.1:${port}`
-const server = spawn(process.execPath, ['scripts/demo.mjs'], { cwd: root, env: { ...process.env, PORT: String(port), GLAD_RAFTER_DATA: mkdtempSync(join(tmpdir(), 'rafter-shots-')) }, stdio: ['ignore', 'pipe', 'inherit'] })
+const server = spawn(process.execPath, ['scripts/demo.mjs'], {
+  cwd: root,
+  env: { ...process.env, PORT: String(port), GLAD_RAFTER_DATA: mkdtempSync(join(tmpdir(), 'rafter-shots-')) },
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
 await new Promise((done) => server.stdout.on('data', (text) => String(text).includes('runs at') && done()))
 const target = join(root, 'docs', 'screenshots')
 mkdirSync(target, { recursive: true })
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
 
 const wanted = process.argv.slice(2)
 const headers = { 'content-type': 'application/json' }
 
 async function picture(name, path, { phone = false, dark = false, before } = {}) {
   if (wanted.length > 0 && !wanted.includes(name)) return
-  const page = await browser.newPage({ viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }, colorScheme: dark ? 'dark' : 'light' })
+  const page = await browser.newPage({
+    viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    colorScheme: dark ? 'dark' : 'light',
+  })
   await page.goto(base + path)
   if (path.startsWith('/plans')) await page.locator('[aria-busy=false]').waitFor()
   await page.waitForTimeout(1200)
@@ -33,34 +43,79 @@ try {
   await picture('shelf', '/')
   await picture('brief', '/plans/clay-printer/brief')
   await picture('feed', '/plans/clay-printer/feed')
-  await picture('worked-out', '/plans/clay-printer/feed', { before: (page) => page.getByRole('button', { name: /% W\d+/ }).click() })
-  await picture('guard', '/plans/clay-printer/guard', { before: (page) => page.getByRole('button', { name: /^F2 F2/ }).click() })
+  await picture('worked-out', '/plans/clay-printer/feed', {
+    before: (page) => page.getByRole('button', { name: /% W\d+/ }).click(),
+  })
+  await picture('guard', '/plans/clay-printer/guard', {
+    before: (page) => page.getByRole('button', { name: /^F2 F2/ }).click(),
+  })
   const to = (name) => async (page) => {
-    await page.getByRole('heading', { name, exact: true }).evaluate((heading) => window.scrollTo(0, heading.getBoundingClientRect().top + window.scrollY - 80))
+    await page
+      .getByRole('heading', { name, exact: true })
+      .evaluate((heading) => window.scrollTo(0, heading.getBoundingClientRect().top + window.scrollY - 80))
   }
   await picture('guard-switching', '/plans/foam-gantry/guard', { before: to('What switches') })
   await picture('feed-compare', '/plans/foam-gantry/feed', { before: to('Supplies in warm air') })
   await picture('feed-pixels', '/plans/shadow-stage/feed', { before: to('Pixels') })
-  await picture('layout', '/plans/clay-printer/layout', { before: (page) => page.getByRole('button', { name: /^PS1 / }).click() })
-  await picture('layout-wall', '/plans/clay-printer/layout', { before: async (page) => {
-    await page.getByRole('radio', { name: /^Bottom wall/ }).click()
-    await page.getByRole('button', { name: /^E1 leads/ }).click()
-  } })
-  const fresh = await (await fetch(`${base}/api/plans`, { method: 'POST', headers, body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }) })).json()
-  await picture('layout-proposed', `/plans/${fresh.plan.id}/layout`, { before: async (page) => {
-    await page.getByRole('button', { name: 'Propose an arrangement' }).click()
-    await page.getByRole('button', { name: 'Take this arrangement' }).waitFor()
-  } })
-  await picture('connect', '/plans/clay-printer/connect', { before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click() })
+  await picture('layout', '/plans/clay-printer/layout', {
+    before: (page) => page.getByRole('button', { name: /^PS1 / }).click(),
+  })
+  await picture('layout-wall', '/plans/clay-printer/layout', {
+    before: async (page) => {
+      await page.getByRole('radio', { name: /^Bottom wall/ }).click()
+      await page.getByRole('button', { name: /^E1 leads/ }).click()
+    },
+  })
+  const fresh = await (
+    await fetch(`${base}/api/plans`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }),
+    })
+  ).json()
+  await picture('layout-proposed', `/plans/${fresh.plan.id}/layout`, {
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Propose an arrangement' }).click()
+      await page.getByRole('button', { name: 'Take this arrangement' }).waitFor()
+    },
+  })
+  await picture('connect', '/plans/clay-printer/connect', {
+    before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click(),
+  })
   await picture('terminate', '/plans/clay-printer/terminate')
   await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })
-  await picture('build', '/plans/clay-printer/build', { before: (page) => page.getByText('Earth', { exact: true }).click().then(() => page.getByRole('button', { name: /^W14/ }).click()) })
+  await picture('build', '/plans/clay-printer/build', {
+    before: (page) =>
+      page
+        .getByText('Earth', { exact: true })
+        .click()
+        .then(() => page.getByRole('button', { name: /^W14/ }).click()),
+  })
   await picture('build-phone', '/plans/clay-printer/build', { phone: true })
   await picture('quick-sums', '/sums/wire')
   await picture('feed-dark', '/plans/clay-printer/feed', { dark: true })
   // A broken copy, for the findings.
-  const copy = await (await fetch(`${base}/api/plans`, { method: 'POST', headers, body: JSON.stringify({ from: 'copy', plan: 'clay-printer' }) })).json()
-  await fetch(`${base}/api/plans/${copy.plan.id}/edits`, { method: 'POST', headers, body: JSON.stringify({ kind: 'edit', editId: 'broken-for-picture', baseRevision: 1, label: 'Take W15 out', commands: [{ type: 'disconnect', id: 'wire:w15' }, { type: 'setSetting', device: 'device:ps1', setting: 'mains', value: '115 V' }] }) })
+  const copy = await (
+    await fetch(`${base}/api/plans`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ from: 'copy', plan: 'clay-printer' }),
+    })
+  ).json()
+  await fetch(`${base}/api/plans/${copy.plan.id}/edits`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({
+      kind: 'edit',
+      editId: 'broken-for-picture',
+      baseRevision: 1,
+      label: 'Take W15 out',
+      commands: [
+        { type: 'disconnect', id: 'wire:w15' },
+        { type: 'setSetting', device: 'device:ps1', setting: 'mains', value: '115 V' },
+      ],
+    }),
+  })
   await picture('findings', `/plans/${copy.plan.id}/feed`, { before: (page) => page.keyboard.press('f') })
 } finally {
   await browser.close()

@@ -44,7 +44,10 @@ function ensurePackages(...names) {
   if (missing.length === 0) return
   began(`${missing.join(' and ')} from Debian's packages`)
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n']
-  for (const args of [['apt-get', 'update'], ['apt-get', 'install', '-y', '--no-install-recommends', ...missing]]) {
+  for (const args of [
+    ['apt-get', 'update'],
+    ['apt-get', 'install', '-y', '--no-install-recommends', ...missing],
+  ]) {
     const [command, ...rest] = [...asRoot, ...args]
     run(command, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
   }
@@ -60,34 +63,53 @@ function step(what, command, args) {
 
 const own = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : null
 ensurePackages(...(own ? [] : ['chromium']), ...(process.env.NGSPICE ? [] : ['ngspice']), 'poppler-utils')
-if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice')) tally.skip('the comparison with the circuit simulator (ngspice is missing and could not be installed)')
-if (!existsSync('/usr/bin/pdftoppm')) tally.skip('the measuring of drill sheets (poppler-utils is missing and could not be installed)')
+if (!process.env.NGSPICE && !existsSync('/usr/bin/ngspice'))
+  tally.skip('the comparison with the circuit simulator (ngspice is missing and could not be installed)')
+if (!existsSync('/usr/bin/pdftoppm'))
+  tally.skip('the measuring of drill sheets (poppler-utils is missing and could not be installed)')
 
 await ensureBundled()
 step('types', 'npx', ['tsc', '--noEmit'])
+step('formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
 step('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
 step('import arrows', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src'])
 
 began('unit tests')
 const unitReport = join(reports, 'unit.json')
 {
-  const { status } = spawnSync('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] })
+  const { status } = spawnSync(
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+    { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] },
+  )
   const report = readReport(unitReport)
   // A file that does not even load has no test to fail.
-  const broken = report?.testResults.filter((file) => file.status === 'failed' && file.assertionResults.length === 0).map(({ name, message }) => `${name} did not load: ${message}`) ?? ['no report']
-  tally.report('unit tests', { passed: report?.numPassedTests ?? 0, failed: report?.numFailedTests ?? 0, left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0), errors: broken, status })
+  const broken = report?.testResults
+    .filter((file) => file.status === 'failed' && file.assertionResults.length === 0)
+    .map(({ name, message }) => `${name} did not load: ${message}`) ?? ['no report']
+  tally.report('unit tests', {
+    passed: report?.numPassedTests ?? 0,
+    failed: report?.numFailedTests ?? 0,
+    left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0),
+    errors: broken,
+    status,
+  })
 }
 
 if (step('build', 'npx', ['next', 'build'])) {
   began('end-to-end tests')
   const chromium = own ?? (existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : null)
   if (!chromium) {
-    console.log('Chromium is missing and could not be installed (apt-get install chromium); the end-to-end tests did not run.')
+    console.log(
+      'Chromium is missing and could not be installed (apt-get install chromium); the end-to-end tests did not run.',
+    )
     tally.count(false)
   } else {
     const data = join(reports, 'e2e-data')
     const { status } = spawnSync('npx', ['playwright', 'test'], {
-      cwd: root, env: { ...env, CHROMIUM: chromium, E2E_PORT: String(await freePort()), E2E_DATA: data }, stdio: ['ignore', 'inherit', 'inherit'],
+      cwd: root,
+      env: { ...env, CHROMIUM: chromium, E2E_PORT: String(await freePort()), E2E_DATA: data },
+      stdio: ['ignore', 'inherit', 'inherit'],
     })
     const report = readReport(join(reports, 'e2e.json'))
     const { expected = 0, unexpected = 0, flaky = 0, skipped: left = 0 } = report?.stats ?? {}

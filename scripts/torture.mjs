@@ -9,5 +9,14 @@ ensureBuilt()
 process.chdir(root)
 const { build } = await import('esbuild')
 const outfile = join(root, '.reports', 'torture', 'main.mjs')
-await build({ entryPoints: [join(root, 'tests/torture/main.ts')], bundle: true, platform: 'node', format: 'esm', outfile, logLevel: 'error', packages: 'external', tsconfig: join(root, 'tsconfig.json') })
+await build({
+  entryPoints: [join(root, 'tests/torture/main.ts')],
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  outfile,
+  logLevel: 'error',
+  packages: 'external',
+  tsconfig: join(root, 'tsconfig.json'),
+})
 await import(pathToFileURL(outfile).href)

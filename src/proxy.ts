@@ -51,7 +51,8 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } })
   response.headers.set('content-security-policy', policy)
   for (const [name, value] of SECURITY_HEADERS) response.headers.set(name, value)
-  if (!known) response.cookies.set(AUTHOR_COOKIE, author, { path: '/', sameSite: 'strict', httpOnly: true, maxAge: YEAR_S })
+  if (!known)
+    response.cookies.set(AUTHOR_COOKIE, author, { path: '/', sameSite: 'strict', httpOnly: true, maxAge: YEAR_S })
   return response
 }
 

@@ -4,14 +4,31 @@ import { emptyPlan, PLAN_LIMITS, type Device, type Enclosure, type Plan, type Ra
 
 /** Plans at the bounds of the schema, each of a shape that once took long: none may take more than a person waits. */
 type Mutable<T> = { -readonly [K in keyof T]: T[K] extends string | number | boolean | null ? T[K] : Mutable<T[K]> }
-type Loose = Mutable<Plan> & { devices: Record<string, Device>; wires: Record<string, Wire>; raceways: Record<string, Raceway>; enclosures: Record<string, Enclosure>; parts: Record<string, Plan['parts'][never]> }
+type Loose = Mutable<Plan> & {
+  devices: Record<string, Device>
+  wires: Record<string, Wire>
+  raceways: Record<string, Raceway>
+  enclosures: Record<string, Enclosure>
+  parts: Record<string, Plan['parts'][never]>
+}
 
 const start = (name: string) => structuredClone(emptyPlan(name, 'IEC')) as unknown as Loose
 
 function withBox(plan: Loose, size_mm = 400): void {
-  const face = (name: string, kind: 'plate' | 'door', side: 'back' | 'front') => ({ name, kind, side, width_mm: size_mm, height_mm: size_mm })
+  const face = (name: string, kind: 'plate' | 'door', side: 'back' | 'front') => ({
+    name,
+    kind,
+    side,
+    width_mm: size_mm,
+    height_mm: size_mm,
+  })
   plan.enclosures['enclosure:a'] = {
-    name: 'Box', kind: 'box', inner: { width_mm: size_mm, height_mm: size_mm, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, origin: 'new',
+    name: 'Box',
+    kind: 'box',
+    inner: { width_mm: size_mm, height_mm: size_mm, depth_mm: 200 },
+    wall: { material: 'painted-steel', thickness_mm: 1.5 },
+    sealed: false,
+    origin: 'new',
     faces: { 'face:plate': face('Plate', 'plate', 'back'), 'face:door': face('Door', 'door', 'front') },
   } as Enclosure
 }
@@ -19,7 +36,10 @@ function withBox(plan: Loose, size_mm = 400): void {
 function onPlate(plan: Loose, id: string, part: string, x_mm: number, y_mm: number): void {
   const { id: partId, part: data } = cataloguePart(part)
   plan.parts[partId] = data as never
-  plan.devices[`device:${id}`] = { ...newDevice(part as never, `D${id}`, 'Thing'), place: { kind: 'face', enclosure: 'enclosure:a', face: 'face:plate', x_mm, y_mm, rotation_deg: 0 } } as unknown as Device
+  plan.devices[`device:${id}`] = {
+    ...newDevice(part as never, `D${id}`, 'Thing'),
+    place: { kind: 'face', enclosure: 'enclosure:a', face: 'face:plate', x_mm, y_mm, rotation_deg: 0 },
+  } as unknown as Device
 }
 
 const partWith = (kind: string) => Object.entries(CATALOGUE).find(([, part]) => part.behaviour.kind === kind)![0]
@@ -36,8 +56,24 @@ function manyOpenings(n: number): Plan {
   const plan = start('Sieve')
   withBox(plan, 2000)
   const box = plan.enclosures['enclosure:a'] as unknown as { faces: Record<string, unknown> }
-  const opening = (i: number) => ({ id: `o${i}`, name: 'Hole', shape: { kind: 'round', diameter_mm: 8 }, x_mm: 10 + (i % 20) * 4, y_mm: 10 + Math.floor(i / 20) * 4, origin: 'new', use: 'spare', device: null })
-  for (const face of count(Math.ceil(n / 400))) box.faces[`face:w${face}`] = { name: `Wall ${face}`, kind: 'wall', width_mm: 2000, height_mm: 2000, openings: count(Math.min(400, n - 400 * face)).map(opening) }
+  const opening = (i: number) => ({
+    id: `o${i}`,
+    name: 'Hole',
+    shape: { kind: 'round', diameter_mm: 8 },
+    x_mm: 10 + (i % 20) * 4,
+    y_mm: 10 + Math.floor(i / 20) * 4,
+    origin: 'new',
+    use: 'spare',
+    device: null,
+  })
+  for (const face of count(Math.ceil(n / 400)))
+    box.faces[`face:w${face}`] = {
+      name: `Wall ${face}`,
+      kind: 'wall',
+      width_mm: 2000,
+      height_mm: 2000,
+      openings: count(Math.min(400, n - 400 * face)).map(opening),
+    }
   return plan as unknown as Plan
 }
 
@@ -46,8 +82,18 @@ function ringOfRaceways(n: number): Plan {
   withBox(plan)
   for (const i of count(n)) {
     plan.raceways[`raceway:r${i}`] = {
-      name: `Duct ${i}`, kind: 'duct', enclosure: 'enclosure:a', width_mm: 30, height_mm: 40, length_mm: 200, fillLimit_percent: 60, bendRadius_mm: null, travel_mm: null,
-      joins: [`raceway:r${(i + 1) % n}`], origin: 'new', at: { face: 'face:plate', x_mm: 100, y_mm: 100, axis: 'across' },
+      name: `Duct ${i}`,
+      kind: 'duct',
+      enclosure: 'enclosure:a',
+      width_mm: 30,
+      height_mm: 40,
+      length_mm: 200,
+      fillLimit_percent: 60,
+      bendRadius_mm: null,
+      travel_mm: null,
+      joins: [`raceway:r${(i + 1) % n}`],
+      origin: 'new',
+      at: { face: 'face:plate', x_mm: 100, y_mm: 100, axis: 'across' },
     } as unknown as Raceway
   }
   return plan as unknown as Plan
@@ -56,11 +102,20 @@ function ringOfRaceways(n: number): Plan {
 /** Sockets of one host, a module plugged onto a module plugged onto a module … */
 function towerOfModules(n: number): Plan {
   const plan = start('Tower')
-  const tower = { ...structuredClone(CATALOGUE[partWith('board') as never] as object), sockets: [{ id: 's', key: 'k', mates: [], free: [] }], plugsInto: 'k' }
+  const tower = {
+    ...structuredClone(CATALOGUE[partWith('board') as never] as object),
+    sockets: [{ id: 's', key: 'k', mates: [], free: [] }],
+    plugsInto: 'k',
+  }
   plan.parts['part:tower'] = tower as never
   for (const i of count(n)) {
-    const place = i === 0 ? { kind: 'unplaced', enclosure: null } : { kind: 'socket', device: `device:t${i - 1}`, socket: 's' }
-    plan.devices[`device:t${i}`] = { ...newDevice('x' as never, `T${i}`, 'Module'), part: 'part:tower', place } as unknown as Device
+    const place =
+      i === 0 ? { kind: 'unplaced', enclosure: null } : { kind: 'socket', device: `device:t${i - 1}`, socket: 's' }
+    plan.devices[`device:t${i}`] = {
+      ...newDevice('x' as never, `T${i}`, 'Module'),
+      part: 'part:tower',
+      place,
+    } as unknown as Device
   }
   return plan as unknown as Plan
 }
@@ -68,24 +123,42 @@ function towerOfModules(n: number): Plan {
 /** One supply, all its wires from one terminal pair to boards, in every state. */
 function starOfWires(devices: number, wires: number, states: number): Plan {
   const plan = structuredClone(startingPattern('printer', 'IEC')) as unknown as Loose
-  const [supplyId] = Object.entries(plan.devices).find(([, device]) => (plan.parts as Plan['parts'])[device.part]!.behaviour.kind === 'supply')!
+  const [supplyId] = Object.entries(plan.devices).find(
+    ([, device]) => (plan.parts as Plan['parts'])[device.part]!.behaviour.kind === 'supply',
+  )!
   const part = partWith('fan')
   const { id, part: data } = cataloguePart(part)
   plan.parts[id] = data as never
-  for (const i of count(devices - Object.keys(plan.devices).length)) plan.devices[`device:fan${i}`] = newDevice(part as never, `FX${i}`, 'Fan') as unknown as Device
+  for (const i of count(devices - Object.keys(plan.devices).length))
+    plan.devices[`device:fan${i}`] = newDevice(part as never, `FX${i}`, 'Fan') as unknown as Device
   const fans = Object.keys(plan.devices).filter((key) => key.startsWith('device:fan'))
   const supply = (plan.parts as Plan['parts'])[plan.devices[supplyId]!.part]!
-  const terminals = Object.entries(supply.terminals).filter(([, terminal]) => terminal!.function === 'V+' || terminal!.function === 'V-')
-  const [plus, minus] = [terminals.find(([, t]) => t!.function === 'V+')![0], terminals.find(([, t]) => t!.function === 'V-')![0]]
+  const terminals = Object.entries(supply.terminals).filter(
+    ([, terminal]) => terminal!.function === 'V+' || terminal!.function === 'V-',
+  )
+  const [plus, minus] = [
+    terminals.find(([, t]) => t!.function === 'V+')![0],
+    terminals.find(([, t]) => t!.function === 'V-')![0],
+  ]
   const fanPart = (plan.parts as Plan['parts'])[id]!
   const draw = fanPart.draws[0]!
   for (const i of count(wires - Object.keys(plan.wires).length)) {
     const fan = fans[Math.floor(i / 2) % fans.length]!
     const isPlus = i % 2 === 0
-    plan.wires[`wire:n${i}`] = newWire({ kind: 'terminal', device: supplyId, terminal: isPlus ? plus : minus } as never, { kind: 'terminal', device: fan, terminal: isPlus ? draw.plus : draw.minus } as never, isPlus ? 'V+' : 'V-', `N${i}`) as never
+    plan.wires[`wire:n${i}`] = newWire(
+      { kind: 'terminal', device: supplyId, terminal: isPlus ? plus : minus } as never,
+      { kind: 'terminal', device: fan, terminal: isPlus ? draw.plus : draw.minus } as never,
+      isPlus ? 'V+' : 'V-',
+      `N${i}`,
+    ) as never
   }
   const [first] = Object.values(plan.states)
-  for (const i of count(states - Object.keys(plan.states).length)) (plan.states as Record<string, unknown>)[`state:s${i}`] = { ...first!, name: `State ${i}`, defaultShare: (i % 10) / 10 }
+  for (const i of count(states - Object.keys(plan.states).length))
+    (plan.states as Record<string, unknown>)[`state:s${i}`] = {
+      ...first!,
+      name: `State ${i}`,
+      defaultShare: (i % 10) / 10,
+    }
   return plan as unknown as Plan
 }
 
@@ -96,7 +169,10 @@ function chainOfWires(devices: number): Plan {
   const part = (plan.parts as Plan['parts'])[plan.devices[fans[0]!]!.part]!
   const draw = part.draws[0]!
   for (const i of count(fans.length - 1)) {
-    for (const [key, terminal, role] of [['p', draw.plus, 'V+'], ['m', draw.minus, 'V-']] as const) {
+    for (const [key, terminal, role] of [
+      ['p', draw.plus, 'V+'],
+      ['m', draw.minus, 'V-'],
+    ] as const) {
       const end = (device: string) => ({ kind: 'terminal', device, terminal }) as never
       plan.wires[`wire:${key}${i}`] = newWire(end(fans[i]!), end(fans[i + 1]!), role, `${key}${i}`) as never
     }

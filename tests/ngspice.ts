@@ -25,7 +25,8 @@ export function runNgspice(netlist: string, program = NGSPICE!): SpiceAnswer {
     const wall_ms = performance.now() - started
     const text = existsSync(answers) ? spawnSync('cat', [answers], { encoding: 'utf8', maxBuffer: 1 << 27 }).stdout : ''
     const nodes = new Map<string, number>()
-    for (const [, name, value] of text.matchAll(/^(?:v\()?([\w.#]+)\)? = ([-+.\deE]+)/gm)) nodes.set(name!, Number(value))
+    for (const [, name, value] of text.matchAll(/^(?:v\()?([\w.#]+)\)? = ([-+.\deE]+)/gm))
+      nodes.set(name!, Number(value))
     if (nodes.size === 0) throw new Error(`no operating point: ${stdout.slice(-500)} ${stderr.slice(-500)}`)
     return { nodes, wall_ms }
   } finally {

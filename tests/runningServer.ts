@@ -22,16 +22,27 @@ export function freePort(): Promise<number> {
 }
 
 /** Starts the process and does not wait for it to answer. */
-export async function spawnServer(data: string, env: Readonly<Record<string, string>> = {}, wanted?: number): Promise<RunningServer> {
+export async function spawnServer(
+  data: string,
+  env: Readonly<Record<string, string>> = {},
+  wanted?: number,
+): Promise<RunningServer> {
   const port = wanted ?? (await freePort())
-  const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', GLAD_RAFTER_DATA: data, GLAD_RAFTER_DEMO: '0', ...env }, stdio: ['ignore', 'pipe', 'pipe'],
-  })
+  const child = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    {
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', GLAD_RAFTER_DATA: data, GLAD_RAFTER_DEMO: '0', ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    },
+  )
   let said = ''
   for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()))
   const over = new Promise<void>((resolve) => child.once('exit', () => resolve()))
   return {
-    base: `http://127.0.0.1:${port}`, process: child, said: () => said,
+    base: `http://127.0.0.1:${port}`,
+    process: child,
+    said: () => said,
     kill(signal = 'SIGKILL') {
       child.kill(signal)
       return over
@@ -40,7 +51,11 @@ export async function spawnServer(data: string, env: Readonly<Record<string, str
 }
 
 /** Starts it and waits until it answers. */
-export async function startServer(data: string, env: Readonly<Record<string, string>> = {}, port?: number): Promise<RunningServer> {
+export async function startServer(
+  data: string,
+  env: Readonly<Record<string, string>> = {},
+  port?: number,
+): Promise<RunningServer> {
   const server = await spawnServer(data, env, port)
   for (let tries = 0; tries < 400; tries += 1) {
     if (server.process.exitCode !== null) break
@@ -66,6 +81,10 @@ export async function get(base: string, path: string): Promise<Answer> {
 }
 
 export async function post(base: string, path: string, body: unknown): Promise<Answer> {
-  const reply = await fetch(base + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  const reply = await fetch(base + path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
   return { status: reply.status, body: (await reply.json()) as unknown }
 }

@@ -5,11 +5,19 @@ import type { DeviceId, Plan } from '@/core/plan'
 export function clayPrinter(): Plan {
   const hot = { insulation_C: 180 }
   const b = new PlanBuilder('Clay printer, north bench', 'IEC', {
-    description: 'Prints wet clay for a pottery. A mains-heated plate dries the first layers; an auger and an air ram push the clay.',
+    description:
+      'Prints wet clay for a pottery. A mains-heated plate dries the first layers; an auger and an air ram push the clay.',
     site: { ambient_C: 28, plug: { kind: 'reversible', fuse_A: null } },
     practice: { inside_C: 40, grouped: 2 },
   })
-    .box('main', { name: 'Bench box', kind: 'box', inner: { width_mm: 400, height_mm: 500, depth_mm: 150 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, where: 'on the wall behind the north bench' })
+    .box('main', {
+      name: 'Bench box',
+      kind: 'box',
+      inner: { width_mm: 400, height_mm: 500, depth_mm: 150 },
+      wall: { material: 'painted-steel', thickness_mm: 1.5 },
+      sealed: false,
+      where: 'on the wall behind the north bench',
+    })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 8 } } })
     .device('Q1', 'switch-2p', 'Main switch, L and N')
     .device('XL', 'strip-6', 'Line distribution')
@@ -21,7 +29,12 @@ export function clayPrinter(): Plan {
     .device('F1', 'fuse-holder', 'Plate fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 4 } } })
     .device('F2', 'fuse-block-6', '24 V fuses', {
       fitted: {
-        F1: { family: 'ISO 8820-3', rating_A: 7.5 }, F2: { family: 'ISO 8820-3', rating_A: 5 }, F3: { family: 'ISO 8820-3', rating_A: 2 }, F4: { family: 'ISO 8820-3', rating_A: 1 }, F5: { family: 'ISO 8820-3', rating_A: 1 }, F6: { family: 'ISO 8820-3', rating_A: 1 },
+        F1: { family: 'ISO 8820-3', rating_A: 7.5 },
+        F2: { family: 'ISO 8820-3', rating_A: 5 },
+        F3: { family: 'ISO 8820-3', rating_A: 2 },
+        F4: { family: 'ISO 8820-3', rating_A: 1 },
+        F5: { family: 'ISO 8820-3', rating_A: 1 },
+        F6: { family: 'ISO 8820-3', rating_A: 1 },
       },
     })
     .device('X0', 'strip-12', '0 V distribution')
@@ -35,7 +48,11 @@ export function clayPrinter(): Plan {
     .device('Y1', 'valve-24', 'Air ram valve', { place: { kind: 'field', path: 'machine head' } })
     .device('V1', 'fan-24', 'Box fan')
     .device('H2', 'lamp-24', 'Work lamp', { place: { kind: 'field', path: 'machine head' } })
-    .device('E2', 'heater-24', 'Nozzle heater', { loads: { load: { power_W: 30 } }, place: { kind: 'field', path: 'machine head' }, safeState: 'off' })
+    .device('E2', 'heater-24', 'Nozzle heater', {
+      loads: { load: { power_W: 30 } },
+      place: { kind: 'field', path: 'machine head' },
+      safeState: 'off',
+    })
     .device('U1', 'metal', 'Box and mounting plate')
     .device('U2', 'metal', 'Box door')
     .device('U3', 'metal', 'Machine frame', { place: { kind: 'field', path: 'machine' } })
@@ -86,26 +103,88 @@ export function clayPrinter(): Plan {
     .wire('W5.3', 'H1.V-', 'V-', { length_mm: 450 })
     // The boards talk over a non-isolated link: their negatives are one.
     .wire('W5.4', 'X0.12', 'V-', { length_mm: 300 })
-    .state('heating', { name: 'Heating up', defaultShare: 0.1, shares: { ['device:e1' as DeviceId]: 1, ['device:e2' as DeviceId]: 1, ['device:a1' as DeviceId]: 0.2, ['device:a2' as DeviceId]: 1, ['device:h1' as DeviceId]: 1, ['device:v1' as DeviceId]: 1 } })
-    .state('idle', { name: 'Idle', defaultShare: 0, shares: { ['device:a1' as DeviceId]: 0.1, ['device:a2' as DeviceId]: 0.6, ['device:h1' as DeviceId]: 1, ['device:h2' as DeviceId]: 1 } })
-  for (const [axis, name] of [['1', 'Motor X'], ['2', 'Motor Y'], ['3', 'Motor Z']] as const) {
+    .state('heating', {
+      name: 'Heating up',
+      defaultShare: 0.1,
+      shares: {
+        ['device:e1' as DeviceId]: 1,
+        ['device:e2' as DeviceId]: 1,
+        ['device:a1' as DeviceId]: 0.2,
+        ['device:a2' as DeviceId]: 1,
+        ['device:h1' as DeviceId]: 1,
+        ['device:v1' as DeviceId]: 1,
+      },
+    })
+    .state('idle', {
+      name: 'Idle',
+      defaultShare: 0,
+      shares: {
+        ['device:a1' as DeviceId]: 0.1,
+        ['device:a2' as DeviceId]: 0.6,
+        ['device:h1' as DeviceId]: 1,
+        ['device:h2' as DeviceId]: 1,
+      },
+    })
+  for (const [axis, name] of [
+    ['1', 'Motor X'],
+    ['2', 'Motor Y'],
+    ['3', 'Motor Z'],
+  ] as const) {
     b.device(`M${axis}`, 'stepper', name, { place: { kind: 'field', path: 'machine' } })
-    for (const pin of ['A+', 'A-', 'B+', 'B-']) b.wire(`A1.M${axis}${pin}`, `M${axis}.${pin}`, 'signal', { length_mm: 1400, size: '0.34 mm²', flexClass: 'chain' })
+    for (const pin of ['A+', 'A-', 'B+', 'B-'])
+      b.wire(`A1.M${axis}${pin}`, `M${axis}.${pin}`, 'signal', {
+        length_mm: 1400,
+        size: '0.34 mm²',
+        flexClass: 'chain',
+      })
     b.device(`S${axis}`, 'end-stop', `End stop ${name.slice(-1)}`, { place: { kind: 'field', path: 'machine' } })
-    b.wire(`A1.E${axis}S`, `S${axis}.S`, 'signal', { length_mm: 1400, flexClass: 'chain' }).wire(`A1.E${axis}G`, `S${axis}.G`, 'signal', { length_mm: 1400, flexClass: 'chain' })
+    b.wire(`A1.E${axis}S`, `S${axis}.S`, 'signal', { length_mm: 1400, flexClass: 'chain' }).wire(
+      `A1.E${axis}G`,
+      `S${axis}.G`,
+      'signal',
+      { length_mm: 1400, flexClass: 'chain' },
+    )
   }
   // On the plate and in the walls.
-  b.place('X1', 'left', 40, 465).place('Q1', 'left', 105, 470).place('XL', 'plate', 337, 340).place('XN', 'plate', 304, 340).place('PE1', 'plate', 161, 16)
-    .place('PS1', 'plate', 77.5, 157.5).place('PS2', 'plate', 314.5, 219.5).place('K1', 'plate', 177.5, 101).place('F1', 'plate', 364, 210).place('F2', 'plate', 212, 222.5)
-    .place('X0', 'plate', 256, 340).place('W5', 'plate', 342, 82).place('A1', 'plate', 155, 358).place('A2', 'plate', 269.5, 100).place('M4', 'plate', 42.5, 374)
+  b.place('X1', 'left', 40, 465)
+    .place('Q1', 'left', 105, 470)
+    .place('XL', 'plate', 337, 340)
+    .place('XN', 'plate', 304, 340)
+    .place('PE1', 'plate', 161, 16)
+    .place('PS1', 'plate', 77.5, 157.5)
+    .place('PS2', 'plate', 314.5, 219.5)
+    .place('K1', 'plate', 177.5, 101)
+    .place('F1', 'plate', 364, 210)
+    .place('F2', 'plate', 212, 222.5)
+    .place('X0', 'plate', 256, 340)
+    .place('W5', 'plate', 342, 82)
+    .place('A1', 'plate', 155, 358)
+    .place('A2', 'plate', 269.5, 100)
+    .place('M4', 'plate', 42.5, 374)
     .place('V1', 'right', 55, 55)
-    .rail('plate', 350, 210, 28).rail('plate', 215, 340, 148)
-    .duct('plate', 155, 32, 220).duct('plate', 155, 140, 220).duct('plate', 5, 275, 370).duct('plate', 5, 443, 370)
-    .gland('B1 leads', 'M12', 'bottom', 43, 22).gland('E1 leads', 'M12', 'bottom', 66, 22).gland('E2 leads', 'M12', 'bottom', 89, 22)
-    .gland('H1 leads', 'M12', 'bottom', 112, 22).gland('H2 leads', 'M12', 'bottom', 135, 22).gland('M1 leads', 'M12', 'bottom', 158, 22)
-    .gland('M2 leads', 'M12', 'bottom', 181, 22).gland('M3 leads', 'M12', 'bottom', 204, 22).gland('S1 leads', 'M12', 'bottom', 227, 22)
-    .gland('S2 leads', 'M12', 'bottom', 250, 22).gland('S3 leads', 'M12', 'bottom', 273, 22).gland('U3 leads', 'M12', 'bottom', 296, 22)
-    .gland('Y1 leads', 'M12', 'bottom', 319, 22).gland('Spare 1', 'M20', 'bottom', 347, 27, true)
+    .rail('plate', 350, 210, 28)
+    .rail('plate', 215, 340, 148)
+    .duct('plate', 155, 32, 220)
+    .duct('plate', 155, 140, 220)
+    .duct('plate', 5, 275, 370)
+    .duct('plate', 5, 443, 370)
+    .gland('B1 leads', 'M12', 'bottom', 43, 22)
+    .gland('E1 leads', 'M12', 'bottom', 66, 22)
+    .gland('E2 leads', 'M12', 'bottom', 89, 22)
+    .gland('H1 leads', 'M12', 'bottom', 112, 22)
+    .gland('H2 leads', 'M12', 'bottom', 135, 22)
+    .gland('M1 leads', 'M12', 'bottom', 158, 22)
+    .gland('M2 leads', 'M12', 'bottom', 181, 22)
+    .gland('M3 leads', 'M12', 'bottom', 204, 22)
+    .gland('S1 leads', 'M12', 'bottom', 227, 22)
+    .gland('S2 leads', 'M12', 'bottom', 250, 22)
+    .gland('S3 leads', 'M12', 'bottom', 273, 22)
+    .gland('U3 leads', 'M12', 'bottom', 296, 22)
+    .gland('Y1 leads', 'M12', 'bottom', 319, 22)
+    .gland('Spare 1', 'M20', 'bottom', 347, 27, true)
   // The computer and the motion board talk by a plain serial link.
-  return b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 }).build()
+  return b
+    .wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 })
+    .wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 })
+    .build()
 }

@@ -4,11 +4,19 @@ import type { Plan } from '@/core/plan'
 /** A gantry that cuts foam with a hot wire: 48 V for drivers and wire beside 24 V for controls, North American mains. */
 export function foamGantry(): Plan {
   const b = new PlanBuilder('Foam gantry', 'NEC', {
-    description: 'Cuts insulation foam with a hot wire on four axes. The wire and the drivers take 48 V, the controls 24 V; an emergency stop drops a contactor ahead of the 48 V supply.',
+    description:
+      'Cuts insulation foam with a hot wire on four axes. The wire and the drivers take 48 V, the controls 24 V; an emergency stop drops a contactor ahead of the 48 V supply.',
     site: { ambient_C: 25, plug: { kind: 'polarised', fuse_A: null }, outletBreaker_A: 15, residual_mA: null },
     practice: { inside_C: 40, grouped: 6 },
   })
-    .box('main', { name: 'Gantry box', kind: 'box', inner: { width_mm: 600, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false, where: 'under the gantry table' })
+    .box('main', {
+      name: 'Gantry box',
+      kind: 'box',
+      inner: { width_mm: 600, height_mm: 500, depth_mm: 200 },
+      wall: { material: 'painted-steel', thickness_mm: 1.5 },
+      sealed: false,
+      where: 'under the gantry table',
+    })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family: 'UL 248-14', rating_A: 12 } } })
     .device('Q1', 'switch-1p', 'Main switch')
     .device('XL', 'strip-6', 'Line distribution')
@@ -18,9 +26,22 @@ export function foamGantry(): Plan {
     .device('PS1', 'supply-48-600', '48 V supply')
     .device('PS2', 'supply-24-60', '24 V supply')
     .device('F1', 'fuse-block-6', '48 V fuses', {
-      fitted: Object.fromEntries([['F1', 4], ['F2', 4], ['F3', 4], ['F4', 4], ['F5', 5], ['F6', 4]].map(([link, rating_A]) => [link, { family: 'ISO 8820-3 58 V' as const, rating_A: rating_A as number }])),
+      fitted: Object.fromEntries(
+        [
+          ['F1', 4],
+          ['F2', 4],
+          ['F3', 4],
+          ['F4', 4],
+          ['F5', 5],
+          ['F6', 4],
+        ].map(([link, rating_A]) => [link, { family: 'ISO 8820-3 58 V' as const, rating_A: rating_A as number }]),
+      ),
     })
-    .device('F2', 'fuse-block-4', '24 V fuses', { fitted: Object.fromEntries(['F1', 'F2', 'F3', 'F4'].map((link) => [link, { family: 'ISO 8820-3' as const, rating_A: 1 }])) })
+    .device('F2', 'fuse-block-4', '24 V fuses', {
+      fitted: Object.fromEntries(
+        ['F1', 'F2', 'F3', 'F4'].map((link) => [link, { family: 'ISO 8820-3' as const, rating_A: 1 }]),
+      ),
+    })
     .device('X0', 'strip-12', '0 V of 48 V')
     .device('X02', 'strip-12', '0 V of 24 V')
     .device('S1', 'emergency-stop', 'Emergency stop', { place: { kind: 'field', path: 'front of the table' } })
@@ -76,18 +97,45 @@ export function foamGantry(): Plan {
     .state('cutting', { name: 'Cutting slowly', defaultShare: 0.5 })
     .state('start', { name: 'Starting', startUp: true, defaultShare: 0.3 })
   for (const n of [1, 2, 3, 4]) {
-    b.device(`A${n}`, 'driver', `Driver axis ${n}`, { loads: { motor: { motor: { phase_A: 4, phase_ohm: 0.9, mechanical_W: 45 } } }, settings: { current: '4.2 A' } })
+    b.device(`A${n}`, 'driver', `Driver axis ${n}`, {
+      loads: { motor: { motor: { phase_A: 4, phase_ohm: 0.9, mechanical_W: 45 } } },
+      settings: { current: '4.2 A' },
+    })
       .wire(`F1.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
       .wire(`X0.${n + 2}`, `A${n}.V-`, 'V-', { length_mm: 350 })
   }
   // On the plate and in the walls.
-  b.place('X1', 'left', 95, 465).place('Q1', 'left', 30, 475).place('XL', 'plate', 371, 355).place('XN', 'plate', 255, 203).place('PE1', 'plate', 345, 184)
-    .place('K1', 'plate', 213, 372.5).place('PS1', 'plate', 83.5, 165).place('PS2', 'plate', 193, 223).place('F1', 'plate', 293, 372.5).place('F2', 'plate', 477, 62.5)
-    .place('X0', 'plate', 303, 203).place('X02', 'plate', 419, 355).place('K2', 'plate', 485, 355).place('B2', 'plate', 542, 55).place('A7', 'plate', 393, 70)
-    .place('V1', 'right', 55, 55).place('A1', 'plate', 299.5, 69).place('A2', 'plate', 204.5, 69).place('A3', 'plate', 42.5, 389).place('A4', 'plate', 137.5, 389)
-    .rail('plate', 525, 55, 44).rail('plate', 347, 70, 82).rail('plate', 229, 203, 105).rail('plate', 355, 355, 95).rail('plate', 185, 372.5, 46)
-    .duct('plate', 167, 138, 408).duct('plate', 5, 290, 570)
-    .gland('E1 leads', 'M12', 'bottom', 22, 22).gland('H1 leads', 'M12', 'bottom', 45, 22).gland('S1 leads', 'M12', 'bottom', 68, 22)
-    .gland('U2 leads', 'M12', 'bottom', 91, 22).gland('Spare 1', 'M20', 'bottom', 119, 27, true)
+  b.place('X1', 'left', 95, 465)
+    .place('Q1', 'left', 30, 475)
+    .place('XL', 'plate', 371, 355)
+    .place('XN', 'plate', 255, 203)
+    .place('PE1', 'plate', 345, 184)
+    .place('K1', 'plate', 213, 372.5)
+    .place('PS1', 'plate', 83.5, 165)
+    .place('PS2', 'plate', 193, 223)
+    .place('F1', 'plate', 293, 372.5)
+    .place('F2', 'plate', 477, 62.5)
+    .place('X0', 'plate', 303, 203)
+    .place('X02', 'plate', 419, 355)
+    .place('K2', 'plate', 485, 355)
+    .place('B2', 'plate', 542, 55)
+    .place('A7', 'plate', 393, 70)
+    .place('V1', 'right', 55, 55)
+    .place('A1', 'plate', 299.5, 69)
+    .place('A2', 'plate', 204.5, 69)
+    .place('A3', 'plate', 42.5, 389)
+    .place('A4', 'plate', 137.5, 389)
+    .rail('plate', 525, 55, 44)
+    .rail('plate', 347, 70, 82)
+    .rail('plate', 229, 203, 105)
+    .rail('plate', 355, 355, 95)
+    .rail('plate', 185, 372.5, 46)
+    .duct('plate', 167, 138, 408)
+    .duct('plate', 5, 290, 570)
+    .gland('E1 leads', 'M12', 'bottom', 22, 22)
+    .gland('H1 leads', 'M12', 'bottom', 45, 22)
+    .gland('S1 leads', 'M12', 'bottom', 68, 22)
+    .gland('U2 leads', 'M12', 'bottom', 91, 22)
+    .gland('Spare 1', 'M20', 'bottom', 119, 27, true)
   return b.build()
 }

@@ -3,7 +3,10 @@ import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import './globals.css'
 
-export const metadata: Metadata = { title: { default: 'Glad Rafter', template: '%s · Glad Rafter' }, description: 'Plan, wire and prove a mains-fed control enclosure' }
+export const metadata: Metadata = {
+  title: { default: 'Glad Rafter', template: '%s · Glad Rafter' },
+  description: 'Plan, wire and prove a mains-fed control enclosure',
+}
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 }
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {

@@ -71,7 +71,10 @@ function calc(name: string | undefined, flag: string | undefined): number {
   const calculator = calculatorNamed(name)
   if (!calculator) fail(`There is no calculator "${name}"; there are ${CALCULATOR_NAMES.join(', ')}`)
   if (flag === '--schema') {
-    print({ input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }), output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }) })
+    print({
+      input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }),
+      output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }),
+    })
     return 0
   }
   if (flag) fail(`"${flag}" is not understood after calc ${name}; only --schema is`)
@@ -126,7 +129,11 @@ function netlistOf(plan: Plan, wanted: string | undefined): string {
 }
 
 const exportOptions = z.strictObject({
-  format: z.enum(DRILL_FORMATS, { error: `must be one of ${DRILL_FORMATS.join(', ')}` }), paper: z.enum(['A4', 'Letter']).default('A4'), view: z.enum(['outside', 'inside']).default('outside'), corner: z.enum(CORNERS, { error: `must be one of ${CORNERS.join(', ')}` }).default('lower left'), out: z.string().optional(),
+  format: z.enum(DRILL_FORMATS, { error: `must be one of ${DRILL_FORMATS.join(', ')}` }),
+  paper: z.enum(['A4', 'Letter']).default('A4'),
+  view: z.enum(['outside', 'inside']).default('outside'),
+  corner: z.enum(CORNERS, { error: `must be one of ${CORNERS.join(', ')}` }).default('lower left'),
+  out: z.string().optional(),
 })
 
 async function exportDrillSheet([path, wanted, ...flags]: readonly string[]): Promise<number> {
@@ -137,16 +144,22 @@ async function exportDrillSheet([path, wanted, ...flags]: readonly string[]): Pr
     return 0
   }
   const chosen = faces.find(({ name, face }) => name === wanted || face === wanted || name.endsWith(`, ${wanted}`))
-  if (!chosen) fail(`The plan has no face "${wanted}" with holes; it has ${faces.map(({ name }) => name).join('; ') || 'none'}`)
+  if (!chosen)
+    fail(`The plan has no face "${wanted}" with holes; it has ${faces.map(({ name }) => name).join('; ') || 'none'}`)
   const given: Record<string, string> = {}
   for (let i = 0; i < flags.length; i += 2) {
-    if (!flags[i]!.startsWith('--') || flags[i + 1] === undefined) fail(`"${flags[i]}" is not understood after export; flags come as --format pdf`)
+    if (!flags[i]!.startsWith('--') || flags[i + 1] === undefined)
+      fail(`"${flags[i]}" is not understood after export; flags come as --format pdf`)
     given[flags[i]!.slice(2)] = flags[i + 1]!
   }
   const options = readWith(exportOptions, given)
   if (options.kind === 'refused') fail('The flags of export are not right', options.issues)
   const { format, paper, view, corner, out } = options.value
-  const { bytes } = await drillSheetFile({ plan, enclosure: chosen.enclosure, face: chosen.face, view, corner }, format, paper)
+  const { bytes } = await drillSheetFile(
+    { plan, enclosure: chosen.enclosure, face: chosen.face, view, corner },
+    format,
+    paper,
+  )
   if (out) writeFileSync(out, bytes)
   else process.stdout.write(bytes)
   return 0
@@ -194,6 +207,10 @@ try {
   process.exitCode = await main(process.argv.slice(2))
 } catch (error) {
   // A fault of ours is told like any other, with no stack in the way of whoever reads the answer.
-  print(error instanceof Failure ? error.body : { error: { message: error instanceof Error ? error.message : String(error), issues: [] } })
+  print(
+    error instanceof Failure
+      ? error.body
+      : { error: { message: error instanceof Error ? error.message : String(error), issues: [] } },
+  )
   process.exitCode = 2
 }

@@ -15,7 +15,15 @@ const ascii = (text: string) => text.replace(/[^\x20-\x7e]/g, '?')
 /** Numbers with every digit, as SPICE reads them. */
 const figure = (value: number) => value.toExponential(15)
 
-export function spiceNetlist({ title, ground, elements }: { readonly title: string; readonly ground: string; readonly elements: readonly CircuitElement[] }): string {
+export function spiceNetlist({
+  title,
+  ground,
+  elements,
+}: {
+  readonly title: string
+  readonly ground: string
+  readonly elements: readonly CircuitElement[]
+}): string {
   const numbers = new Map<string, number>([[ground, 0]])
   const node = (name: string) => {
     const known = numbers.get(name)
@@ -24,7 +32,10 @@ export function spiceNetlist({ title, ground, elements }: { readonly title: stri
     return numbers.size - 1
   }
   const lines: string[] = []
-  const highest_V = Math.max(1, ...elements.flatMap((element) => (element.type === 'V' ? [Math.abs(element.value)] : [])))
+  const highest_V = Math.max(
+    1,
+    ...elements.flatMap((element) => (element.type === 'V' ? [Math.abs(element.value)] : [])),
+  )
   /** Nodes where the search begins at full voltage, so that it finds the working point and not the collapsed one. */
   const starts = new Set<number>()
   elements.forEach((element, i) => {
@@ -36,7 +47,8 @@ export function spiceNetlist({ title, ground, elements }: { readonly title: stri
         break
       case 'V': {
         const inner = element.resistance_ohm ? `s${i}` : String(a)
-        if (element.limit_A !== undefined) lines.push(`* limit ${figure(element.limit_A)} A: beyond it this source is a constant current`)
+        if (element.limit_A !== undefined)
+          lines.push(`* limit ${figure(element.limit_A)} A: beyond it this source is a constant current`)
         lines.push(`V${i} ${inner} ${b} DC ${figure(element.value)}`)
         if (element.resistance_ohm) lines.push(`Rs${i} s${i} ${a} ${figure(element.resistance_ohm)}`)
         break
@@ -48,7 +60,9 @@ export function spiceNetlist({ title, ground, elements }: { readonly title: stri
         // A resistance below its least voltage keeps the quotient finite while the simulator searches.
         const least_V = element.minimum_V || LEAST_SHARE * highest_V
         const across = a === 0 ? `(-v(${b}))` : b === 0 ? `v(${a})` : `(v(${a})-v(${b}))`
-        lines.push(`B${i} ${a} ${b} I = ${across} > ${figure(least_V)} ? ${figure(element.value)} / ${across} : ${figure(element.value / least_V ** 2)} * ${across}`)
+        lines.push(
+          `B${i} ${a} ${b} I = ${across} > ${figure(least_V)} ? ${figure(element.value)} / ${across} : ${figure(element.value / least_V ** 2)} * ${across}`,
+        )
         if (a !== 0) starts.add(a)
         break
       }
@@ -56,5 +70,14 @@ export function spiceNetlist({ title, ground, elements }: { readonly title: stri
   })
   const nodesets = [...starts].map((number) => `.nodeset v(${number})=${figure(highest_V)}`)
   const legend = [...numbers].map(([name, number]) => `* node ${number} = ${ascii(name)}`)
-  return [`* ${ascii(title).slice(0, 200)}`, ...legend, ...lines, ...nodesets, '.options reltol=1e-9 abstol=1e-12 vntol=1e-9', '.op', '.end', ''].join('\n')
+  return [
+    `* ${ascii(title).slice(0, 200)}`,
+    ...legend,
+    ...lines,
+    ...nodesets,
+    '.options reltol=1e-9 abstol=1e-12 vntol=1e-9',
+    '.op',
+    '.end',
+    '',
+  ].join('\n')
 }

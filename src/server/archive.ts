@@ -22,20 +22,52 @@ const patches = text.refine(isListOfPatches, { error: 'must be a list of patches
 function isListOfPatches(value: string): boolean {
   try {
     const list: unknown = JSON.parse(value)
-    return Array.isArray(list) && list.every((each) => typeof each === 'object' && each !== null && Array.isArray((each as { path?: unknown }).path))
+    return (
+      Array.isArray(list) &&
+      list.every(
+        (each) => typeof each === 'object' && each !== null && Array.isArray((each as { path?: unknown }).path),
+      )
+    )
   } catch {
     return false
   }
 }
 
-const PLAN = z.strictObject({ id, name: text, document: text, revision: whole, createdAt: moment, updatedAt: moment, deletedAt: moment.nullable(), lastEdit: text })
+const PLAN = z.strictObject({
+  id,
+  name: text,
+  document: text,
+  revision: whole,
+  createdAt: moment,
+  updatedAt: moment,
+  deletedAt: moment.nullable(),
+  lastEdit: text,
+})
 const EDIT = z.strictObject({
-  planId: id, revision: whole, editId: text, kind: z.enum(['edit', 'undo', 'redo']), label: text, commands: text, patches, inverse: patches,
-  target: whole.nullable(), at: moment, author: text, under: whole.nullable(),
+  planId: id,
+  revision: whole,
+  editId: text,
+  kind: z.enum(['edit', 'undo', 'redo']),
+  label: text,
+  commands: text,
+  patches,
+  inverse: patches,
+  target: whole.nullable(),
+  at: moment,
+  author: text,
+  under: whole.nullable(),
 })
 const STACK = z.strictObject({ planId: id, author: text, undoTop: whole.nullable(), redoTop: whole.nullable() })
 const LOG = z.strictObject({
-  planId: id, entryId: text, step: text, kind: z.enum(['signed', 'withdrawn']), facts: text, reading: z.number().nullable(), unit: text.nullable(), note: text, at: moment,
+  planId: id,
+  entryId: text,
+  step: text,
+  kind: z.enum(['signed', 'withdrawn']),
+  facts: text,
+  reading: z.number().nullable(),
+  unit: text.nullable(),
+  note: text,
+  at: moment,
 })
 
 const line = z.union([
@@ -62,7 +94,12 @@ const isMoment = (key: string) => key === 'at' || key.endsWith('At')
 
 /** Dates as the world writes them, whatever way the database does. */
 function tidy(row: Readonly<Record<string, unknown>>): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(row).map(([key, value]) => [key, isMoment(key) && value !== null ? new Date(String(value)).toISOString() : value]))
+  return Object.fromEntries(
+    Object.entries(row).map(([key, value]) => [
+      key,
+      isMoment(key) && value !== null ? new Date(String(value)).toISOString() : value,
+    ]),
+  )
 }
 
 /** The lines of the file, one state of the data throughout: what is written meanwhile is not in it. */
@@ -73,9 +110,10 @@ async function* linesOf(db: Database, now: Date): AsyncGenerator<string> {
     yield `${JSON.stringify({ format: FORMAT, version: VERSION, savedAt: now.toISOString() })}\n`
     let lines = 0
     for (const [key, table, columns] of TABLES) {
-      for (let after = 0; ; ) {
+      for (let after = 0; ;) {
         const rows = await sequelize.query<Record<string, unknown> & { rowid: number }>(
-          `SELECT rowid AS rowid, ${columns} FROM ${table} WHERE rowid > ? ORDER BY rowid LIMIT ${PAGE}`, { type: QueryTypes.SELECT, replacements: [after] },
+          `SELECT rowid AS rowid, ${columns} FROM ${table} WHERE rowid > ? ORDER BY rowid LIMIT ${PAGE}`,
+          { type: QueryTypes.SELECT, replacements: [after] },
         )
         for (const { rowid, ...row } of rows) {
           after = rowid
@@ -117,15 +155,21 @@ export interface TakenIn {
   readonly entries: number
 }
 
-type Rows = { readonly plan: z.output<typeof PLAN>[]; readonly edit: z.output<typeof EDIT>[]; readonly stack: z.output<typeof STACK>[]; readonly log: z.output<typeof LOG>[] }
-export type Taking = { readonly kind: 'taken'; readonly taken: TakenIn } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+type Rows = {
+  readonly plan: z.output<typeof PLAN>[]
+  readonly edit: z.output<typeof EDIT>[]
+  readonly stack: z.output<typeof STACK>[]
+  readonly log: z.output<typeof LOG>[]
+}
+export type Taking =
+  { readonly kind: 'taken'; readonly taken: TakenIn } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Reads every line before anything is written; a file that was cut off is refused. */
 function readArchive(content: string): Rows | readonly Issue[] {
   const rows: Rows = { plan: [], edit: [], stack: [], log: [] }
   let isWhole = false
   let number = 0
-  for (let from = 0; from < content.length; ) {
+  for (let from = 0; from < content.length;) {
     const newline = content.indexOf('\n', from)
     const to = newline < 0 ? content.length : newline
     const each = content.slice(from, to)
@@ -136,10 +180,16 @@ function readArchive(content: string): Rows | readonly Issue[] {
     try {
       value = JSON.parse(each)
     } catch {
-      return [{ path: `line ${number}`, message: number === 1 ? 'is not saved data of this application' : 'is not JSON; the file is damaged' }]
+      return [
+        {
+          path: `line ${number}`,
+          message: number === 1 ? 'is not saved data of this application' : 'is not JSON; the file is damaged',
+        },
+      ]
     }
     const read = readWith(number === 1 ? head : line, value)
-    if (read.kind === 'refused') return read.issues.map(({ path, message }) => ({ path: `line ${number}${path ? `, ${path}` : ''}`, message }))
+    if (read.kind === 'refused')
+      return read.issues.map(({ path, message }) => ({ path: `line ${number}${path ? `, ${path}` : ''}`, message }))
     if (number === 1) continue
     const record = read.value as z.output<typeof line>
     if ('plan' in record) rows.plan.push(record.plan)
@@ -149,7 +199,14 @@ function readArchive(content: string): Rows | readonly Issue[] {
     else isWhole = record.end.lines === number - 2
   }
   if (number === 0) return [{ path: '', message: 'is empty' }]
-  return isWhole ? rows : [{ path: `line ${number}`, message: 'is the last one, and the file says of itself that it has others; it was cut off' }]
+  return isWhole
+    ? rows
+    : [
+        {
+          path: `line ${number}`,
+          message: 'is the last one, and the file says of itself that it has others; it was cut off',
+        },
+      ]
 }
 
 /** Takes saved data in, all or nothing. What is here stays as it is; records of a plan that is here already are added where they are missing. */
@@ -158,31 +215,54 @@ export async function takeAll(db: Database, content: string): Promise<Taking> {
   if (!('plan' in rows)) return { kind: 'refused', issues: rows }
   const known = new Set(rows.plan.map((plan) => plan.id))
   const stray = [...rows.edit, ...rows.stack, ...rows.log].find(({ planId }) => !known.has(planId))
-  if (stray) return { kind: 'refused', issues: [{ path: '', message: `holds a record of the plan ${stray.planId}, which is not in it` }] }
+  if (stray)
+    return {
+      kind: 'refused',
+      issues: [{ path: '', message: `holds a record of the plan ${stray.planId}, which is not in it` }],
+    }
   return db.write(async ({ Plan, Edit, Stack, Log }) => {
     const idOf = new Map<string, string>()
     const fresh = new Set<string>()
     let beside = 0
     for (const plan of rows.plan) {
       const here = await Plan.findOne({ where: { id: plan.id } })
-      const isSame = here !== null && here.revision === plan.revision && here.lastEdit === plan.lastEdit && here.document === plan.document
+      const isSame =
+        here !== null &&
+        here.revision === plan.revision &&
+        here.lastEdit === plan.lastEdit &&
+        here.document === plan.document
       const planId = here && !isSame ? randomUUID() : plan.id
       idOf.set(plan.id, planId)
       if (isSame) continue
       fresh.add(planId)
       if (here) beside += 1
       const { createdAt, updatedAt, deletedAt, ...rest } = plan
-      await Plan.create({ ...rest, id: planId, createId: null, createdAt: new Date(createdAt), updatedAt: new Date(updatedAt), deletedAt: deletedAt === null ? null : new Date(deletedAt) })
+      await Plan.create({
+        ...rest,
+        id: planId,
+        createId: null,
+        createdAt: new Date(createdAt),
+        updatedAt: new Date(updatedAt),
+        deletedAt: deletedAt === null ? null : new Date(deletedAt),
+      })
     }
-    const moved = <T extends { readonly planId: string }>(list: readonly T[]) => list.map((row) => ({ ...row, planId: idOf.get(row.planId)! }))
-    const edits = moved(rows.edit).filter(({ planId }) => fresh.has(planId)).map((row) => ({ ...row, at: new Date(row.at) }))
+    const moved = <T extends { readonly planId: string }>(list: readonly T[]) =>
+      list.map((row) => ({ ...row, planId: idOf.get(row.planId)! }))
+    const edits = moved(rows.edit)
+      .filter(({ planId }) => fresh.has(planId))
+      .map((row) => ({ ...row, at: new Date(row.at) }))
     for (const piece of inPieces(edits)) await Edit.bulkCreate([...piece])
     const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId))
     for (const piece of inPieces(stacks)) await Stack.bulkCreate([...piece])
     const before = await Log.count()
     const entries = moved(rows.log).map((row) => ({ ...row, at: new Date(row.at) }))
     for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
-    const taken = { plans: fresh.size, there: rows.plan.length - fresh.size, beside, entries: (await Log.count()) - before }
+    const taken = {
+      plans: fresh.size,
+      there: rows.plan.length - fresh.size,
+      beside,
+      entries: (await Log.count()) - before,
+    }
     return { kind: 'taken', taken }
   })
 }

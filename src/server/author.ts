@@ -8,7 +8,10 @@ const TOOL = 'tool'
 const MARK = /^[0-9a-f-]{36}$/
 
 export function keptAuthor(cookies: string | null): string | null {
-  const found = (cookies ?? '').split(';').map((each) => each.trim().split('=')).find(([name]) => name === AUTHOR_COOKIE)?.[1]
+  const found = (cookies ?? '')
+    .split(';')
+    .map((each) => each.trim().split('='))
+    .find(([name]) => name === AUTHOR_COOKIE)?.[1]
   return found !== undefined && MARK.test(found) ? found : null
 }
 

@@ -13,7 +13,10 @@ export function dataDirectory(): string {
     mkdirSync(directory, { recursive: true, mode: 0o700 })
   } catch (error) {
     const what = error instanceof Error ? error.message : String(error)
-    throw new DataTrouble('unreachable', `${directory} cannot be used as the data directory (${what}); name another with GLAD_RAFTER_DATA`)
+    throw new DataTrouble(
+      'unreachable',
+      `${directory} cannot be used as the data directory (${what}); name another with GLAD_RAFTER_DATA`,
+    )
   }
   return directory
 }

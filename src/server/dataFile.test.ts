@@ -1,4 +1,14 @@
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
@@ -30,7 +40,10 @@ afterAll(async () => {
 })
 
 const trouble = async (work: Promise<unknown>) => {
-  const error: unknown = await work.then(() => null, (reason: unknown) => reason)
+  const error: unknown = await work.then(
+    () => null,
+    (reason: unknown) => reason,
+  )
   if (!(error instanceof DataTrouble)) throw new Error(`no trouble: ${String(error)}`)
   return error
 }
@@ -39,7 +52,14 @@ const made = async (db: Database, name = 'Kept') => {
   if (created.kind === 'refused') throw new Error('refused')
   return created.summary.id
 }
-const ambient = (editId: string, baseRevision: number, ambient_C: number) => ({ kind: 'edit', editId, baseRevision, label: editId, commands: [{ type: 'setSite', changes: { ambient_C } }] }) as const
+const ambient = (editId: string, baseRevision: number, ambient_C: number) =>
+  ({
+    kind: 'edit',
+    editId,
+    baseRevision,
+    label: editId,
+    commands: [{ type: 'setSite', changes: { ambient_C } }],
+  }) as const
 
 describe('a start', () => {
   it('that is the first makes a whole file, readable by its owner alone, or none', async () => {
@@ -69,8 +89,13 @@ describe('a start', () => {
     writeFileSync(`${file}.was`, before)
     expect(await rows(join(file, '..', copy!))).toEqual(await rows(`${file}.was`))
     const store = new PlanStore(db)
-    expect(await store.load('clay-printer', 'anna')).toMatchObject({ kind: 'plan', stored: { undo: 'Rename', revision: 2 } })
-    expect(await store.edit('clay-printer', { kind: 'undo', editId: 'undo-of-old', baseRevision: 2 }, 'anna')).toMatchObject({ kind: 'committed', redo: 'Rename' })
+    expect(await store.load('clay-printer', 'anna')).toMatchObject({
+      kind: 'plan',
+      stored: { undo: 'Rename', revision: 2 },
+    })
+    expect(
+      await store.edit('clay-printer', { kind: 'undo', editId: 'undo-of-old', baseRevision: 2 }, 'anna'),
+    ).toMatchObject({ kind: 'committed', redo: 'Rename' })
     expect(await new Logbook(db).read('clay-printer')).toHaveLength(1)
   })
 
@@ -93,7 +118,9 @@ describe('a start', () => {
 
   it('on a file of a later release refuses it by its version and does not write it', async () => {
     const db = await openDatabase(file)
-    await db.write(async (_models, writer) => writer.query("INSERT INTO SequelizeMeta (name) VALUES ('007-of-the-future')"))
+    await db.write(async (_models, writer) =>
+      writer.query("INSERT INTO SequelizeMeta (name) VALUES ('007-of-the-future')"),
+    )
     await db.close()
     const before = readFileSync(file)
     const { kind, message } = await trouble(openDatabase(file))
@@ -103,13 +130,19 @@ describe('a start', () => {
   })
 
   it.each([
-    ['text in its place', (path: string) => writeFileSync(path, 'this is no database at all, but a note somebody left here')],
+    [
+      'text in its place',
+      (path: string) => writeFileSync(path, 'this is no database at all, but a note somebody left here'),
+    ],
     ['a file cut in half', (path: string) => truncateSync(path, Math.floor(statSync(path).size / 2))],
-    ['bytes overwritten', (path: string) => {
-      const bytes = readFileSync(path)
-      bytes.fill(0x5a, 5000, 9000)
-      writeFileSync(path, bytes)
-    }],
+    [
+      'bytes overwritten',
+      (path: string) => {
+        const bytes = readFileSync(path)
+        bytes.fill(0x5a, 5000, 9000)
+        writeFileSync(path, bytes)
+      },
+    ],
   ])('on %s names the file and what can be done, and changes nothing', async (_what, damage) => {
     const db = await openDatabase(file)
     for (let i = 0; i < 5; i += 1) await new PlanStore(db).create(clayPrinter())
@@ -137,10 +170,16 @@ describe('a write', () => {
     const id = await made(db)
     const store = new PlanStore(db)
     // The file may grow no further: SQLite’s own answer to a full disk.
-    const [{ page_count }] = (await db.write((_models, writer) => writer.query('PRAGMA page_count')))[0] as [{ page_count: number }]
+    const [{ page_count }] = (await db.write((_models, writer) => writer.query('PRAGMA page_count')))[0] as [
+      { page_count: number },
+    ]
     await db.write((_models, writer) => writer.query(`PRAGMA max_page_count = ${page_count}`))
     const failed = await trouble(store.create(clayPrinter()))
-    expect(failed).toMatchObject({ kind: 'full', isPassing: true, message: expect.stringMatching(/no room.*free some space/) })
+    expect(failed).toMatchObject({
+      kind: 'full',
+      isPassing: true,
+      message: expect.stringMatching(/no room.*free some space/),
+    })
     expect(await store.list()).toHaveLength(1)
     await db.write((_models, writer) => writer.query('PRAGMA max_page_count = 1000000'))
     expect((await store.create(clayPrinter())).kind).toBe('created')
@@ -154,48 +193,65 @@ describe('a write', () => {
     const store = new PlanStore(db)
     await withFile(file, async (all) => {
       await all('BEGIN IMMEDIATE')
-      expect(await trouble(store.edit(id, ambient('edit-locked', 1, 30)))).toMatchObject({ kind: 'locked', isPassing: true })
+      expect(await trouble(store.edit(id, ambient('edit-locked', 1, 30)))).toMatchObject({
+        kind: 'locked',
+        isPassing: true,
+      })
       expect((await store.load(id))?.kind).toBe('plan')
       await all('COMMIT')
     })
     expect((await store.edit(id, ambient('edit-locked', 1, 30))).kind).toBe('committed')
   })
 
-  it.each([1, 2, 3, 4, 5, 6])('of which every %d. statement fails takes itself back whole, and loses nothing that was acknowledged', async (n) => {
-    let statements = 0
-    let isFailing = false
-    const db = await opened(file, {
-      beforeStatement(sql) {
-        if (!isFailing || /^(ROLLBACK|PRAGMA)/.test(sql)) return
-        statements += 1
-        if (statements % n === 0) throw Object.assign(new Error('SQLITE_IOERR: disk I/O error'), { code: 'SQLITE_IOERR' })
-      },
-    })
-    const store = new PlanStore(db)
-    const id = await made(db)
-    let revision = 1
-    for (let i = 0; i < 12; i += 1) {
-      isFailing = i % 2 === 0
-      const outcome = await store.edit(id, ambient(`edit-nr-${i}`, revision, i)).catch((error: unknown) => error)
-      if (outcome instanceof DataTrouble) {
-        expect(isFailing).toBe(true)
-        continue
+  it.each([1, 2, 3, 4, 5, 6])(
+    'of which every %d. statement fails takes itself back whole, and loses nothing that was acknowledged',
+    async (n) => {
+      let statements = 0
+      let isFailing = false
+      const db = await opened(file, {
+        beforeStatement(sql) {
+          if (!isFailing || /^(ROLLBACK|PRAGMA)/.test(sql)) return
+          statements += 1
+          if (statements % n === 0)
+            throw Object.assign(new Error('SQLITE_IOERR: disk I/O error'), { code: 'SQLITE_IOERR' })
+        },
+      })
+      const store = new PlanStore(db)
+      const id = await made(db)
+      let revision = 1
+      for (let i = 0; i < 12; i += 1) {
+        isFailing = i % 2 === 0
+        const outcome = await store.edit(id, ambient(`edit-nr-${i}`, revision, i)).catch((error: unknown) => error)
+        if (outcome instanceof DataTrouble) {
+          expect(isFailing).toBe(true)
+          continue
+        }
+        expect(outcome).toMatchObject({ kind: 'committed' })
+        revision += 1
       }
-      expect(outcome).toMatchObject({ kind: 'committed' })
-      revision += 1
-    }
-    isFailing = false
-    expect((await store.standing(id))!.revision).toBe(revision)
-    expect(await faultsOf(file)).toEqual([])
-  })
+      isFailing = false
+      expect((await store.standing(id))!.revision).toBe(revision)
+      expect(await faultsOf(file)).toEqual([])
+    },
+  )
 
   it('that fails among others takes back only itself', async () => {
     const db = await opened(file)
     const id = await made(db)
     const log = new Logbook(db)
-    const entry = (n: number) => ({ entryId: `entry-nr-${n}`, step: 's', kind: 'signed' as const, facts: {}, reading: null, unit: null, note: '' })
+    const entry = (n: number) => ({
+      entryId: `entry-nr-${n}`,
+      step: 's',
+      kind: 'signed' as const,
+      facts: {},
+      reading: null,
+      unit: null,
+      note: '',
+    })
     const outcomes = await Promise.allSettled([
-      log.append(id, entry(1)), db.write((_models, writer) => writer.query('INSERT INTO nowhere VALUES (1)')), log.append(id, entry(2)),
+      log.append(id, entry(1)),
+      db.write((_models, writer) => writer.query('INSERT INTO nowhere VALUES (1)')),
+      log.append(id, entry(2)),
     ])
     expect(outcomes.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
     expect(await log.read(id)).toHaveLength(2)
@@ -212,7 +268,15 @@ describe('all data as one file', () => {
     await store.edit(id, ambient('edit-nr-1', 1, 30), 'anna')
     await store.edit(id, ambient('edit-nr-2', 2, 31), 'anna')
     await store.edit(id, { kind: 'undo', editId: 'undo-nr-1', baseRevision: 3 }, 'anna')
-    await new Logbook(db).append(id, { entryId: 'entry-nr-1', step: 's', kind: 'signed', facts: { size: '1 mm²' }, reading: 24, unit: 'V', note: 'tight' })
+    await new Logbook(db).append(id, {
+      entryId: 'entry-nr-1',
+      step: 's',
+      kind: 'signed',
+      facts: { size: '1 mm²' },
+      reading: 24,
+      unit: 'V',
+      note: 'tight',
+    })
     const bad = await made(db, 'Bad')
     await db.write(({ Plan }) => Plan.update({ document: 'not JSON' }, { where: { id: bad } }))
     const gone = await made(db, 'Gone')
@@ -224,16 +288,26 @@ describe('all data as one file', () => {
     const { db, id, gone } = await filled()
     const text = await saved(db)
     const other = await opened(`${file}.other`)
-    expect(await takeAll(other, text)).toMatchObject({ kind: 'taken', taken: { plans: 3, there: 0, beside: 0, entries: 1 } })
+    expect(await takeAll(other, text)).toMatchObject({
+      kind: 'taken',
+      taken: { plans: 3, there: 0, beside: 0, entries: 1 },
+    })
     const store = new PlanStore(other)
-    expect(await store.load(id, 'anna')).toMatchObject({ kind: 'plan', stored: { revision: 4, undo: 'edit-nr-1', redo: 'edit-nr-2', plan: { site: { ambient_C: 30 } } } })
-    expect(await new Logbook(other).read(id)).toMatchObject([{ entryId: 'entry-nr-1', facts: { size: '1 mm²' }, note: 'tight' }])
+    expect(await store.load(id, 'anna')).toMatchObject({
+      kind: 'plan',
+      stored: { revision: 4, undo: 'edit-nr-1', redo: 'edit-nr-2', plan: { site: { ambient_C: 30 } } },
+    })
+    expect(await new Logbook(other).read(id)).toMatchObject([
+      { entryId: 'entry-nr-1', facts: { size: '1 mm²' }, note: 'tight' },
+    ])
     expect((await store.list()).find(({ name }) => name === 'Bad')!.trouble).toMatch(/not JSON/)
     expect(await store.load(gone)).toBeNull()
     expect(await store.restore(gone)).toBe(true)
     const lines = (content: string) => content.split('\n').sort()
     await store.remove(gone)
-    expect(lines(await saved(other)).filter((each) => !each.includes('"Gone"'))).toEqual(lines(text).filter((each) => !each.includes('"Gone"')))
+    expect(lines(await saved(other)).filter((each) => !each.includes('"Gone"'))).toEqual(
+      lines(text).filter((each) => !each.includes('"Gone"')),
+    )
   })
 
   it('changes nothing where it is here already, and comes in beside what differs', async () => {
@@ -252,7 +326,11 @@ describe('all data as one file', () => {
     ['with a wounded line', (text: string) => text.replace('"revision":4', '"revision":"four"'), /number/],
     ['of something else', () => '{"format":"glad-rafter-plan"}', /not saved data/],
     ['of a later release', (text: string) => text.replace('"version":1', '"version":2'), /later release/],
-    ['with a record of a plan that is not in it', (text: string) => text.replaceAll('"planId":"', '"planId":"x'), /not in it/],
+    [
+      'with a record of a plan that is not in it',
+      (text: string) => text.replaceAll('"planId":"', '"planId":"x'),
+      /not in it/,
+    ],
     ['empty', () => '', /is empty/],
   ])('%s is refused whole', async (_what, spoil, why) => {
     const { db } = await filled()
@@ -260,7 +338,8 @@ describe('all data as one file', () => {
     const other = await opened(`${file}.other`)
     const outcome = await takeAll(other, spoil(text))
     expect(outcome.kind).toBe('refused')
-    if (outcome.kind === 'refused') expect(outcome.issues.map(({ path, message }) => `${path} ${message}`).join('; ')).toMatch(why)
+    if (outcome.kind === 'refused')
+      expect(outcome.issues.map(({ path, message }) => `${path} ${message}`).join('; ')).toMatch(why)
     expect(await new PlanStore(other).list()).toEqual([])
   })
 })

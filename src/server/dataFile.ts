@@ -16,7 +16,9 @@ export type BeforeStatement = (sql: string) => void
 type Callback = (error: Error | null) => void
 
 /** The driver's connection, patient with other programs. */
-function patient(beforeStatement?: BeforeStatement): new (filename: string, mode?: number, callback?: Callback) => sqlite3.Database {
+function patient(
+  beforeStatement?: BeforeStatement,
+): new (filename: string, mode?: number, callback?: Callback) => sqlite3.Database {
   return class extends sqlite3.Database {
     constructor(filename: string, mode?: number, callback?: Callback) {
       super(filename, mode, callback)
@@ -47,7 +49,14 @@ function lookBefore(connection: sqlite3.Database, beforeStatement: BeforeStateme
 export function connect(storage: string, options: Options = {}, beforeStatement?: BeforeStatement): Sequelize {
   // The driver waits by itself; the mapper would wait five times as long.
   const retry = { max: 1, match: [] }
-  return new Sequelize({ dialect: 'sqlite', storage, logging: false, retry, dialectModule: { ...sqlite3, Database: patient(beforeStatement) }, ...options })
+  return new Sequelize({
+    dialect: 'sqlite',
+    storage,
+    logging: false,
+    retry,
+    dialectModule: { ...sqlite3, Database: patient(beforeStatement) },
+    ...options,
+  })
 }
 
 export async function withConnection<T>(sequelize: Sequelize, work: (sequelize: Sequelize) => Promise<T>): Promise<T> {
@@ -83,7 +92,10 @@ function headOf(file: string): string {
 /** Looks before anything is written: whether the file is whole, and of a release that this one knows. Returns what is still to be migrated. */
 async function inspect(file: string): Promise<readonly string[]> {
   if (statSync(file).size === 0) {
-    throw new DataTrouble('empty', `${file} holds nothing (0 bytes), so its plans are gone or elsewhere; put a copy back in its place, or remove it to begin anew`)
+    throw new DataTrouble(
+      'empty',
+      `${file} holds nothing (0 bytes), so its plans are gone or elsewhere; put a copy back in its place, or remove it to begin anew`,
+    )
   }
   if (headOf(file) !== HEADER) throw damaged(file, 'it is no data file of this application')
   return withConnection(connect(file, { dialectOptions: { mode: sqlite3.OPEN_READONLY } }), async (sequelize) => {
@@ -92,7 +104,10 @@ async function inspect(file: string): Promise<readonly string[]> {
     const done = await executedMigrations(sequelize)
     const later = done.filter((name) => !MIGRATION_NAMES.includes(name))
     if (later.length > 0) {
-      throw new DataTrouble('later', `${file} was written by a later release (it has had ${later.join(', ')}); it was not touched: run that release, or name another directory with GLAD_RAFTER_DATA`)
+      throw new DataTrouble(
+        'later',
+        `${file} was written by a later release (it has had ${later.join(', ')}); it was not touched: run that release, or name another directory with GLAD_RAFTER_DATA`,
+      )
     }
     return MIGRATION_NAMES.filter((name) => !done.includes(name))
   })
@@ -122,7 +137,11 @@ async function make(file: string, fill: (sequelize: Sequelize) => Promise<void>)
 }
 
 /** Brings the data file to this release: made with what a first start puts into it, or looked through, copied and migrated. */
-export async function readyFile(file: string, fill: (sequelize: Sequelize) => Promise<void>, now: () => Date = () => new Date()): Promise<void> {
+export async function readyFile(
+  file: string,
+  fill: (sequelize: Sequelize) => Promise<void>,
+  now: () => Date = () => new Date(),
+): Promise<void> {
   if (!existsSync(file)) await make(file, fill)
   const pending = await inspect(file)
   if (pending.length > 0) {

@@ -46,9 +46,14 @@ export async function openDatabase(file: string, { fill, now, beforeStatement }:
     return inWords(error)
   }
   const models = defineModels(writer)
-  const queue = new WriteQueue((sql) => run(writer, sql), (error) => troubleOf(error, file) !== null)
+  const queue = new WriteQueue(
+    (sql) => run(writer, sql),
+    (error) => troubleOf(error, file) !== null,
+  )
   return {
-    file, reader, models: defineModels(reader),
+    file,
+    reader,
+    models: defineModels(reader),
     write: (work) => queue.run(() => work(models, writer)).catch(inWords),
     async close() {
       await Promise.all([writer.close(), reader.close()])

@@ -14,7 +14,15 @@ export async function putDemos({ Plan }: Models): Promise<void> {
     const parsed = parsePlan(JSON.parse(JSON.stringify(make())))
     if (parsed.kind === 'refused') throw new Error(`the demo ${key} is not a plan: ${JSON.stringify(parsed.issues[0])}`)
     await Plan.create({
-      id: key, name: parsed.plan.name, document: JSON.stringify(parsed.plan), revision: 1, createdAt: at, updatedAt: new Date(at.getTime() + 1), deletedAt: null, lastEdit: '', createId: randomUUID(),
+      id: key,
+      name: parsed.plan.name,
+      document: JSON.stringify(parsed.plan),
+      revision: 1,
+      createdAt: at,
+      updatedAt: new Date(at.getTime() + 1),
+      deletedAt: null,
+      lastEdit: '',
+      createId: randomUUID(),
     })
     at.setMilliseconds(at.getMilliseconds() + 1)
   }

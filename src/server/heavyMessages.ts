@@ -16,7 +16,12 @@ export interface MadeFile {
 }
 
 export type ReadBody =
-  | { readonly kind: 'file'; readonly plan: Plan; readonly logbook: readonly LogEntry[]; readonly createId: string | null }
+  | {
+      readonly kind: 'file'
+      readonly plan: Plan
+      readonly logbook: readonly LogEntry[]
+      readonly createId: string | null
+    }
   | { readonly kind: 'refused'; readonly message: string; readonly issues: readonly Issue[] }
 
 /** What each kind of work comes back with. */

@@ -16,7 +16,8 @@ function readBody(text: string): ReadBody {
   const wish = readWith(fileRequest, value)
   if (wish.kind === 'refused') return { ...wish, message: 'The request is not right' }
   const file = readPlanFile(wish.value.document)
-  if (file.kind === 'refused') return { ...file, message: 'This file is not a plan that can be read; nothing was changed' }
+  if (file.kind === 'refused')
+    return { ...file, message: 'This file is not a plan that can be read; nothing was changed' }
   return { ...file, createId: wish.value.createId ?? null }
 }
 
@@ -28,6 +29,7 @@ parentPort?.on('message', ({ requestId, work: wanted }: ToHeavy) => {
   const send = (message: FromHeavy) => parentPort?.postMessage(message)
   work(wanted).then(
     (result) => send({ requestId, kind: 'done', result }),
-    (error: unknown) => send({ requestId, kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) =>
+      send({ requestId, kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
   )
 })

@@ -27,7 +27,8 @@ export function download(name: string, type: string, body: string | Uint8Array |
 
 type Body<T> = { readonly kind: 'body'; readonly value: T } | { readonly kind: 'refused'; readonly response: Response }
 
-const refused = (status: number, message: string, issues?: readonly Issue[]) => ({ kind: 'refused', response: problem(status, message, issues) }) as const
+const refused = (status: number, message: string, issues?: readonly Issue[]) =>
+  ({ kind: 'refused', response: problem(status, message, issues) }) as const
 
 /** The bytes of a body no larger than the limit, counted as they come in. */
 export async function readBytes(request: Request, limit: number): Promise<Body<Buffer>> {
@@ -62,7 +63,9 @@ function jsonOf(bytes: Buffer): Body<unknown> {
 function parsed<T extends z.ZodType>(body: Body<unknown>, schema: T): Body<z.output<T>> {
   if (body.kind === 'refused') return body
   const read = readWith(schema, body.value)
-  return read.kind === 'read' ? { kind: 'body', value: read.value } : refused(422, 'The request is not right', read.issues)
+  return read.kind === 'read'
+    ? { kind: 'body', value: read.value }
+    : refused(422, 'The request is not right', read.issues)
 }
 
 /** Parses a body that was read; what does not parse is answered with the path of each fault. */
@@ -71,7 +74,11 @@ export function parseBody<T extends z.ZodType>(bytes: Buffer, schema: T): Body<z
 }
 
 /** Reads and parses. */
-export async function readBody<T extends z.ZodType>(request: Request, limit: number, schema: T): Promise<Body<z.output<T>>> {
+export async function readBody<T extends z.ZodType>(
+  request: Request,
+  limit: number,
+  schema: T,
+): Promise<Body<z.output<T>>> {
   return parsed(await readJson(request, limit), schema)
 }
 

@@ -30,5 +30,14 @@ export class Logbook {
 }
 
 function entryOf(row: LogRow): LogEntry {
-  return { entryId: row.entryId, step: row.step, kind: row.kind, facts: JSON.parse(row.facts) as Record<string, string>, reading: row.reading, unit: row.unit, note: row.note, at: row.at.toISOString() }
+  return {
+    entryId: row.entryId,
+    step: row.step,
+    kind: row.kind,
+    facts: JSON.parse(row.facts) as Record<string, string>,
+    reading: row.reading,
+    unit: row.unit,
+    note: row.note,
+    at: row.at.toISOString(),
+  }
 }

@@ -1,4 +1,12 @@
-import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import {
+  DataTypes,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize'
 
 export interface PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
   id: string
@@ -63,19 +71,65 @@ const serial = { type: INTEGER, primaryKey: true, autoIncrement: true }
 export function defineModels(sequelize: Sequelize): Models {
   const options = (tableName: string) => ({ tableName, timestamps: false })
   return {
-    Plan: sequelize.define<PlanRow>('Plan', {
-      id: { type: STRING, primaryKey: true }, name: TEXT, document: TEXT, revision: INTEGER, createdAt: DATE, updatedAt: DATE, deletedAt: DATE,
-      lastEdit: TEXT, createId: TEXT,
-    }, options('plans')),
-    Edit: sequelize.define<EditRow>('Edit', {
-      id: serial, planId: STRING, revision: INTEGER, editId: TEXT, kind: TEXT, label: TEXT, commands: TEXT, patches: TEXT, inverse: TEXT, target: INTEGER, at: DATE,
-      author: TEXT, under: INTEGER,
-    }, options('edits')),
-    Log: sequelize.define<LogRow>('Log', {
-      id: serial, planId: STRING, entryId: TEXT, step: TEXT, kind: TEXT, facts: TEXT, reading: DOUBLE, unit: STRING, note: TEXT, at: DATE,
-    }, options('logbook')),
-    Stack: sequelize.define<StackRow>('Stack', {
-      planId: { type: STRING, primaryKey: true }, author: { type: TEXT, primaryKey: true }, undoTop: INTEGER, redoTop: INTEGER,
-    }, options('stacks')),
+    Plan: sequelize.define<PlanRow>(
+      'Plan',
+      {
+        id: { type: STRING, primaryKey: true },
+        name: TEXT,
+        document: TEXT,
+        revision: INTEGER,
+        createdAt: DATE,
+        updatedAt: DATE,
+        deletedAt: DATE,
+        lastEdit: TEXT,
+        createId: TEXT,
+      },
+      options('plans'),
+    ),
+    Edit: sequelize.define<EditRow>(
+      'Edit',
+      {
+        id: serial,
+        planId: STRING,
+        revision: INTEGER,
+        editId: TEXT,
+        kind: TEXT,
+        label: TEXT,
+        commands: TEXT,
+        patches: TEXT,
+        inverse: TEXT,
+        target: INTEGER,
+        at: DATE,
+        author: TEXT,
+        under: INTEGER,
+      },
+      options('edits'),
+    ),
+    Log: sequelize.define<LogRow>(
+      'Log',
+      {
+        id: serial,
+        planId: STRING,
+        entryId: TEXT,
+        step: TEXT,
+        kind: TEXT,
+        facts: TEXT,
+        reading: DOUBLE,
+        unit: STRING,
+        note: TEXT,
+        at: DATE,
+      },
+      options('logbook'),
+    ),
+    Stack: sequelize.define<StackRow>(
+      'Stack',
+      {
+        planId: { type: STRING, primaryKey: true },
+        author: { type: TEXT, primaryKey: true },
+        undoTop: INTEGER,
+        redoTop: INTEGER,
+      },
+      options('stacks'),
+    ),
   }
 }

@@ -39,7 +39,13 @@ const opened = async (id: string, author?: string, on = store) => {
   return loaded.stored
 }
 const ambient = (ambient_C: number): Command => ({ type: 'setSite', changes: { ambient_C } })
-const edit = (editId: string, baseRevision: number, ...commands: Command[]): EditRequest => ({ kind: 'edit', editId, baseRevision, label: editId, commands })
+const edit = (editId: string, baseRevision: number, ...commands: Command[]): EditRequest => ({
+  kind: 'edit',
+  editId,
+  baseRevision,
+  label: editId,
+  commands,
+})
 
 describe('plans', () => {
   it('are listed, loaded, deleted and brought back with their history', async () => {
@@ -63,14 +69,23 @@ describe('plans', () => {
 describe('edits', () => {
   it('bump the revision and are kept in the history', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
-    expect(await store.edit(id, edit('edit-one1', 1, ambient(30)))).toMatchObject({ kind: 'committed', change: { revision: 2, label: 'edit-one1' }, undo: 'edit-one1', redo: null })
+    expect(await store.edit(id, edit('edit-one1', 1, ambient(30)))).toMatchObject({
+      kind: 'committed',
+      change: { revision: 2, label: 'edit-one1' },
+      undo: 'edit-one1',
+      redo: null,
+    })
     expect(await store.since(id, 1)).toHaveLength(1)
   })
 
   it('with a stale revision are refused, with what changed since', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
     await store.edit(id, edit('edit-one1', 1, ambient(30)))
-    expect(await store.edit(id, edit('edit-two2', 1, ambient(40)))).toMatchObject({ kind: 'stale', revision: 2, since: [{ editId: 'edit-one1' }] })
+    expect(await store.edit(id, edit('edit-two2', 1, ambient(40)))).toMatchObject({
+      kind: 'stale',
+      revision: 2,
+      since: [{ editId: 'edit-one1' }],
+    })
     expect((await opened(id)).plan.site.ambient_C).toBe(30)
   })
 
@@ -83,13 +98,17 @@ describe('edits', () => {
 
   it('that do not fit change nothing', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
-    expect(await store.edit(id, edit('edit-one1', 1, { type: 'disconnect', id: 'wire:none' as never }))).toMatchObject({ kind: 'refused' })
+    expect(await store.edit(id, edit('edit-one1', 1, { type: 'disconnect', id: 'wire:none' as never }))).toMatchObject({
+      kind: 'refused',
+    })
     expect((await opened(id)).revision).toBe(1)
   })
 
   it('at the same moment: one is taken, the others are stale', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
-    const outcomes = await Promise.all(Array.from({ length: 8 }, (_, i) => store.edit(id, edit(`race-edit-${i}`, 1, ambient(i)))))
+    const outcomes = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => store.edit(id, edit(`race-edit-${i}`, 1, ambient(i)))),
+    )
     expect(outcomes.filter(({ kind }) => kind === 'committed')).toHaveLength(1)
     expect(outcomes.filter(({ kind }) => kind === 'stale')).toHaveLength(7)
   })
@@ -100,7 +119,8 @@ describe('undo and redo', () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
     const original = (await opened(id)).plan
     for (let i = 1; i <= 3; i += 1) await store.edit(id, edit(`edit-nr-${i}`, i, ambient(30 + i)))
-    const back = async (kind: 'undo' | 'redo', n: number) => store.edit(id, { kind, editId: `back-nr-${n}`, baseRevision: (await opened(id)).revision })
+    const back = async (kind: 'undo' | 'redo', n: number) =>
+      store.edit(id, { kind, editId: `back-nr-${n}`, baseRevision: (await opened(id)).revision })
     expect(await back('undo', 1)).toMatchObject({ undo: 'edit-nr-2', redo: 'edit-nr-3' })
     await back('undo', 2)
     await back('undo', 3)
@@ -116,7 +136,15 @@ describe('undo and redo', () => {
 })
 
 describe('the logbook', () => {
-  const entry = { entryId: 'entry-001', step: 'mount:device:ps1', kind: 'signed' as const, facts: { part: 'part:x' }, reading: 24.1, unit: 'V', note: 'tight' }
+  const entry = {
+    entryId: 'entry-001',
+    step: 'mount:device:ps1',
+    kind: 'signed' as const,
+    facts: { part: 'part:x' },
+    reading: 24.1,
+    unit: 'V',
+    note: 'tight',
+  }
 
   it('keeps entries in their order, each once', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
@@ -136,9 +164,16 @@ describe('authors', () => {
     await store.edit(id, edit('edit-of-b1', 2, { type: 'setSite', changes: { outletBreaker_A: 13 } }), 'bert')
     expect(await opened(id, 'anna')).toMatchObject({ undo: 'edit-of-a1' })
     expect(await opened(id, 'bert')).toMatchObject({ undo: 'edit-of-b1' })
-    expect(await store.edit(id, { kind: 'undo', editId: 'undo-of-a1', baseRevision: 3 }, 'anna')).toMatchObject({ kind: 'committed', undo: null, redo: 'edit-of-a1' })
+    expect(await store.edit(id, { kind: 'undo', editId: 'undo-of-a1', baseRevision: 3 }, 'anna')).toMatchObject({
+      kind: 'committed',
+      undo: null,
+      redo: 'edit-of-a1',
+    })
     expect((await opened(id)).plan.site).toMatchObject({ ambient_C: 25, outletBreaker_A: 13 })
-    expect(await store.edit(id, { kind: 'redo', editId: 'redo-of-a1', baseRevision: 4 }, 'anna')).toMatchObject({ kind: 'committed', undo: 'edit-of-a1' })
+    expect(await store.edit(id, { kind: 'redo', editId: 'redo-of-a1', baseRevision: 4 }, 'anna')).toMatchObject({
+      kind: 'committed',
+      undo: 'edit-of-a1',
+    })
     expect((await opened(id)).plan.site.ambient_C).toBe(31)
   })
 
@@ -150,17 +185,35 @@ describe('authors', () => {
     expect(outcome).toMatchObject({ kind: 'nothing', message: expect.stringMatching(/edit-of-b1.*somebody else/) })
     // Once the other has taken his back, it goes.
     await store.edit(id, { kind: 'undo', editId: 'undo-of-b1', baseRevision: 3 }, 'bert')
-    expect(await store.edit(id, { kind: 'undo', editId: 'undo-of-a2', baseRevision: 4 }, 'anna')).toMatchObject({ kind: 'committed' })
+    expect(await store.edit(id, { kind: 'undo', editId: 'undo-of-a2', baseRevision: 4 }, 'anna')).toMatchObject({
+      kind: 'committed',
+    })
     expect((await opened(id)).plan.site.ambient_C).toBe(25)
   })
 
   it('an undo of an added device is refused while somebody else has wired it', async () => {
     const plan = clayPrinter()
     const { id } = await made(plan)
-    const device = { ...plan.devices['device:ps1' as DeviceId]!, tag: 'PS9', place: { kind: 'unplaced', enclosure: null } as const }
+    const device = {
+      ...plan.devices['device:ps1' as DeviceId]!,
+      tag: 'PS9',
+      place: { kind: 'unplaced', enclosure: null } as const,
+    }
     await store.edit(id, edit('add-device', 1, { type: 'addDevice', id: 'device:ps9' as DeviceId, device }), 'anna')
-    await store.edit(id, edit('wire-it-up', 2, { type: 'moveEnd', wire: Object.keys(plan.wires)[0] as never, side: 'to', end: { kind: 'terminal', device: 'device:ps9' as DeviceId, terminal: 'L' as never } }), 'bert')
-    expect(await store.edit(id, { kind: 'undo', editId: 'undo-add-1', baseRevision: 3 }, 'anna')).toMatchObject({ kind: 'nothing', message: expect.stringMatching(/needs it/) })
+    await store.edit(
+      id,
+      edit('wire-it-up', 2, {
+        type: 'moveEnd',
+        wire: Object.keys(plan.wires)[0] as never,
+        side: 'to',
+        end: { kind: 'terminal', device: 'device:ps9' as DeviceId, terminal: 'L' as never },
+      }),
+      'bert',
+    )
+    expect(await store.edit(id, { kind: 'undo', editId: 'undo-add-1', baseRevision: 3 }, 'anna')).toMatchObject({
+      kind: 'nothing',
+      message: expect.stringMatching(/needs it/),
+    })
   })
 })
 
@@ -168,22 +221,41 @@ describe('a server that went back to an older copy', () => {
   it('is told by the window’s revision, or by the edit behind it', async () => {
     const { id } = await made(emptyPlan('x', 'IEC'))
     await store.edit(id, edit('edit-one1', 1, ambient(30)))
-    expect(await store.edit(id, edit('edit-two2', 7, ambient(31)))).toMatchObject({ kind: 'stale', wentBack: true, revision: 2, since: [] })
-    expect(await store.edit(id, { ...edit('edit-two2', 2, ambient(31)), baseEdit: 'another-edit' })).toMatchObject({ kind: 'stale', wentBack: true })
-    expect(await store.edit(id, { ...edit('edit-two2', 1, ambient(31)), baseEdit: '' })).toMatchObject({ kind: 'stale', wentBack: false, since: [{ editId: 'edit-one1' }] })
-    expect(await store.edit(id, { ...edit('edit-two2', 2, ambient(31)), baseEdit: 'edit-one1' })).toMatchObject({ kind: 'committed' })
+    expect(await store.edit(id, edit('edit-two2', 7, ambient(31)))).toMatchObject({
+      kind: 'stale',
+      wentBack: true,
+      revision: 2,
+      since: [],
+    })
+    expect(await store.edit(id, { ...edit('edit-two2', 2, ambient(31)), baseEdit: 'another-edit' })).toMatchObject({
+      kind: 'stale',
+      wentBack: true,
+    })
+    expect(await store.edit(id, { ...edit('edit-two2', 1, ambient(31)), baseEdit: '' })).toMatchObject({
+      kind: 'stale',
+      wentBack: false,
+      since: [{ editId: 'edit-one1' }],
+    })
+    expect(await store.edit(id, { ...edit('edit-two2', 2, ambient(31)), baseEdit: 'edit-one1' })).toMatchObject({
+      kind: 'committed',
+    })
   })
 })
 
 describe('at the door', () => {
   it('a name with invisible marks is refused before it is stored, and the shelf stays', async () => {
     await made(clayPrinter())
-    expect(await store.create(emptyPlan('Kiln\u202a box\u202c', 'IEC'))).toMatchObject({ kind: 'refused', issues: [{ path: 'name' }] })
+    expect(await store.create(emptyPlan('Kiln\u202a box\u202c', 'IEC'))).toMatchObject({
+      kind: 'refused',
+      issues: [{ path: 'name' }],
+    })
     expect(await store.list()).toHaveLength(1)
   })
 
   it('a plan asked for twice with one id is made once', async () => {
-    const [first, second] = await Promise.all([1, 2].map(() => store.create(emptyPlan('Twice', 'IEC'), { createId: 'a-double-click' })))
+    const [first, second] = await Promise.all(
+      [1, 2].map(() => store.create(emptyPlan('Twice', 'IEC'), { createId: 'a-double-click' })),
+    )
     expect(first).toEqual(second)
     expect(await store.list()).toHaveLength(1)
   })
@@ -200,30 +272,37 @@ describe('a row that cannot be read', () => {
     ['is no plan', '{"format":"glad-rafter-plan","version":1}', /is missing/],
     ['is of a later version', JSON.stringify({ ...emptyPlan('x', 'IEC'), version: 99 }), /later release/],
     ['holds marks that an earlier release let in', JSON.stringify(emptyPlan('Kiln\u202a\u202c', 'IEC')), /invisible/],
-  ])('%s: stands on the shelf with what is wrong, hides nothing, is given out as it is, and can be removed', async (_what, document, why) => {
-    const good = await made(clayPrinter())
-    const bad = await made(emptyPlan('Bad', 'IEC'))
-    // By other hands than the store's.
-    await open.at(-1)!.write(({ Plan }) => Plan.update({ document }, { where: { id: bad.id } }))
-    const shelf = await store.list()
-    expect(shelf).toHaveLength(2)
-    expect(shelf.find(({ id }) => id === bad.id)!.trouble).toMatch(why)
-    expect(shelf.find(({ id }) => id === good.id)!.trouble).toBeNull()
-    expect(await store.load(bad.id)).toMatchObject({ kind: 'unreadable', why: expect.stringMatching(why) })
-    expect(await store.raw(bad.id)).toEqual({ name: 'Bad', text: document })
-    expect(await store.edit(bad.id, edit('an-edit-1', 1, ambient(1)))).toMatchObject({ kind: 'refused' })
-    expect(await store.remove(bad.id)).toBe(true)
-    expect(await store.list()).toHaveLength(1)
-  })
+  ])(
+    '%s: stands on the shelf with what is wrong, hides nothing, is given out as it is, and can be removed',
+    async (_what, document, why) => {
+      const good = await made(clayPrinter())
+      const bad = await made(emptyPlan('Bad', 'IEC'))
+      // By other hands than the store's.
+      await open.at(-1)!.write(({ Plan }) => Plan.update({ document }, { where: { id: bad.id } }))
+      const shelf = await store.list()
+      expect(shelf).toHaveLength(2)
+      expect(shelf.find(({ id }) => id === bad.id)!.trouble).toMatch(why)
+      expect(shelf.find(({ id }) => id === good.id)!.trouble).toBeNull()
+      expect(await store.load(bad.id)).toMatchObject({ kind: 'unreadable', why: expect.stringMatching(why) })
+      expect(await store.raw(bad.id)).toEqual({ name: 'Bad', text: document })
+      expect(await store.edit(bad.id, edit('an-edit-1', 1, ambient(1)))).toMatchObject({ kind: 'refused' })
+      expect(await store.remove(bad.id)).toBe(true)
+      expect(await store.list()).toHaveLength(1)
+    },
+  )
 })
 
 it('a plan’s text, remembered in pieces, is what is written whole', () => {
   fc.assert(
-    fc.property(fc.constantFrom(clayPrinter(), emptyPlan('“x” \\ \u2028', 'NEC')), fc.integer({ min: 0, max: 60 }), (plan, ambient_C) => {
-      expect(planText(plan)).toBe(JSON.stringify(plan))
-      const next = apply(plan, [ambient(ambient_C)])
-      if (next.kind === 'applied') expect(planText(next.plan)).toBe(JSON.stringify(next.plan))
-    }),
+    fc.property(
+      fc.constantFrom(clayPrinter(), emptyPlan('“x” \\ \u2028', 'NEC')),
+      fc.integer({ min: 0, max: 60 }),
+      (plan, ambient_C) => {
+        expect(planText(plan)).toBe(JSON.stringify(plan))
+        const next = apply(plan, [ambient(ambient_C)])
+        if (next.kind === 'applied') expect(planText(next.plan)).toBe(JSON.stringify(next.plan))
+      },
+    ),
     { seed: 8 },
   )
 })
@@ -234,8 +313,16 @@ it('the history replays to the document, to the byte', async () => {
   const wires = Object.keys(original.wires) as never[]
   let revision = 1
   for (const step of [
-    edit('edit-nr-1', 0, { type: 'disconnect', id: wires[3]! }), edit('edit-nr-2', 0, { type: 'removeDevice', id: 'device:e1' as DeviceId }), { kind: 'undo', editId: 'undo-nr-1' }, { kind: 'undo', editId: 'undo-nr-2' },
-    { kind: 'redo', editId: 'redo-nr-1' }, edit('edit-nr-3', 0, { type: 'updateDevice', id: 'device:ps1' as DeviceId, changes: { hasCover: false, blows: null } }),
+    edit('edit-nr-1', 0, { type: 'disconnect', id: wires[3]! }),
+    edit('edit-nr-2', 0, { type: 'removeDevice', id: 'device:e1' as DeviceId }),
+    { kind: 'undo', editId: 'undo-nr-1' },
+    { kind: 'undo', editId: 'undo-nr-2' },
+    { kind: 'redo', editId: 'redo-nr-1' },
+    edit('edit-nr-3', 0, {
+      type: 'updateDevice',
+      id: 'device:ps1' as DeviceId,
+      changes: { hasCover: false, blows: null },
+    }),
   ] as EditRequest[]) {
     expect((await store.edit(id, { ...step, baseRevision: revision })).kind).toBe('committed')
     revision += 1
@@ -253,8 +340,11 @@ it('a data file opened again has everything, and its migrations run once', async
   const second = await openDatabase(path)
   open.push(second)
   expect((await opened(id, undefined, new PlanStore(second))).plan.name).toBe('kept')
-  expect(await second.reader.query('PRAGMA journal_mode', { type: QueryTypes.SELECT })).toEqual([{ journal_mode: 'wal' }])
+  expect(await second.reader.query('PRAGMA journal_mode', { type: QueryTypes.SELECT })).toEqual([
+    { journal_mode: 'wal' },
+  ])
   expect(await second.reader.query('PRAGMA foreign_keys', { type: QueryTypes.SELECT })).toEqual([{ foreign_keys: 1 }])
-  const ghost = "INSERT INTO logbook (planId, entryId, step, kind, facts, note, at) VALUES ('ghost', 'e', 's', 'signed', '{}', '', '2026-01-01')"
+  const ghost =
+    "INSERT INTO logbook (planId, entryId, step, kind, facts, note, at) VALUES ('ghost', 'e', 's', 'signed', '{}', '', '2026-01-01')"
   await expect(second.write((_models, writer) => writer.query(ghost))).rejects.toThrow(/FOREIGN KEY/i)
 })

@@ -2,7 +2,18 @@ import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
 import type { Issue } from '@/core/calculator'
 import {
-  apply, cutLabel, doClash, parsePlan, replay, type Change, type Command, type Committed, type EditRequest, type Patch, type Plan, type PlanSummary,
+  apply,
+  cutLabel,
+  doClash,
+  parsePlan,
+  replay,
+  type Change,
+  type Command,
+  type Committed,
+  type EditRequest,
+  type Patch,
+  type Plan,
+  type PlanSummary,
 } from '@/core/plan'
 import type { LogEntry } from '@/core/procedure'
 import { reading, type Database } from './database'
@@ -50,7 +61,11 @@ interface CreateOptions {
 }
 
 export type Created =
-  | { readonly kind: 'created'; readonly summary: PlanSummary; /** Others on the shelf that are called alike. */ readonly namesakes: number }
+  | {
+      readonly kind: 'created'
+      readonly summary: PlanSummary
+      /** Others on the shelf that are called alike. */ readonly namesakes: number
+    }
   | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Who edits that were made before authors were kept belong to: whoever asks, after his own. */
@@ -84,7 +99,8 @@ interface Head extends ShelfRow {
 }
 
 const SHELF = 'p.id, p.name, p.revision, p.lastEdit, p.updatedAt, octet_length(p.document) AS octets'
-const label = (top: string) => `(SELECT label FROM edits WHERE planId = p.id AND revision = COALESCE(own.${top}, nobody.${top}))`
+const label = (top: string) =>
+  `(SELECT label FROM edits WHERE planId = p.id AND revision = COALESCE(own.${top}, nobody.${top}))`
 const HEAD = `SELECT ${SHELF}, own.undoTop AS ownUndo, own.redoTop AS ownRedo, nobody.undoTop AS nobodysUndo, nobody.redoTop AS nobodysRedo,
   ${label('undoTop')} AS undo, ${label('redoTop')} AS redo,
   (SELECT revision FROM edits WHERE planId = p.id AND editId = ?3) AS known
@@ -92,7 +108,8 @@ const HEAD = `SELECT ${SHELF}, own.undoTop AS ownUndo, own.redoTop AS ownRedo, n
   WHERE p.id = ?1 AND p.deletedAt IS NULL`
 const INSERT_EDIT = `INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under)
   VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, ?12)`
-const UPDATE_PLAN = 'UPDATE plans SET document = ?2, name = ?3, revision = ?4, lastEdit = ?5, updatedAt = ?6 WHERE id = ?1'
+const UPDATE_PLAN =
+  'UPDATE plans SET document = ?2, name = ?3, revision = ?4, lastEdit = ?5, updatedAt = ?6 WHERE id = ?1'
 const PUT_STACK = `INSERT INTO stacks (planId, author, undoTop, redoTop) VALUES (?1, ?2, ?3, ?4)
   ON CONFLICT (planId, author) DO UPDATE SET undoTop = excluded.undoTop, redoTop = excluded.redoTop`
 
@@ -110,7 +127,10 @@ export class PlanStore {
   /** All that are not deleted, the newest first. One that cannot be read stands among them with what is wrong. */
   async list(): Promise<readonly PlanSummary[]> {
     return reading(this.db, async () => {
-      const rows = await select<ShelfRow>(this.db.reader, `SELECT ${SHELF} FROM plans p WHERE p.deletedAt IS NULL ORDER BY p.updatedAt DESC`)
+      const rows = await select<ShelfRow>(
+        this.db.reader,
+        `SELECT ${SHELF} FROM plans p WHERE p.deletedAt IS NULL ORDER BY p.updatedAt DESC`,
+      )
       return Promise.all(rows.map((row) => this.summary(row)))
     })
   }
@@ -120,7 +140,8 @@ export class PlanStore {
       const row = await this.head(this.db.reader, id, author)
       if (!row) return null
       const stored = await this.stored(this.db.reader, row)
-      if (stored.kind === 'unreadable') return { kind: 'unreadable', id, name: row.name, why: troubleWords(stored.issues) }
+      if (stored.kind === 'unreadable')
+        return { kind: 'unreadable', id, name: row.name, why: troubleWords(stored.issues) }
       const { revision, lastEdit, undo, redo } = row
       return { kind: 'plan', stored: { id, plan: stored.plan, text: stored.text, revision, lastEdit, undo, redo } }
     })
@@ -143,11 +164,28 @@ export class PlanStore {
       const known = createId === null ? null : await Plan.findOne({ where: { createId }, attributes: ['id'] })
       const at = this.now()
       if (!known) {
-        await Plan.create({ id, name: parsed.plan.name, document: text, revision: 1, createdAt: at, updatedAt: at, deletedAt: null, lastEdit: '', createId })
-        const entries = logbook.map((entry) => ({ ...entry, planId: id, facts: JSON.stringify(entry.facts), at: new Date(entry.at) }))
+        await Plan.create({
+          id,
+          name: parsed.plan.name,
+          document: text,
+          revision: 1,
+          createdAt: at,
+          updatedAt: at,
+          deletedAt: null,
+          lastEdit: '',
+          createId,
+        })
+        const entries = logbook.map((entry) => ({
+          ...entry,
+          planId: id,
+          facts: JSON.stringify(entry.facts),
+          at: new Date(entry.at),
+        }))
         for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
       }
-      const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [known?.id ?? id])
+      const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [
+        known?.id ?? id,
+      ])
       const namesakes = await Plan.count({ where: { name: row!.name, deletedAt: null, id: { [Op.ne]: row!.id } } })
       return { kind: 'created', summary: await this.summary(row!, Plan.sequelize), namesakes }
     })
@@ -164,11 +202,16 @@ export class PlanStore {
 
   /** What changed after a revision, in order and piece by piece; null where there is no such plan. */
   async since(id: string, revision: number, most = 1000): Promise<readonly Change[] | null> {
-    return reading(this.db, async () => ((await this.head(this.db.reader, id)) ? changesAfter(this.db.reader, id, revision, most) : null))
+    return reading(this.db, async () =>
+      (await this.head(this.db.reader, id)) ? changesAfter(this.db.reader, id, revision, most) : null,
+    )
   }
 
   /** Where a plan stands, and what its author could take back, without reading it. */
-  async standing(id: string, author: string = NOBODY): Promise<Pick<StoredPlan, 'revision' | 'lastEdit' | 'undo' | 'redo'> | null> {
+  async standing(
+    id: string,
+    author: string = NOBODY,
+  ): Promise<Pick<StoredPlan, 'revision' | 'lastEdit' | 'undo' | 'redo'> | null> {
     return reading(this.db, async () => {
       const row = await this.head(this.db.reader, id, author)
       return row && { revision: row.revision, lastEdit: row.lastEdit, undo: row.undo, redo: row.redo }
@@ -188,21 +231,46 @@ export class PlanStore {
       const stale = await staleness(writer, row, edit)
       if (stale) return stale
       const stored = await this.stored(writer, row)
-      if (stored.kind === 'unreadable') return { kind: 'refused', message: 'This plan cannot be read', issues: stored.issues }
+      if (stored.kind === 'unreadable')
+        return { kind: 'refused', message: 'This plan cannot be read', issues: stored.issues }
       const revision = row.revision + 1
-      const step = edit.kind === 'edit'
-        ? forward(stored.plan, edit.label, edit.commands, { planId: id, author, undoTop: revision, redoTop: null }, row.ownUndo)
-        : await backward({ models, plan: stored.plan, kind: edit.kind, row, author, revision })
+      const step =
+        edit.kind === 'edit'
+          ? forward(
+              stored.plan,
+              edit.label,
+              edit.commands,
+              { planId: id, author, undoTop: revision, redoTop: null },
+              row.ownUndo,
+            )
+          : await backward({ models, plan: stored.plan, kind: edit.kind, row, author, revision })
       if (step.kind !== 'step') return step
       const { editId, kind } = edit
       const { plan, patches, inverse, target, under, stack } = step
       const at = sqlMoment(this.now())
       const text = planText(plan)
       const commands = JSON.stringify(edit.kind === 'edit' ? edit.commands : [])
-      await run(writer, INSERT_EDIT, [id, revision, editId, kind, step.label, commands, JSON.stringify(patches), JSON.stringify(inverse), target, at, author, under])
+      await run(writer, INSERT_EDIT, [
+        id,
+        revision,
+        editId,
+        kind,
+        step.label,
+        commands,
+        JSON.stringify(patches),
+        JSON.stringify(inverse),
+        target,
+        at,
+        author,
+        under,
+      ])
       await run(writer, UPDATE_PLAN, [id, text, plan.name, revision, editId, at])
       await run(writer, PUT_STACK, [stack.planId, stack.author, stack.undoTop, stack.redoTop])
-      this.cache.replace(row, { id, revision, lastEdit: editId, octets: Buffer.byteLength(text) }, { kind: 'plan', plan, text })
+      this.cache.replace(
+        row,
+        { id, revision, lastEdit: editId, octets: Buffer.byteLength(text) },
+        { kind: 'plan', plan, text },
+      )
       const change: Change = { revision, editId, kind, label: step.label, author, patches }
       if (edit.kind === 'edit') return { kind: 'committed', revision, change, undo: step.label, redo: null }
       const after = (await this.head(writer, id, author))!
@@ -212,7 +280,10 @@ export class PlanStore {
 
   private async mark(id: string, deletedAt: Date | null): Promise<boolean> {
     return this.db.write(async ({ Plan }) => {
-      const [count] = await Plan.update({ deletedAt }, { where: { id, deletedAt: deletedAt === null ? { [Op.not]: null } : null } })
+      const [count] = await Plan.update(
+        { deletedAt },
+        { where: { id, deletedAt: deletedAt === null ? { [Op.not]: null } : null } },
+      )
       return count > 0
     })
   }
@@ -225,7 +296,11 @@ export class PlanStore {
   private async stored(on: Sequelize, row: RowKey): Promise<Stored> {
     const known = this.cache.get(row)
     if (known) return known
-    const [found] = await select<RowKey & { document: string }>(on, 'SELECT revision, lastEdit, octet_length(document) AS octets, document FROM plans WHERE id = ?1', [row.id])
+    const [found] = await select<RowKey & { document: string }>(
+      on,
+      'SELECT revision, lastEdit, octet_length(document) AS octets, document FROM plans WHERE id = ?1',
+      [row.id],
+    )
     if (!found) return { kind: 'unreadable', issues: [{ path: '', message: 'is gone' }] }
     const stored = readStored(String(found.document))
     // A newer one may have been committed since the row was looked at: then it is only for this answer.
@@ -235,11 +310,21 @@ export class PlanStore {
 
   private async summary(row: ShelfRow, on: Sequelize = this.db.reader): Promise<PlanSummary> {
     const words = await this.cache.words(row, () => this.stored(on, row))
-    return { id: row.id, name: row.name, revision: row.revision, updatedAt: new Date(row.updatedAt).toISOString(), ...words }
+    return {
+      id: row.id,
+      name: row.name,
+      revision: row.revision,
+      updatedAt: new Date(row.updatedAt).toISOString(),
+      ...words,
+    }
   }
 }
 
-async function staleness(writer: Sequelize, row: Head, { baseRevision, baseEdit }: EditRequest): Promise<EditOutcome | null> {
+async function staleness(
+  writer: Sequelize,
+  row: Head,
+  { baseRevision, baseEdit }: EditRequest,
+): Promise<EditOutcome | null> {
   const wentBack = !(await isOnTheWay(writer, row, baseRevision, baseEdit))
   if (!wentBack && baseRevision === row.revision) return null
   const since = wentBack ? [] : await changesAfter(writer, row.id, baseRevision, MOST_CHANGES)
@@ -247,10 +332,19 @@ async function staleness(writer: Sequelize, row: Head, { baseRevision, baseEdit 
 }
 
 /** Whether what a window builds on is part of this plan's own past. */
-async function isOnTheWay(writer: Sequelize, row: Head, baseRevision: number, baseEdit: string | undefined): Promise<boolean> {
+async function isOnTheWay(
+  writer: Sequelize,
+  row: Head,
+  baseRevision: number,
+  baseEdit: string | undefined,
+): Promise<boolean> {
   if (baseEdit === undefined || baseRevision > row.revision) return baseRevision <= row.revision
   if (baseRevision === row.revision) return baseEdit === row.lastEdit
-  const [made] = await select<{ editId: string }>(writer, 'SELECT editId FROM edits WHERE planId = ?1 AND revision = ?2', [row.id, baseRevision])
+  const [made] = await select<{ editId: string }>(
+    writer,
+    'SELECT editId FROM edits WHERE planId = ?1 AND revision = ?2',
+    [row.id, baseRevision],
+  )
   return (made?.editId ?? '') === baseEdit
 }
 
@@ -270,7 +364,13 @@ interface Step {
 
 type Refused = Extract<EditOutcome, { kind: 'refused' | 'nothing' }>
 
-function forward(plan: Plan, label: string, commands: readonly Command[], stack: Stack, under: number | null): Step | Refused {
+function forward(
+  plan: Plan,
+  label: string,
+  commands: readonly Command[],
+  stack: Stack,
+  under: number | null,
+): Step | Refused {
   const applied = apply(plan, commands)
   if (applied.kind === 'refused') return { ...applied, message: 'This edit does not fit the plan' }
   const { plan: next, patches, inverse } = applied
@@ -290,15 +390,27 @@ interface Backward {
 async function backward({ models, plan, kind, row, author, revision }: Backward): Promise<Step | Refused> {
   // One's own first, else what was made before authors were kept.
   const isOwn = (kind === 'undo' ? row.ownUndo : row.ownRedo) !== null
-  const stack: Stack = { planId: row.id, author: isOwn ? author : NOBODY, undoTop: isOwn ? row.ownUndo : row.nobodysUndo, redoTop: isOwn ? row.ownRedo : row.nobodysRedo }
+  const stack: Stack = {
+    planId: row.id,
+    author: isOwn ? author : NOBODY,
+    undoTop: isOwn ? row.ownUndo : row.nobodysUndo,
+    redoTop: isOwn ? row.ownRedo : row.nobodysRedo,
+  }
   const at = kind === 'undo' ? stack.undoTop : stack.redoTop
   const top = at === null ? null : await models.Edit.findOne({ where: { planId: stack.planId, revision: at } })
-  if (!top) return { kind: 'nothing', message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' }
+  if (!top)
+    return {
+      kind: 'nothing',
+      message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo',
+    }
   // An undo's own inverse is what it took back.
   const [patches, inverse] = [top.inverse, top.patches].map((text) => JSON.parse(text) as Patch[]) as [Patch[], Patch[]]
   const since = await netChanges(models, stack.planId, top.revision, [author, stack.author])
   const inTheWay = since.find((change) => doClash(patches, change.patches))
-  const blocked = (why: string): Refused => ({ kind: 'nothing', message: `“${top.label}” cannot be ${kind === 'undo' ? 'taken back' : 'done again'}: ${why}` })
+  const blocked = (why: string): Refused => ({
+    kind: 'nothing',
+    message: `“${top.label}” cannot be ${kind === 'undo' ? 'taken back' : 'done again'}: ${why}`,
+  })
   if (inTheWay) return blocked(`“${inTheWay.label}”, which somebody else did since, changed the same thing`)
   let next: Plan
   try {
@@ -312,15 +424,33 @@ async function backward({ models, plan, kind, row, author, revision }: Backward)
     return blocked(`what somebody else did since needs it (${fault!.path}: ${fault!.message})`)
   }
   const { planId, author: owner } = stack
-  const [target, under, moved] = kind === 'undo'
-    ? [top.revision, stack.redoTop, { undoTop: top.under, redoTop: revision }]
-    : [top.target!, null, { undoTop: top.target, redoTop: top.under }]
-  return { kind: 'step', label: top.label, plan: next, patches, inverse, target, under, stack: { planId, author: owner, ...moved } }
+  const [target, under, moved] =
+    kind === 'undo'
+      ? [top.revision, stack.redoTop, { undoTop: top.under, redoTop: revision }]
+      : [top.target!, null, { undoTop: top.target, redoTop: top.under }]
+  return {
+    kind: 'step',
+    label: top.label,
+    plan: next,
+    patches,
+    inverse,
+    target,
+    under,
+    stack: { planId, author: owner, ...moved },
+  }
 }
 
 /** What others changed after a revision, without what they took back themselves. */
-async function netChanges(models: Models, planId: string, after: number, but: readonly string[]): Promise<readonly Change[]> {
-  const rows = await models.Edit.findAll({ where: { planId, revision: { [Op.gt]: after }, author: { [Op.notIn]: [...but] } }, order: [['revision', 'ASC']] })
+async function netChanges(
+  models: Models,
+  planId: string,
+  after: number,
+  but: readonly string[],
+): Promise<readonly Change[]> {
+  const rows = await models.Edit.findAll({
+    where: { planId, revision: { [Op.gt]: after }, author: { [Op.notIn]: [...but] } },
+    order: [['revision', 'ASC']],
+  })
   const standing = new Map<number, EditRow>()
   for (const row of rows) {
     if (row.kind === 'undo' && standing.delete(row.target!)) continue
@@ -339,8 +469,17 @@ type ChangeRow = Omit<Change, 'patches'> & { readonly patches: string }
 
 const CHANGE = 'revision, editId, kind, label, author, patches'
 
-async function changesAfter(on: Sequelize, planId: string, revision: number, limit: number): Promise<readonly Change[]> {
-  const rows = await select<ChangeRow>(on, `SELECT ${CHANGE} FROM edits WHERE planId = ?1 AND revision > ?2 ORDER BY revision LIMIT ?3`, [planId, revision, limit])
+async function changesAfter(
+  on: Sequelize,
+  planId: string,
+  revision: number,
+  limit: number,
+): Promise<readonly Change[]> {
+  const rows = await select<ChangeRow>(
+    on,
+    `SELECT ${CHANGE} FROM edits WHERE planId = ?1 AND revision > ?2 ORDER BY revision LIMIT ?3`,
+    [planId, revision, limit],
+  )
   return rows.map(changeOf)
 }
 

@@ -33,7 +33,12 @@ export const drillRequest = z.strictObject({
   corner: z.enum(CORNERS).default('lower left'),
 })
 
-const revision = z.string().regex(/^\d{1,9}$/, { error: 'must be a revision, a whole number from 0' }).transform(Number)
+const revision = z
+  .string()
+  .regex(/^\d{1,9}$/, { error: 'must be a revision, a whole number from 0' })
+  .transform(Number)
 
 export const historyRequest = z.strictObject({ since: revision.default(0) })
-export const exportRequest = z.strictObject({ record: z.enum(['yes', 'no'], { error: 'must be yes or no' }).default('no') })
+export const exportRequest = z.strictObject({
+  record: z.enum(['yes', 'no'], { error: 'must be yes or no' }).default('no'),
+})

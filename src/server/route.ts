@@ -11,7 +11,9 @@ const METHODS: readonly Method[] = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE']
 const WITH_BODY: ReadonlySet<Method> = new Set(['POST', 'PUT', 'PATCH'])
 
 /** The methods of one address. What is not among them, and what goes wrong, comes back in the shape of every refusal. */
-export function route(handlers: { readonly [M in Method]?: Handler }): Readonly<Record<Method, (request: Request, context: Context) => Promise<Response>>> {
+export function route(handlers: { readonly [M in Method]?: Handler }): Readonly<
+  Record<Method, (request: Request, context: Context) => Promise<Response>>
+> {
   const allowed = METHODS.filter((method) => handlers[method])
   const methods = METHODS.map((method) => {
     const handle = handlers[method]
@@ -19,11 +21,15 @@ export function route(handlers: { readonly [M in Method]?: Handler }): Readonly<
       const stranger = strangerIn(request)
       if (stranger !== null) return problem(403, stranger)
       if (!handle) {
-        const refusal = problem(405, `${method} is not possible here; ${allowed.length > 0 ? `${allowed.join(' and ')} ${allowed.length > 1 ? 'are' : 'is'}` : 'nothing is'}`)
+        const refusal = problem(
+          405,
+          `${method} is not possible here; ${allowed.length > 0 ? `${allowed.join(' and ')} ${allowed.length > 1 ? 'are' : 'is'}` : 'nothing is'}`,
+        )
         refusal.headers.set('allow', allowed.join(', '))
         return refusal
       }
-      if (WITH_BODY.has(method) && !isJson(request)) return problem(415, 'Writes come as JSON: give the header content-type: application/json')
+      if (WITH_BODY.has(method) && !isJson(request))
+        return problem(415, 'Writes come as JSON: give the header content-type: application/json')
       try {
         return await handle(request, (await context.params) as Params)
       } catch (error) {

@@ -17,7 +17,11 @@ function connectionOf(on: Sequelize): Promise<sqlite3.Database> {
  * Statements written out, for what is asked at every edit and every look: the mapper asks the database for the columns of
  * a table before each reading and takes a picture of the stack at each statement, which is most of what people wait for.
  */
-export async function select<T extends object>(on: Sequelize, sql: string, bind: readonly unknown[] = []): Promise<T[]> {
+export async function select<T extends object>(
+  on: Sequelize,
+  sql: string,
+  bind: readonly unknown[] = [],
+): Promise<T[]> {
   const connection = await connectionOf(on)
   return new Promise((resolve, reject) => {
     connection.all<T>(sql, [...bind], (error, rows) => (error ? reject(error) : resolve(rows)))
@@ -40,5 +44,7 @@ const IN_ONE_INSERT = 200
 
 /** A list in pieces that one statement takes. */
 export function inPieces<T>(list: readonly T[]): readonly (readonly T[])[] {
-  return Array.from({ length: Math.ceil(list.length / IN_ONE_INSERT) }, (_, i) => list.slice(i * IN_ONE_INSERT, (i + 1) * IN_ONE_INSERT))
+  return Array.from({ length: Math.ceil(list.length / IN_ONE_INSERT) }, (_, i) =>
+    list.slice(i * IN_ONE_INSERT, (i + 1) * IN_ONE_INSERT),
+  )
 }

@@ -21,13 +21,18 @@ export function readStored(text: string): Stored {
   try {
     value = JSON.parse(text)
   } catch (error) {
-    return { kind: 'unreadable', issues: [{ path: '', message: `is not JSON: ${error instanceof Error ? error.message : String(error)}` }] }
+    return {
+      kind: 'unreadable',
+      issues: [{ path: '', message: `is not JSON: ${error instanceof Error ? error.message : String(error)}` }],
+    }
   }
   const parsed = parsePlan(value)
   if (parsed.kind === 'refused') return { kind: 'unreadable', issues: parsed.issues }
   // Its own words where the parser left them as they are: a size such as "14awg" is not among them.
   const isAsWritten = (value as { version?: unknown }).version === PLAN_VERSION && isDeepStrictEqual(value, parsed.plan)
-  return isAsWritten ? { kind: 'plan', plan: value as Plan, text } : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
+  return isAsWritten
+    ? { kind: 'plan', plan: value as Plan, text }
+    : { kind: 'plan', plan: parsed.plan, text: JSON.stringify(parsed.plan) }
 }
 
 const texts = new WeakMap<object, string>()
@@ -111,11 +116,15 @@ function keep<T>(map: Map<string, T>, key: string, value: T, most: number): void
 type ShelfWords = Pick<PlanSummary, 'description' | 'devices' | 'wires' | 'site' | 'trouble'>
 
 function shelfWords(stored: Stored): ShelfWords {
-  if (stored.kind === 'unreadable') return { description: '', devices: 0, wires: 0, site: '', trouble: troubleWords(stored.issues) }
+  if (stored.kind === 'unreadable')
+    return { description: '', devices: 0, wires: 0, site: '', trouble: troubleWords(stored.issues) }
   const { description, devices, wires, site } = stored.plan
   return {
-    description, devices: Object.keys(devices).length, wires: Object.keys(wires).length,
-    site: `${site.mains_V} V · ${site.region} · ${site.place} ${site.ambient_C} °C`, trouble: null,
+    description,
+    devices: Object.keys(devices).length,
+    wires: Object.keys(wires).length,
+    site: `${site.mains_V} V · ${site.region} · ${site.place} ${site.ambient_C} °C`,
+    trouble: null,
   }
 }
 

@@ -2,7 +2,11 @@ import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packin
 import type { FromArrangeWorker, ToArrangeWorker } from './messages'
 
 /** Arranges a plate in a worker of its own, telling how far it is; it ends with the answer, or when it is no longer wanted. */
-export function arrangePlate(request: ArrangeRequest, signal: AbortSignal, onProgress: (progress: ArrangeProgress) => void): Promise<Arrangement | Error> {
+export function arrangePlate(
+  request: ArrangeRequest,
+  signal: AbortSignal,
+  onProgress: (progress: ArrangeProgress) => void,
+): Promise<Arrangement | Error> {
   return new Promise((done) => {
     const worker = new Worker(new URL('./arrange.worker.ts', import.meta.url), { type: 'module' })
     const end = (answer: Arrangement | Error) => {

@@ -8,7 +8,12 @@ export type ToWorker = { readonly type: 'evaluate' | 'size-all'; readonly reques
 export type FromWorker =
   /** Its code has loaded; a message sent earlier would be lost. */
   | { readonly type: 'ready' }
-  | { readonly type: 'evaluated'; readonly requestId: number; readonly evaluation: Evaluation; readonly took_ms: number }
+  | {
+      readonly type: 'evaluated'
+      readonly requestId: number
+      readonly evaluation: Evaluation
+      readonly took_ms: number
+    }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }
 

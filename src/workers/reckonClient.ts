@@ -24,7 +24,11 @@ export class ReckonClient {
       if (this.busy?.id !== data.requestId) return
       const { done } = this.busy
       this.busy = null
-      done(data.type === 'evaluated' ? { evaluation: data.evaluation, took_ms: data.took_ms } : new Error(data.type === 'failed' ? data.message : 'the worker answered something else'))
+      done(
+        data.type === 'evaluated'
+          ? { evaluation: data.evaluation, took_ms: data.took_ms }
+          : new Error(data.type === 'failed' ? data.message : 'the worker answered something else'),
+      )
       this.startWaiting()
     }
     this.worker.onerror = (event) => {

@@ -12,11 +12,30 @@ const base = `http://127.0.0.1:${port}`
 const root = process.cwd()
 
 async function benchDragging(): Promise<void> {
-  const server = spawn(process.execPath, ['scripts/demo.mjs'], { cwd: root, env: { ...process.env, PORT: String(port), GLAD_RAFTER_DEMO: '0', GLAD_RAFTER_DATA: mkdtempSync(join(tmpdir(), 'rafter-bench-')) }, stdio: ['ignore', 'pipe', 'inherit'] })
-  await new Promise<unknown>((done) => server.stdout.on('data', (text) => String(text).includes('runs at') && done(null)))
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const server = spawn(process.execPath, ['scripts/demo.mjs'], {
+    cwd: root,
+    env: {
+      ...process.env,
+      PORT: String(port),
+      GLAD_RAFTER_DEMO: '0',
+      GLAD_RAFTER_DATA: mkdtempSync(join(tmpdir(), 'rafter-bench-')),
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await new Promise<unknown>((done) =>
+    server.stdout.on('data', (text) => String(text).includes('runs at') && done(null)),
+  )
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   try {
-    const made = (await (await fetch(`${base}/api/plans`, { method: 'POST', body: JSON.stringify({ from: 'file', document: crowdedPlate() }) })).json()) as { readonly plan: { readonly id: string } }
+    const made = (await (
+      await fetch(`${base}/api/plans`, {
+        method: 'POST',
+        body: JSON.stringify({ from: 'file', document: crowdedPlate() }),
+      })
+    ).json()) as { readonly plan: { readonly id: string } }
     const page = await browser.newPage({ viewport: { width: 1280, height: 900 } })
     await page.goto(`${base}/plans/${made.plan.id}/layout`)
     await page.locator('[aria-busy=false]').waitFor()
@@ -36,11 +55,16 @@ async function benchDragging(): Promise<void> {
     })
     await page.mouse.move(x + width / 2, y + height / 2)
     await page.mouse.down()
-    for (let i = 0; i < 120; i += 1) await page.mouse.move(x + width / 2 + 80 * Math.sin(i / 12), y + height / 2 + 40 * Math.cos(i / 9))
-    const times = (await page.evaluate(() => (window as unknown as { readonly frameTimes: number[] }).frameTimes)).slice(5).sort((a, b) => a - b)
+    for (let i = 0; i < 120; i += 1)
+      await page.mouse.move(x + width / 2 + 80 * Math.sin(i / 12), y + height / 2 + 40 * Math.cos(i / 9))
+    const times = (await page.evaluate(() => (window as unknown as { readonly frameTimes: number[] }).frameTimes))
+      .slice(5)
+      .sort((a, b) => a - b)
     await page.mouse.up()
     const at = (share: number) => times[Math.min(times.length - 1, Math.floor(times.length * share))]!
-    console.log(`dragging over 120 devices and 40 ducts: ${times.length} frames, median ${at(0.5).toFixed(1)} ms, nine in ten within ${at(0.9).toFixed(1)} ms, longest ${at(1).toFixed(1)} ms (16.7 ms is a frame at 60 Hz)`)
+    console.log(
+      `dragging over 120 devices and 40 ducts: ${times.length} frames, median ${at(0.5).toFixed(1)} ms, nine in ten within ${at(0.9).toFixed(1)} ms, longest ${at(1).toFixed(1)} ms (16.7 ms is a frame at 60 Hz)`,
+    )
   } finally {
     await browser.close()
     server.kill()

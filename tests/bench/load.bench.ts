@@ -33,14 +33,23 @@ const data = mkdtempSync(join(tmpdir(), 'rafter-load-'))
 const server = await startServer(data, { GLAD_RAFTER_DEMO: '1' })
 const { base } = server
 try {
-  const make = async () => ((await post(base, '/api/plans', { from: 'copy', plan: 'clay-printer' })).body as { plan: { id: string } }).plan.id
+  const make = async () =>
+    ((await post(base, '/api/plans', { from: 'copy', plan: 'clay-printer' })).body as { plan: { id: string } }).plan.id
   const revisions = new Map<string, number>()
   let n = 0
   const edit = (id: string) => {
     const revision = revisions.get(id) ?? 1
     revisions.set(id, revision + 1)
     n += 1
-    return timed(() => post(base, `/api/plans/${id}/edits`, { kind: 'edit', editId: `load-edit-${n}-${revision}`, baseRevision: revision, label: 'Ambient', commands: [ambient(n)] }))
+    return timed(() =>
+      post(base, `/api/plans/${id}/edits`, {
+        kind: 'edit',
+        editId: `load-edit-${n}-${revision}`,
+        baseRevision: revision,
+        label: 'Ambient',
+        commands: [ambient(n)],
+      }),
+    )
   }
   const ids: string[] = []
   for (let i = 0; i < CLIENTS; i += 1) ids.push(await make())
@@ -48,18 +57,22 @@ try {
   console.log(`${CLIENTS} clients at once, each on a plan of its own`)
   const all = async (work: (id: string) => Promise<number>) => {
     const before = spent_ms()
-    const lists = await Promise.all(ids.map(async (id) => {
-      const times: number[] = []
-      for (let round = 0; round < ROUNDS; round += 1) times.push(await work(id))
-      return times
-    }))
+    const lists = await Promise.all(
+      ids.map(async (id) => {
+        const times: number[] = []
+        for (let round = 0; round < ROUNDS; round += 1) times.push(await work(id))
+        return times
+      }),
+    )
     const each_ms = (spent_ms() - before) / (CLIENTS * ROUNDS)
     return `${shares(lists.flat())}; ${each_ms.toFixed(1)} ms of the server’s processor each`
   }
   console.log(`  edits         ${await all(edit)}`)
   console.log(`  plans read    ${await all((id) => timed(() => get(base, `/api/plans/${id}`)))}`)
   console.log(`  the shelf     ${await all(() => timed(() => get(base, '/api/plans')))}`)
-  console.log(`  asked for news ${await all((id) => timed(() => get(base, `/api/plans/${id}/history?since=${revisions.get(id)}`)))}`)
+  console.log(
+    `  asked for news ${await all((id) => timed(() => get(base, `/api/plans/${id}/history?since=${revisions.get(id)}`)))}`,
+  )
   const [short, long] = [await make(), await make()]
   for (let i = 0; i < 200; i += 1) await edit(short)
   console.log(`edits one after the other; the long history has ${LONG}`)

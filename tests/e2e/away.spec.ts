@@ -12,7 +12,11 @@ let port = 0
 let server: RunningServer
 
 const plan = '/plans/clay-printer'
-const stored = async () => (await get(server.base, '/api/plans/clay-printer')).body as { revision: number; plan: { site: { outletBreaker_A: number; ambient_C: number } } }
+const stored = async () =>
+  (await get(server.base, '/api/plans/clay-printer')).body as {
+    revision: number
+    plan: { site: { outletBreaker_A: number; ambient_C: number } }
+  }
 
 test.beforeEach(async () => {
   data = mkdtempSync(join(tmpdir(), 'rafter-away-'))
@@ -24,7 +28,9 @@ test.afterEach(async () => {
   rmSync(data, { recursive: true, force: true })
 })
 
-test('stages change, edits and sign-offs are kept while the server is away, and all is sent when it is back', async ({ page }) => {
+test('stages change, edits and sign-offs are kept while the server is away, and all is sent when it is back', async ({
+  page,
+}) => {
   await page.goto(`${server.base}${plan}/brief`)
   await isWorkedOut(page)
   // The code of all stages has come by then.
@@ -47,7 +53,9 @@ test('stages change, edits and sign-offs are kept while the server is away, and 
   const mains = page.getByLabel('Mains', { exact: true })
   await mains.fill('240')
   await mains.press('Enter')
-  await expect(page.getByRole('alert').filter({ hasText: 'The server does not answer; what you did is kept in this browser' })).toBeVisible()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'The server does not answer; what you did is kept in this browser' }),
+  ).toBeVisible()
   // A second thought without the server: taken back, and done again.
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(mains).toHaveValue('230')
@@ -57,9 +65,13 @@ test('stages change, edits and sign-offs are kept while the server is away, and 
   server = await startServer(data, {}, port)
   await expect(page.getByText(/^Saved, revision/)).toBeVisible({ timeout: 20_000 })
   await expect(page.getByText(/sign-offs? wait/)).toBeHidden({ timeout: 20_000 })
-  const { plan: saved } = (await get(server.base, '/api/plans/clay-printer')).body as { plan: { site: { mains_V: number } } }
+  const { plan: saved } = (await get(server.base, '/api/plans/clay-printer')).body as {
+    plan: { site: { mains_V: number } }
+  }
   expect(saved.site.mains_V).toBe(240)
-  const { entries } = (await get(server.base, '/api/plans/clay-printer/logbook')).body as { entries: readonly unknown[] }
+  const { entries } = (await get(server.base, '/api/plans/clay-printer/logbook')).body as {
+    entries: readonly unknown[]
+  }
   expect(entries).toHaveLength(2)
 })
 
@@ -69,7 +81,9 @@ test('a locked data file: the window says so and sends it later', async ({ page 
   await withFile(join(data, 'glad-rafter.sqlite'), async (all) => {
     await all('BEGIN EXCLUSIVE')
     await setMains(page, '240')
-    await expect(page.getByRole('alert').filter({ hasText: /locked by another program.*kept in this browser/ })).toBeVisible()
+    await expect(
+      page.getByRole('alert').filter({ hasText: /locked by another program.*kept in this browser/ }),
+    ).toBeVisible()
     await all('COMMIT')
   })
   await expect(page.getByText(/^Saved, revision/)).toBeVisible({ timeout: 20_000 })
@@ -82,7 +96,9 @@ async function setMains(page: Page, value: string): Promise<void> {
   await mains.press('Enter')
 }
 
-test('a server that went back to an older copy is noticed, and what the window had stands on the shelf', async ({ page }) => {
+test('a server that went back to an older copy is noticed, and what the window had stands on the shelf', async ({
+  page,
+}) => {
   const file = join(data, 'glad-rafter.sqlite')
   const copy = join(data, 'copy.sqlite')
   await page.goto(`${server.base}${plan}/brief`)
@@ -96,7 +112,11 @@ test('a server that went back to an older copy is noticed, and what the window h
   for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true })
   await withFile(copy, (all) => all('VACUUM INTO ?', [file]))
   server = await startServer(data, {}, port)
-  await expect(page.getByRole('alert').filter({ hasText: 'The server has an older copy of this plan, revision 2; this window had 3' })).toBeVisible({ timeout: 20_000 })
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: 'The server has an older copy of this plan, revision 2; this window had 3' }),
+  ).toBeVisible({ timeout: 20_000 })
   await expect(page.getByLabel('Mains', { exact: true })).toHaveValue('240')
   const { plans } = (await get(server.base, '/api/plans')).body as { plans: readonly { name: string }[] }
   expect(plans.map(({ name }) => name)).toContain('Clay printer, north bench (kept copy)')

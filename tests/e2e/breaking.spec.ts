@@ -12,7 +12,11 @@ test.describe('breaking the demo', () => {
 
   test('removing an earth', async ({ page }) => {
     await page.getByRole('button', { name: 'PS1 24 V supply' }).click()
-    await page.getByRole('button', { name: 'PE1 earth point' }).or(page.getByRole('button', { name: 'PE1 PE' })).first().click()
+    await page
+      .getByRole('button', { name: 'PE1 earth point' })
+      .or(page.getByRole('button', { name: 'PE1 PE' }))
+      .first()
+      .click()
     await page.getByRole('button', { name: 'Take this wire out' }).click()
     await expectStops(page, 1)
     await page.keyboard.press('f')
@@ -35,7 +39,9 @@ test.describe('breaking the demo', () => {
     await page.getByRole('option', { name: /^Q1 3/ }).click()
     await expectStops(page, 'some')
     await page.keyboard.press('f')
-    await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('switches one pole only, and the plug can go in either way round')
+    await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText(
+      'switches one pole only, and the plug can go in either way round',
+    )
     await saved(page)
     await page.getByRole('button', { name: /^Undo/ }).click()
     await expectStops(page, 0)

@@ -11,7 +11,9 @@ test('room for later: today’s supply is seen to fail tomorrow', async ({ page 
     await keep.click()
     await isWorkedOut(page)
   }
-  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('Enough today, too little for what comes later')
+  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
+    'Enough today, too little for what comes later',
+  )
   await expect(supplies).toContainText(/later 83.%/)
   await saved(page)
   await page.getByRole('button', { name: /^Undo/ }).click()
@@ -45,7 +47,9 @@ test('a lead that comes loose: what then goes through the bond opens its derivat
   await isWorkedOut(page)
   const loose = page.getByRole('region', { name: /leads come loose/ })
   await loose.getByTitle('How was this worked out?').first().click()
-  await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText(/comes loose: .* A go through this wire/)
+  await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText(
+    /comes loose: .* A go through this wire/,
+  )
 })
 
 test('a state without mains: the teaching computer alone', async ({ page }) => {

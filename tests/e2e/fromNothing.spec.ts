@@ -37,7 +37,8 @@ test('plans a box from nothing, signs off a step, and finds it tomorrow', async 
 
   await page.getByRole('link', { name: /Connect/ }).click()
   await expectStops(page, 'some')
-  const device = (name: string) => page.getByRole('region', { name: 'Devices' }).getByRole('button', { name: new RegExp(`^${name} `) })
+  const device = (name: string) =>
+    page.getByRole('region', { name: 'Devices' }).getByRole('button', { name: new RegExp(`^${name} `) })
   await device('Q1').click()
   await join(page, '1', 'X1 L')
   await join(page, '3', 'X1 N')

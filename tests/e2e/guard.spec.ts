@@ -35,7 +35,9 @@ test('what a load does when control is lost is said, and a wrong one is a stop w
   await expect(table.getByRole('row', { name: /^E1/ }).getByRole('button', { name: 'off' })).toHaveCount(4)
   await page.getByLabel('E1 should be').selectOption('on')
   await expectStops(page, 'some')
-  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('E1 should be on when control is lost')
+  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
+    'E1 should be on when control is lost',
+  )
   await table.getByRole('row', { name: /^E1/ }).getByRole('button', { name: 'off' }).nth(1).click()
   await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('Switched by')
 })
@@ -56,7 +58,10 @@ test('a motor is entered by what is printed on it, and its supply’s share foll
   const id = await copyOfDemo(page)
   await page.goto(`/plans/${id}/brief`)
   await isWorkedOut(page)
-  await page.getByRole('button', { name: /^M4 Auger driver/ }).first().click()
+  await page
+    .getByRole('button', { name: /^M4 Auger driver/ })
+    .first()
+    .click()
   const drawer = page.getByRole('complementary', { name: 'Drawer' })
   await drawer.getByLabel(/^Its motor, at .* known$/).selectOption({ label: 'by the motor it drives' })
   await drawer.getByLabel('Phase').fill('3')

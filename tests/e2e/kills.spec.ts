@@ -10,7 +10,8 @@ test.describe.configure({ timeout: 240_000 })
 
 for (const [i, kind] of KILLS.entries()) {
   test(`killed ${ROUNDS} times in ${kind}: the file is whole, and all that was acknowledged is there`, async () => {
-    for (let round = 0; round < ROUNDS; round += 1) expect(await killOnce(kind, randomFrom(1000 * i + round))).toEqual([])
+    for (let round = 0; round < ROUNDS; round += 1)
+      expect(await killOnce(kind, randomFrom(1000 * i + round))).toEqual([])
   })
 }
 

@@ -19,7 +19,10 @@ test('a plate laid out by the mouse: placed, dragged onto another, and back by u
   await unlaid(page)
   await waiting(page).getByRole('button', { name: 'Place PS1' }).click()
   await waiting(page).getByRole('button', { name: 'Place A1' }).click()
-  const [supply, board] = [plate(page).getByRole('button', { name: /^PS1 / }), plate(page).getByRole('button', { name: /^A1 / })]
+  const [supply, board] = [
+    plate(page).getByRole('button', { name: /^PS1 / }),
+    plate(page).getByRole('button', { name: /^A1 / }),
+  ]
   await expectStops(page, 0)
   await expectAccessible(page)
   await supply.scrollIntoViewIfNeeded()
@@ -29,7 +32,9 @@ test('a plate laid out by the mouse: placed, dragged onto another, and back by u
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 })
   await page.mouse.up()
   await expectStops(page, 1)
-  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('PS1 and A1 cover the same piece of the plate')
+  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
+    'PS1 and A1 cover the same piece of the plate',
+  )
   await saved(page)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expectStops(page, 0)
@@ -90,12 +95,24 @@ test('an exact place, several lined up, and what lies beyond the edge', async ({
   await expect(form.getByRole('alert')).toContainText('must be a number')
   await form.getByLabel('Centre across').fill('20')
   await form.getByLabel('Centre across').press('Enter')
-  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText('PS1 reaches beyond the edge of Plate')
+  await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
+    'PS1 reaches beyond the edge of Plate',
+  )
   await page.getByRole('button', { name: /^Undo/ }).click()
   await plate(page).getByRole('button', { name: /^F2 / }).click()
-  await plate(page).getByRole('button', { name: /^X0 / }).click({ modifiers: ['Shift'] })
+  await plate(page)
+    .getByRole('button', { name: /^X0 / })
+    .click({ modifiers: ['Shift'] })
   await page.getByRole('region', { name: 'Chosen parts' }).getByRole('button', { name: 'Upper edges' }).click()
-  const tops = await Promise.all(['F2', 'X0'].map(async (tag) => (await plate(page).getByRole('button', { name: new RegExp(`^${tag} `) }).locator('.body').boundingBox())!.y))
+  const tops = await Promise.all(
+    ['F2', 'X0'].map(
+      async (tag) =>
+        (await plate(page)
+          .getByRole('button', { name: new RegExp(`^${tag} `) })
+          .locator('.body')
+          .boundingBox())!.y,
+    ),
+  )
   expect(Math.abs(tops[0]! - tops[1]!)).toBeLessThan(1)
   const box = page.getByRole('region', { name: 'The box' })
   await box.getByLabel('Width inside').fill('-3')
@@ -123,13 +140,25 @@ test('a wall from both sides, a gland in it, and its drill sheet', async ({ page
   await page.getByRole('link', { name: 'Table as CSV' }).click()
   const csv = readFileSync((await (await download).path())!, 'utf8')
   expect(csv).toContain('Gland 1,60,100,2.3622,3.937,⌀ 20.5 mm')
-  for (const [format, begins] of [['pdf', '%PDF'], ['dxf', '0\nSECTION'], ['svg', '<svg']] as const) {
-    const reply = await page.request.get(`/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Abottom&format=${format}`)
+  for (const [format, begins] of [
+    ['pdf', '%PDF'],
+    ['dxf', '0\nSECTION'],
+    ['svg', '<svg'],
+  ] as const) {
+    const reply = await page.request.get(
+      `/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Abottom&format=${format}`,
+    )
     expect(reply.status()).toBe(200)
     expect((await reply.body()).toString('latin1').startsWith(begins)).toBe(true)
   }
-  expect((await page.request.get(`/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Anone&format=pdf`)).status()).toBe(404)
-  expect((await page.request.get(`/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Abottom&format=doc`)).status()).toBe(422)
+  expect(
+    (await page.request.get(`/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Anone&format=pdf`)).status(),
+  ).toBe(404)
+  expect(
+    (
+      await page.request.get(`/api/plans/${id}/drill?enclosure=enclosure%3Amain&face=face%3Abottom&format=doc`)
+    ).status(),
+  ).toBe(422)
 })
 
 test('a box in the open: a drain is asked for, put in by the fix, and the day is drawn', async ({ page }) => {
@@ -148,9 +177,19 @@ test('a box in the open: a drain is asked for, put in by the fix, and the day is
 
 test('modules plug onto their host; a wrong one is not offered, and jumpers beneath are named', async ({ page }) => {
   const id = await unlaid(page)
-  const parts = [['device:c1', 'C1', 'part:driver-carrier-3', 'Carrier'], ['device:d1', 'D1', 'part:driver-module', 'Driver module']] as const
-  const commands = parts.map(([device, tag, part, name]) => ({ type: 'addDevice', id: device, device: newDevice(part as never, tag, name), part: { id: part, part: CATALOGUE[part as never] } }))
-  const reply = await page.request.post(`/api/plans/${id}/edits`, { data: { kind: 'edit', editId: 'modules-for-test', baseRevision: 1, label: 'Add a carrier', commands } })
+  const parts = [
+    ['device:c1', 'C1', 'part:driver-carrier-3', 'Carrier'],
+    ['device:d1', 'D1', 'part:driver-module', 'Driver module'],
+  ] as const
+  const commands = parts.map(([device, tag, part, name]) => ({
+    type: 'addDevice',
+    id: device,
+    device: newDevice(part as never, tag, name),
+    part: { id: part, part: CATALOGUE[part as never] },
+  }))
+  const reply = await page.request.post(`/api/plans/${id}/edits`, {
+    data: { kind: 'edit', editId: 'modules-for-test', baseRevision: 1, label: 'Add a carrier', commands },
+  })
   expect(reply.status()).toBe(200)
   await page.reload()
   await isWorkedOut(page)

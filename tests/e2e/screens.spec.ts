@@ -36,7 +36,10 @@ test('quick sums answer while one types, and name the field that is wrong', asyn
   await expect(answer).toContainText('4 A')
 })
 
-for (const [stage, button] of [['terminate', 'Tugged, it holds'], ['build', 'Sign off']] as const) {
+for (const [stage, button] of [
+  ['terminate', 'Tugged, it holds'],
+  ['build', 'Sign off'],
+] as const) {
   test(`${stage} works on a phone with one thumb`, async ({ page }) => {
     const id = await copyOfDemo(page)
     await page.setViewportSize({ width: 390, height: 844 })
@@ -83,9 +86,14 @@ test('two windows on one plan: what does not clash is rebased, what does is show
   await expect(other.getByLabel('Warmest air about it')).toHaveValue('33')
 })
 
-test('the shelf: a file that is no plan is refused with its first faults; a deleted plan comes back', async ({ page }) => {
+test('the shelf: a file that is no plan is refused with its first faults; a deleted plan comes back', async ({
+  page,
+}) => {
   await page.goto('/')
-  const upload = async (name: string, text: string) => page.getByLabel('Plan file', { exact: true }).setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+  const upload = async (name: string, text: string) =>
+    page
+      .getByLabel('Plan file', { exact: true })
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await upload('x.json', '{"format":"glad-rafter-plan","version":1,"name":7}')
   await expect(page.getByRole('alert').filter({ hasText: 'nothing was changed' })).toBeVisible()
   await expect(page.getByRole('alert').filter({ hasText: 'name' })).toBeVisible()
@@ -102,7 +110,14 @@ test('the shelf: a file that is no plan is refused with its first faults; a dele
 })
 
 test('the server refuses other hosts and origins, and sets its headers', async ({ request }) => {
-  expect((await request.post('/api/calc/conductor', { data: { size: '14 AWG' }, headers: { origin: 'http://evil.example' } })).status()).toBe(403)
+  expect(
+    (
+      await request.post('/api/calc/conductor', {
+        data: { size: '14 AWG' },
+        headers: { origin: 'http://evil.example' },
+      })
+    ).status(),
+  ).toBe(403)
   expect((await request.get('/api/plans', { headers: { host: 'evil.example' } })).status()).toBe(403)
   const page = await request.get('/')
   expect(page.headers()['content-security-policy']).toContain("default-src 'self'")

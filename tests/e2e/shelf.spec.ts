@@ -12,10 +12,14 @@ test.beforeEach(() => {
 })
 test.afterEach(() => rmSync(data, { recursive: true, force: true }))
 
-test('a plan that cannot be read hides nothing, says what is wrong, gives out its document and can be removed', async ({ page }) => {
+test('a plan that cannot be read hides nothing, says what is wrong, gives out its document and can be removed', async ({
+  page,
+}) => {
   const server = await startServer(data, { GLAD_RAFTER_DEMO: '1' })
   const document = '{"format":"glad-rafter-plan", and here the ink ran out'
-  await withFile(join(data, 'glad-rafter.sqlite'), (all) => all('UPDATE plans SET document = ? WHERE id = ?', [document, 'foam-gantry']))
+  await withFile(join(data, 'glad-rafter.sqlite'), (all) =>
+    all('UPDATE plans SET document = ? WHERE id = ?', [document, 'foam-gantry']),
+  )
   await page.goto(`${server.base}/`)
   await expect(page.getByRole('link', { name: 'Open' })).toHaveCount(3)
   const card = page.getByRole('listitem').filter({ hasText: 'Cannot be read' })
@@ -43,14 +47,24 @@ test('a double click makes one plan; a namesake and a record that came along are
   const { plans } = (await get(server.base, '/api/plans')).body as { plans: readonly { id: string; name: string }[] }
   expect(plans.map(({ name }) => name)).toEqual(['Kiln controller'])
   const { id } = plans[0]!
-  await post(server.base, `/api/plans/${id}/logbook`, { entryId: 'an-entry-of-it', step: 'mount:x', kind: 'signed', facts: {}, reading: null, unit: null, note: '' })
+  await post(server.base, `/api/plans/${id}/logbook`, {
+    entryId: 'an-entry-of-it',
+    step: 'mount:x',
+    kind: 'signed',
+    facts: {},
+    reading: null,
+    unit: null,
+    note: '',
+  })
   await page.goto(`${server.base}/`)
   const waiting = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Plan file of Kiln controller with its record' }).click()
   const file = join(data, 'with-record.json')
   writeFileSync(file, readFileSync((await (await waiting).path())!))
   await page.getByLabel('Plan file', { exact: true }).setInputFiles(file)
-  await expect(page.getByRole('status').filter({ hasText: 'Its record came with it: 1 entry' })).toContainText('Another plan is called the same')
+  await expect(page.getByRole('status').filter({ hasText: 'Its record came with it: 1 entry' })).toContainText(
+    'Another plan is called the same',
+  )
   await server.kill()
 })
 
@@ -80,7 +94,10 @@ test('a start that cannot succeed ends by itself with one line that names the fi
   const server = await spawnServer(data)
   const code = await new Promise((resolve) => server.process.once('exit', resolve))
   expect(code).toBe(1)
-  const told = server.said().split('\n').filter((line) => line.startsWith('Glad Rafter:'))
+  const told = server
+    .said()
+    .split('\n')
+    .filter((line) => line.startsWith('Glad Rafter:'))
   expect(told).toHaveLength(1)
   expect(told[0]).toContain(file)
   expect(told[0]).toMatch(/remove it to begin anew/)
@@ -94,7 +111,9 @@ test('a locked data file at the start is shown in the browser, and it goes on by
     await all('BEGIN EXCLUSIVE')
     await all('CREATE TABLE held (x)')
     const started = await spawnServer(data)
-    await expect(async () => expect((await get(started.base, '/api/plans')).status).toBe(503)).toPass({ timeout: 15_000 })
+    await expect(async () => expect((await get(started.base, '/api/plans')).status).toBe(503)).toPass({
+      timeout: 15_000,
+    })
     await page.goto(`${started.base}/`)
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('The data file cannot be used just now')
     await expect(page.getByRole('alert').filter({ hasText: 'locked by another program' })).toBeVisible()
@@ -117,7 +136,10 @@ test('a plan that cannot be worked out is shown as it is written, with the reaso
         setTimeout(() => this.onmessage?.({ data: { type: 'ready' } }), 50)
       }
       postMessage({ requestId }: { requestId: number }) {
-        setTimeout(() => this.onmessage?.({ data: { type: 'failed', requestId, message: 'a figure was asked of nothing' } }), 50)
+        setTimeout(
+          () => this.onmessage?.({ data: { type: 'failed', requestId, message: 'a figure was asked of nothing' } }),
+          50,
+        )
       }
       terminate() {}
     }

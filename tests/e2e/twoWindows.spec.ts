@@ -29,7 +29,11 @@ test('two windows of one plan show the same, whoever edits', async ({ page, cont
   for (const each of [page, other]) await expect(each.getByText('Saved, revision 3')).toBeVisible()
 })
 
-test('each person’s undo takes back his own, and says why where another’s edit stands in the way', async ({ page, browser, baseURL }) => {
+test('each person’s undo takes back his own, and says why where another’s edit stands in the way', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   const id = await copyOfDemo(page)
   const other = await another(browser, baseURL!)
   await openIn(page, id)
@@ -50,7 +54,9 @@ test('each person’s undo takes back his own, and says why where another’s ed
   await set(other, 'Mains', '225')
   await saved(other)
   await page.getByRole('button', { name: /^Undo/ }).click()
-  await expect(page.getByRole('alert').filter({ hasText: /cannot be taken back: .* which somebody else did since/ })).toBeVisible()
+  await expect(
+    page.getByRole('alert').filter({ hasText: /cannot be taken back: .* which somebody else did since/ }),
+  ).toBeVisible()
   await other.context().close()
 })
 
@@ -66,7 +72,11 @@ test('eleven quick presses of undo take back eleven edits', async ({ page }) => 
   await expect(page.getByText(/somebody else|someone else/i)).toBeHidden()
 })
 
-test('what a person is typing stays when somebody else changes the same field meanwhile', async ({ page, browser, baseURL }) => {
+test('what a person is typing stays when somebody else changes the same field meanwhile', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   const id = await copyOfDemo(page)
   const other = await another(browser, baseURL!)
   await openIn(page, id)

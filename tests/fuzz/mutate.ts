@@ -4,9 +4,51 @@ type Node = Record<string, unknown> | unknown[]
 
 /** What attacks and accidents put in the place of a value. */
 const HOSTILE: readonly unknown[] = [
-  null, true, '', ' ', 'text', '0', [], {}, 0, -0, -1, 1, 0.5, 1e-300, 1e-7, 1e9, 1e100, 1.7e308, -1e308, 9007199254740993, 4294967296, 65535,
-  '__proto__', 'constructor', 'toString', 'hasOwnProperty', '<img src=x onerror=alert(1)>', '=cmd|x', '\u202aKiln\u202c', '\ud800', 'a\u0000b', '\ufffe', '🪚'.repeat(30), 'x'.repeat(5000),
-  'device:none', 'wire:none', 'part:none', 'state:full', '14 AWG', '2.5 mm²', 'DROP TABLE plans', '../../etc', '%00', [[[[]]]], { a: { b: { c: {} } } },
+  null,
+  true,
+  '',
+  ' ',
+  'text',
+  '0',
+  [],
+  {},
+  0,
+  -0,
+  -1,
+  1,
+  0.5,
+  1e-300,
+  1e-7,
+  1e9,
+  1e100,
+  1.7e308,
+  -1e308,
+  9007199254740993,
+  4294967296,
+  65535,
+  '__proto__',
+  'constructor',
+  'toString',
+  'hasOwnProperty',
+  '<img src=x onerror=alert(1)>',
+  '=cmd|x',
+  '\u202aKiln\u202c',
+  '\ud800',
+  'a\u0000b',
+  '\ufffe',
+  '🪚'.repeat(30),
+  'x'.repeat(5000),
+  'device:none',
+  'wire:none',
+  'part:none',
+  'state:full',
+  '14 AWG',
+  '2.5 mm²',
+  'DROP TABLE plans',
+  '../../etc',
+  '%00',
+  [[[[]]]],
+  { a: { b: { c: {} } } },
 ]
 
 function* nodesOf(value: unknown, depth = 0): Generator<Node> {
@@ -31,7 +73,8 @@ export function mutated<T>(document: T, random: Random): unknown {
         else delete at[key]
         break
       case 1:
-        if (typeof at[key] === 'number') at[key] = (at[key] as number) * random.pick([-1, 0, 0.001, 1000, 1e6, 1e12, 1e30])
+        if (typeof at[key] === 'number')
+          at[key] = (at[key] as number) * random.pick([-1, 0, 0.001, 1000, 1e6, 1e12, 1e30])
         else at[key] = random.pick(HOSTILE)
         break
       case 2: {
@@ -47,7 +90,8 @@ export function mutated<T>(document: T, random: Random): unknown {
         break
       }
       case 4:
-        if (Array.isArray(node) && node.length > 0) for (let n = random.below(60); n > 0; n -= 1) node.push(structuredClone(random.pick(node)))
+        if (Array.isArray(node) && node.length > 0)
+          for (let n = random.below(60); n > 0; n -= 1) node.push(structuredClone(random.pick(node)))
         else if (!Array.isArray(node) && keys.length > 0) at[`${key}${random.below(100)}`] = structuredClone(at[key])
         break
       default:

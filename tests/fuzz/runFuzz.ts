@@ -20,7 +20,9 @@ export async function fuzzOnce(kind: FuzzKind, seed: number): Promise<string | n
     await FUZZ_CASES[kind][1](randomFrom(seed))
     return null
   } catch (error) {
-    return error instanceof Error ? `${error.message} ${(error.stack ?? '').split('\n').slice(1, 4).join(' ')}` : String(error)
+    return error instanceof Error
+      ? `${error.message} ${(error.stack ?? '').split('\n').slice(1, 4).join(' ')}`
+      : String(error)
   }
 }
 
@@ -28,7 +30,10 @@ export async function fuzzOnce(kind: FuzzKind, seed: number): Promise<string | n
 export async function runFuzz(count: number, seed: number): Promise<FuzzReport> {
   const faults: FuzzFault[] = []
   const kinds = Object.keys(FUZZ_CASES) as FuzzKind[]
-  const longest_ms = Object.fromEntries(kinds.map((kind) => [kind, { ms: 0, seed: 0 }])) as Record<FuzzKind, { ms: number; seed: number }>
+  const longest_ms = Object.fromEntries(kinds.map((kind) => [kind, { ms: 0, seed: 0 }])) as Record<
+    FuzzKind,
+    { ms: number; seed: number }
+  >
   const wheel = kinds.flatMap((kind) => Array.from({ length: FUZZ_CASES[kind][0] }, () => kind))
   for (let i = 0; i < count; i += 1) {
     const kind = wheel[(i * 37) % wheel.length]!

@@ -6,7 +6,10 @@ import { replay, type Patch, type Plan } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 
 /** A data file looked at and prepared by other hands than the product's. */
-export async function withFile<T>(path: string, work: (all: <R>(sql: string, params?: readonly unknown[]) => Promise<R[]>) => Promise<T>): Promise<T> {
+export async function withFile<T>(
+  path: string,
+  work: (all: <R>(sql: string, params?: readonly unknown[]) => Promise<R[]>) => Promise<T>,
+): Promise<T> {
   const database = new sqlite3.Database(path)
   const all = promisify(database.all.bind(database)) as (sql: string, params: readonly unknown[]) => Promise<never[]>
   try {
@@ -22,10 +25,17 @@ export async function faultsOf(path: string): Promise<readonly string[]> {
     const faults: string[] = []
     const check = await all<{ integrity_check: string }>('PRAGMA integrity_check')
     if (check[0]?.integrity_check !== 'ok') faults.push(`integrity: ${check[0]?.integrity_check}`)
-    faults.push(...(await all('PRAGMA foreign_key_check')).map((row) => `a row points at nothing: ${JSON.stringify(row)}`))
+    faults.push(
+      ...(await all('PRAGMA foreign_key_check')).map((row) => `a row points at nothing: ${JSON.stringify(row)}`),
+    )
     const done = await all<{ name: string }>('SELECT name FROM SequelizeMeta')
-    for (const { id, document, revision } of await all<{ id: string; document: string; revision: number }>('SELECT id, document, revision FROM plans')) {
-      const edits = await all<{ revision: number; patches: string; inverse: string }>('SELECT revision, patches, inverse FROM edits WHERE planId = ? ORDER BY revision', [id])
+    for (const { id, document, revision } of await all<{ id: string; document: string; revision: number }>(
+      'SELECT id, document, revision FROM plans',
+    )) {
+      const edits = await all<{ revision: number; patches: string; inverse: string }>(
+        'SELECT revision, patches, inverse FROM edits WHERE planId = ? ORDER BY revision',
+        [id],
+      )
       if (edits.length !== revision - 1) faults.push(`${id} is at revision ${revision} and has ${edits.length} edits`)
       if (done.length < 2) continue
       // Back to the beginning and forward again: both must meet the document.
@@ -42,14 +52,24 @@ export async function faultsOf(path: string): Promise<readonly string[]> {
 export async function writeFirstRelease(path: string): Promise<void> {
   const moment = '2026-01-05 10:00:00.000 +00:00'
   await withFile(path, async (all) => {
-    for (const sql of readFileSync(join(process.cwd(), 'tests', 'torture', 'firstRelease.sql'), 'utf8').split(';')) if (sql.trim()) await all(sql)
+    for (const sql of readFileSync(join(process.cwd(), 'tests', 'torture', 'firstRelease.sql'), 'utf8').split(';'))
+      if (sql.trim()) await all(sql)
     await all("INSERT INTO SequelizeMeta (name) VALUES ('001-plans-history-logbook')")
     for (const [key, make] of Object.entries(DEMOS)) {
       const plan = { ...make(), name: `${key}, edited` }
-      await all('INSERT INTO plans (id, name, document, revision, createdAt, updatedAt, deletedAt) VALUES (?, ?, ?, 2, ?, ?, NULL)', [key, plan.name, JSON.stringify(plan), moment, moment])
+      await all(
+        'INSERT INTO plans (id, name, document, revision, createdAt, updatedAt, deletedAt) VALUES (?, ?, ?, 2, ?, ?, NULL)',
+        [key, plan.name, JSON.stringify(plan), moment, moment],
+      )
       const patch = (value: string) => JSON.stringify([{ op: 'replace', path: ['name'], value }])
-      await all("INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at) VALUES (?, 2, ?, 'edit', 'Rename', '[]', ?, ?, NULL, ?)", [key, `first-release-${key}`, patch(plan.name), patch(make().name), moment])
-      await all("INSERT INTO logbook (planId, entryId, step, kind, facts, reading, unit, note, at) VALUES (?, 'entry-of-old', 'mount:x', 'signed', '{}', NULL, NULL, '', ?)", [key, moment])
+      await all(
+        "INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at) VALUES (?, 2, ?, 'edit', 'Rename', '[]', ?, ?, NULL, ?)",
+        [key, `first-release-${key}`, patch(plan.name), patch(make().name), moment],
+      )
+      await all(
+        "INSERT INTO logbook (planId, entryId, step, kind, facts, reading, unit, note, at) VALUES (?, 'entry-of-old', 'mount:x', 'signed', '{}', NULL, NULL, '', ?)",
+        [key, moment],
+      )
     }
   })
 }

@@ -9,9 +9,19 @@ import { tenWriters } from './writers'
 const LIMIT_MS = 5000
 
 const { values } = parseArgs({
-  options: { kills: { type: 'string', default: '200' }, fuzz: { type: 'string', default: '100000' }, edits: { type: 'string', default: '10000' }, seed: { type: 'string', default: '1' } },
+  options: {
+    kills: { type: 'string', default: '200' },
+    fuzz: { type: 'string', default: '100000' },
+    edits: { type: 'string', default: '10000' },
+    seed: { type: 'string', default: '1' },
+  },
 })
-const [kills, fuzz, edits, seed] = [values.kills, values.fuzz, values.edits, values.seed].map(Number) as [number, number, number, number]
+const [kills, fuzz, edits, seed] = [values.kills, values.fuzz, values.edits, values.seed].map(Number) as [
+  number,
+  number,
+  number,
+  number,
+]
 if ([kills, fuzz, edits, seed].some((n) => !Number.isInteger(n) || n < 0)) {
   console.error('npm run torture -- --kills 200 --fuzz 100000 --edits 10000 --seed 1')
   process.exit(2)
@@ -42,8 +52,13 @@ const PIECE = 20_000
 for (let from = 0; from < fuzz; from += PIECE) {
   const report = await runFuzz(Math.min(PIECE, fuzz - from), seed + from)
   for (const { kind, seed: own, message } of report.faults) tell(`${kind}, seed ${own}: ${message}`)
-  for (const [kind, { ms, seed: own }] of Object.entries(report.longest_ms)) if (ms > LIMIT_MS) tell(`${kind}, seed ${own}: ${Math.round(ms)} ms, more than ${LIMIT_MS}`)
-  console.log(`  ${Math.min(from + PIECE, fuzz)} done; the longest: ${Object.entries(report.longest_ms).map(([kind, { ms }]) => `${kind} ${Math.round(ms)} ms`).join(', ')}`)
+  for (const [kind, { ms, seed: own }] of Object.entries(report.longest_ms))
+    if (ms > LIMIT_MS) tell(`${kind}, seed ${own}: ${Math.round(ms)} ms, more than ${LIMIT_MS}`)
+  console.log(
+    `  ${Math.min(from + PIECE, fuzz)} done; the longest: ${Object.entries(report.longest_ms)
+      .map(([kind, { ms }]) => `${kind} ${Math.round(ms)} ms`)
+      .join(', ')}`,
+  )
 }
 
 console.log(faults === 0 ? 'nothing lost, nothing thrown, nothing over its time' : `${faults} faults`)

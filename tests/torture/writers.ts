@@ -20,15 +20,32 @@ export interface WritersReport {
 const sleep = () => new Promise((done) => setImmediate(done))
 
 /** One writer: edits what it sees, takes back and does again, and catches up when others were faster. */
-async function write(store: PlanStore, id: string, author: string, share: number, random: Random, report: { committed: number; stale: number; refused: number; faults: string[] }): Promise<void> {
+async function write(
+  store: PlanStore,
+  id: string,
+  author: string,
+  share: number,
+  random: Random,
+  report: { committed: number; stale: number; refused: number; faults: string[] },
+): Promise<void> {
   const opened = await store.load(id, author)
   if (opened?.kind !== 'plan') throw new Error('the plan is gone')
   let { plan, revision, lastEdit } = opened.stored
   for (let done = 0, tries = 0; done < share; tries += 1) {
     const base = { editId: `${author}-${tries}-${revision}-edit`, baseRevision: revision, baseEdit: lastEdit }
-    const read = readWith(command, commandFor(random.pick(COMMAND_TYPES), plan, Array.from({ length: 8 }, () => random.below(10_000))))
+    const read = readWith(
+      command,
+      commandFor(
+        random.pick(COMMAND_TYPES),
+        plan,
+        Array.from({ length: 8 }, () => random.below(10_000)),
+      ),
+    )
     if (read.kind === 'refused') continue
-    const edit: EditRequest = random.below(4) === 0 ? { kind: random.pick(['undo', 'redo'] as const), ...base } : { kind: 'edit', ...base, label: `${author} ${tries}`, commands: [read.value] }
+    const edit: EditRequest =
+      random.below(4) === 0
+        ? { kind: random.pick(['undo', 'redo'] as const), ...base }
+        : { kind: 'edit', ...base, label: `${author} ${tries}`, commands: [read.value] }
     if (random.below(3) === 0) await sleep()
     const outcome = await store.edit(id, edit, author)
     if (outcome.kind === 'committed') {
@@ -62,15 +79,20 @@ export async function tenWriters(edits: number, seed: number): Promise<WritersRe
     if (created.kind === 'refused') throw new Error('the demo is no plan')
     const { id } = created.summary
     const original = (await store.raw(id))!.text
-    await Promise.all(Array.from({ length: 10 }, (_, i) => write(store, id, `writer${i}`, Math.ceil(edits / 10), randomFrom(seed + i), report)))
+    await Promise.all(
+      Array.from({ length: 10 }, (_, i) =>
+        write(store, id, `writer${i}`, Math.ceil(edits / 10), randomFrom(seed + i), report),
+      ),
+    )
     let replayed = JSON.parse(original) as Plan
-    for (let revision = 1; ; ) {
+    for (let revision = 1; ;) {
       const changes = (await store.since(id, revision))!
       if (changes.length === 0) break
       for (const { patches } of changes) replayed = replay(replayed, patches)
       revision = changes.at(-1)!.revision
     }
-    if (JSON.stringify(replayed) !== (await store.raw(id))!.text) report.faults.push('the history does not lead to the document')
+    if (JSON.stringify(replayed) !== (await store.raw(id))!.text)
+      report.faults.push('the history does not lead to the document')
   } finally {
     await db.close()
   }

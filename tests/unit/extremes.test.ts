@@ -22,7 +22,11 @@ describe.each(EXTREMES)('%s', (_name, make) => {
     const [face] = facesToDrill(document)
     if (!face) return
     for (const format of DRILL_FORMATS) {
-      const { bytes } = await drillSheetFile({ plan: document, enclosure: face.enclosure, face: face.face, view: 'outside', corner: 'lower left' }, format, 'A4')
+      const { bytes } = await drillSheetFile(
+        { plan: document, enclosure: face.enclosure, face: face.face, view: 'outside', corner: 'lower left' },
+        format,
+        'A4',
+      )
       expect(bytes.length).toBeGreaterThan(100)
     }
   })
@@ -44,18 +48,24 @@ describe('beyond the bounds', () => {
   })
 
   it('a face of a kilometre is refused', () => {
-    expect(issuesOf((document) => {
-      for (const box of Object.values(document.enclosures)) for (const face of Object.values(box.faces)) Object.assign(face, { width_mm: 1e6 })
-      return document
-    })[0]!.message).toMatch(/10 m/)
+    expect(
+      issuesOf((document) => {
+        for (const box of Object.values(document.enclosures))
+          for (const face of Object.values(box.faces)) Object.assign(face, { width_mm: 1e6 })
+        return document
+      })[0]!.message,
+    ).toMatch(/10 m/)
   })
 
   it('more devices than a plan holds are refused', () => {
-    expect(issuesOf((document) => {
-      const [device] = Object.values(document.devices)
-      for (let i = 0; i <= PLAN_LIMITS.devices; i += 1) (document.devices as Record<string, unknown>)[`device:x${i}`] = { ...device, tag: `X${i}` }
-      return document
-    })[0]!.message).toMatch(`${PLAN_LIMITS.devices} devices or fewer`)
+    expect(
+      issuesOf((document) => {
+        const [device] = Object.values(document.devices)
+        for (let i = 0; i <= PLAN_LIMITS.devices; i += 1)
+          (document.devices as Record<string, unknown>)[`device:x${i}`] = { ...device, tag: `X${i}` }
+        return document
+      })[0]!.message,
+    ).toMatch(`${PLAN_LIMITS.devices} devices or fewer`)
   })
 
   it('what is read in a hundred thousand places is refused with a hundred reasons', () => {
@@ -68,16 +78,19 @@ describe('beyond the bounds', () => {
   })
 
   it('words that every object answers to are no keys', () => {
-    expect(issuesOf((document) => {
-      Object.assign(Object.values(document.devices)[0]!.loads, { constructor: { power_W: 5 } })
-      return document
-    })[0]!.message).toMatch(/word that programs keep/)
+    expect(
+      issuesOf((document) => {
+        Object.assign(Object.values(document.devices)[0]!.loads, { constructor: { power_W: 5 } })
+        return document
+      })[0]!.message,
+    ).toMatch(/word that programs keep/)
   })
 })
 
 it('a circuit of 130,000 nodes is solved', () => {
   const elements: CircuitElement[] = [{ id: 's', type: 'V', a: 'n0', b: 'g', value: 24 }]
-  for (let i = 1; i < 130_000; i += 1) elements.push({ id: `r${i}`, type: 'R', a: `n${i - 1}`, b: `n${i}`, value: 0.001 })
+  for (let i = 1; i < 130_000; i += 1)
+    elements.push({ id: `r${i}`, type: 'R', a: `n${i - 1}`, b: `n${i}`, value: 0.001 })
   elements.push({ id: 'l', type: 'R', a: 'n129999', b: 'g', value: 24 - 129.999 * 0.001 * 0 })
   const { feasible, elements: solved } = solveCircuit({ ground: 'g', elements })
   expect(feasible).toBe(true)
@@ -86,6 +99,17 @@ it('a circuit of 130,000 nodes is solved', () => {
 })
 
 it('pixels of extreme figures end', () => {
-  const request = { count: 1, each_mA: 1e-12, brightness_percent: 1e-9, voltage_V: 1e9, pitch_mm: 1e-9, loop_ohm_per_m: 1e-9, feedSize: '1.5 mm²', feed_m: 0, minimum_V: 0, fedFrom: 'one' } as const
+  const request = {
+    count: 1,
+    each_mA: 1e-12,
+    brightness_percent: 1e-9,
+    voltage_V: 1e9,
+    pitch_mm: 1e-9,
+    loop_ohm_per_m: 1e-9,
+    feedSize: '1.5 mm²',
+    feed_m: 0,
+    minimum_V: 0,
+    fedFrom: 'one',
+  } as const
   expect(runPixels(request).result.injectEvery).toBeGreaterThan(0)
 })

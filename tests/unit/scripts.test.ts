@@ -11,7 +11,12 @@ interface Report {
   readonly errors?: readonly string[]
   readonly status: number | null
 }
-const Tally = UntypedTally as new (say: (line: string) => void) => { report(what: string, report: Report): void; skip(what: string): void; isGood(): boolean; lastLine(): string }
+const Tally = UntypedTally as new (say: (line: string) => void) => {
+  report(what: string, report: Report): void
+  skip(what: string): void
+  isGood(): boolean
+  lastLine(): string
+}
 const isAsLocked = isAsLockedUntyped as (wanted: object, got: object) => boolean
 
 describe('what npm test counts', () => {
@@ -30,7 +35,10 @@ describe('what npm test counts', () => {
   })
 
   it.each<[string, Report]>([
-    ['could not start, its port being taken', { passed: 0, failed: 0, errors: ['http://127.0.0.1:4391/api/plans is already used'], status: 1 }],
+    [
+      'could not start, its port being taken',
+      { passed: 0, failed: 0, errors: ['http://127.0.0.1:4391/api/plans is already used'], status: 1 },
+    ],
     ['reported nothing', { passed: 0, failed: 0, errors: ['no report'], status: 1 }],
     ['reported nothing and said that all is well', { passed: 0, failed: 0, status: 0 }],
     ['ended badly after what it reported', { passed: 60, failed: 0, status: 1 }],
@@ -46,13 +54,20 @@ describe('what npm test counts', () => {
   it('says what did not run, and why', () => {
     const { tally } = after({ ...units, left: 2 })
     tally.skip('the comparison with the simulator (missing)')
-    expect(tally.lastLine()).toBe('1811 passed, 0 failed, skipped: 2 end-to-end tests marked to be left out; the comparison with the simulator (missing)')
+    expect(tally.lastLine()).toBe(
+      '1811 passed, 0 failed, skipped: 2 end-to-end tests marked to be left out; the comparison with the simulator (missing)',
+    )
   })
 })
 
 describe('packages are as the lock file has them', () => {
-  const lock = { '': { name: 'x' }, 'node_modules/a': { version: '1.0.0' }, 'node_modules/b-darwin': { version: '2.0.0', optional: true } }
-  it('whatever the times of files', () => expect(isAsLocked(lock, { 'node_modules/a': { version: '1.0.0' } })).toBe(true))
+  const lock = {
+    '': { name: 'x' },
+    'node_modules/a': { version: '1.0.0' },
+    'node_modules/b-darwin': { version: '2.0.0', optional: true },
+  }
+  it('whatever the times of files', () =>
+    expect(isAsLocked(lock, { 'node_modules/a': { version: '1.0.0' } })).toBe(true))
   it('not with another version', () => expect(isAsLocked(lock, { 'node_modules/a': { version: '1.0.1' } })).toBe(false))
   it('not with one missing', () => expect(isAsLocked(lock, {})).toBe(false))
 })

@@ -12,7 +12,10 @@ function eachNumber(value: unknown, path: string, visit: Visit): void {
  * No answer holds a number that is not finite: where arithmetic left the range of numbers, the input is at fault, and of
  * its figures the most extreme one (the one whose logarithm lies farthest from 0). Null where the answer is sound.
  */
-export function beyondNumbers(input: unknown, answer: { readonly result: unknown; readonly trace: unknown }): Issue | null {
+export function beyondNumbers(
+  input: unknown,
+  answer: { readonly result: unknown; readonly trace: unknown },
+): Issue | null {
   let isSound = true
   eachNumber(answer.result, '', (value) => (isSound &&= Number.isFinite(value)))
   if (isSound) return null
@@ -21,5 +24,8 @@ export function beyondNumbers(input: unknown, answer: { readonly result: unknown
     const reach = value === 0 ? 0 : Math.abs(Math.log10(Math.abs(value)))
     if (reach > worst.reach) worst = { path, reach }
   })
-  return { path: worst.path, message: 'is so large or so small that the answer leaves the range of numbers; give one nearer to life' }
+  return {
+    path: worst.path,
+    message: 'is so large or so small that the answer leaves the range of numbers; give one nearer to life',
+  }
 }

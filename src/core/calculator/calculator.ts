@@ -32,10 +32,14 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(defin
 }): Calculator {
   const { name, title, input, output, answer } = definition
   return {
-    name, title, input, output,
+    name,
+    title,
+    input,
+    output,
     run(value) {
       const refused = (issues: readonly Issue[]): CalculatorOutcome => ({
-        kind: 'bad-input', error: { message: `The input of ${name} is not right`, issues },
+        kind: 'bad-input',
+        error: { message: `The input of ${name} is not right`, issues },
       })
       const parsed = readWith(input, value)
       if (parsed.kind === 'refused') return refused(parsed.issues)
@@ -47,7 +51,10 @@ export function defineCalculator<I extends z.ZodType, O extends z.ZodType>(defin
 }
 
 /** The answer as it goes out of any door: exactly the contract's JSON. */
-export function runCalculator(calculator: Calculator, input: unknown): { readonly isAnswer: boolean; readonly body: unknown } {
+export function runCalculator(
+  calculator: Calculator,
+  input: unknown,
+): { readonly isAnswer: boolean; readonly body: unknown } {
   const outcome = calculator.run(input)
   if (outcome.kind === 'bad-input') return { isAnswer: false, body: { error: outcome.error } }
   return { isAnswer: true, body: { result: outcome.result, trace: outcome.trace } }

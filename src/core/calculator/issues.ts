@@ -24,8 +24,7 @@ export class IssueList {
 }
 
 export type Reading<T> =
-  | { readonly kind: 'read'; readonly value: T }
-  | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+  { readonly kind: 'read'; readonly value: T } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Parses outside data; what is wrong comes back in the product's own words, each with its path. */
 export function readWith<T extends z.ZodType>(schema: T, value: unknown): Reading<z.output<T>> {
@@ -73,8 +72,15 @@ function deepest(issues: readonly z.core.$ZodIssue[]): number {
 }
 
 const KINDS: Readonly<Record<string, string>> = {
-  string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', object: 'an object of keys and values', record: 'an object of keys and values',
-  array: 'a list', null: 'null', undefined: 'left out',
+  string: 'text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'true or false',
+  object: 'an object of keys and values',
+  record: 'an object of keys and values',
+  array: 'a list',
+  null: 'null',
+  undefined: 'left out',
 }
 
 function kindOf(value: unknown): string {
@@ -84,7 +90,11 @@ function kindOf(value: unknown): string {
   return KINDS[typeof value] ?? typeof value
 }
 
-const quoted = (values: readonly unknown[]) => values.slice(0, 40).map((value) => (typeof value === 'string' ? `"${value}"` : String(value))).join(', ')
+const quoted = (values: readonly unknown[]) =>
+  values
+    .slice(0, 40)
+    .map((value) => (typeof value === 'string' ? `"${value}"` : String(value)))
+    .join(', ')
 
 /** What is wrong, where a schema has no words of its own for it. */
 function ownWords(issue: z.core.$ZodRawIssue): string {
@@ -106,7 +116,9 @@ function ownWords(issue: z.core.$ZodRawIssue): string {
     case 'unrecognized_keys':
       return `"${issue.keys.join('", "')}" is not a key here; remove it`
     case 'invalid_union':
-      return Array.isArray(issue.options) ? `must be one of ${quoted(issue.options as unknown[])}` : 'fits none of the forms that are possible here'
+      return Array.isArray(issue.options)
+        ? `must be one of ${quoted(issue.options as unknown[])}`
+        : 'fits none of the forms that are possible here'
     case 'invalid_key':
       return 'has a key that is not one'
     default:

@@ -10,16 +10,25 @@ describe.each(CALCULATOR_NAMES)('%s', (name) => {
   it('answers with every key of the contract, and a derivation whose steps name their source', () => {
     const { isAnswer, body } = runCalculator(CALCULATORS[name], input)
     expect(isAnswer).toBe(true)
-    const { result, trace } = body as { result: Record<string, unknown>; trace: { label: string; detail: string; source: string }[] }
+    const { result, trace } = body as {
+      result: Record<string, unknown>
+      trace: { label: string; detail: string; source: string }[]
+    }
     for (const key of keys) expect(result).toHaveProperty(key)
     expect(trace.length).toBeGreaterThan(1)
-    for (const { label, detail, source } of trace) expect([label, detail, source].every((text) => text.length > 0)).toBe(true)
+    for (const { label, detail, source } of trace)
+      expect([label, detail, source].every((text) => text.length > 0)).toBe(true)
     expect(CALCULATORS[name].output.safeParse(result).success).toBe(true)
   })
 
-  it('answers alike twice', () => expect(runCalculator(CALCULATORS[name], input)).toEqual(runCalculator(CALCULATORS[name], input)))
+  it('answers alike twice', () =>
+    expect(runCalculator(CALCULATORS[name], input)).toEqual(runCalculator(CALCULATORS[name], input)))
 
-  it('refuses an unknown key by its own path', () => expect(runCalculator(CALCULATORS[name], { ...input, colour: 'red' })).toMatchObject({ isAnswer: false, body: { error: { issues: [{ path: 'colour' }] } } }))
+  it('refuses an unknown key by its own path', () =>
+    expect(runCalculator(CALCULATORS[name], { ...input, colour: 'red' })).toMatchObject({
+      isAnswer: false,
+      body: { error: { issues: [{ path: 'colour' }] } },
+    }))
 
   it('refuses each number given as text, as NaN, as Infinity or below zero, at its path', () => {
     for (const [key, value] of Object.entries(input)) {
@@ -39,15 +48,25 @@ describe.each(CALCULATOR_NAMES)('%s', (name) => {
     for (const { path } of issues) expect(Object.keys(input)).toContain(path)
   })
 
-  it.each([null, 7, 'text', [], undefined])('refuses %j as a whole', (value) => expect(runCalculator(CALCULATORS[name], value).isAnswer).toBe(false))
+  it.each([null, 7, 'text', [], undefined])('refuses %j as a whole', (value) =>
+    expect(runCalculator(CALCULATORS[name], value).isAnswer).toBe(false),
+  )
 
   it('has a JSON Schema', () => {
-    expect(z.toJSONSchema(CALCULATORS[name].input, { io: 'input', unrepresentable: 'any' })).toMatchObject({ type: 'object', additionalProperties: false })
+    expect(z.toJSONSchema(CALCULATORS[name].input, { io: 'input', unrepresentable: 'any' })).toMatchObject({
+      type: 'object',
+      additionalProperties: false,
+    })
   })
 })
 
 describe('bad input that only one calculator knows', () => {
-  const issuesOf = (name: CalculatorName, changes: object) => (runCalculator(CALCULATORS[name], { ...SAMPLES[name].input, ...changes }).body as { error?: { issues: { path: string; message: string }[] } }).error?.issues ?? []
+  const issuesOf = (name: CalculatorName, changes: object) =>
+    (
+      runCalculator(CALCULATORS[name], { ...SAMPLES[name].input, ...changes }).body as {
+        error?: { issues: { path: string; message: string }[] }
+      }
+    ).error?.issues ?? []
 
   it.each([
     ['conductor', { size: '3 mm²' }, 'size'],
@@ -68,7 +87,9 @@ describe('bad input that only one calculator knows', () => {
     ['mains', { region: 'JIS' }, 'region'],
     ['protect', { family: 'IEC 60269' }, 'family'],
     ['protect', { loadingLimit_percent: 120 }, 'loadingLimit_percent'],
-  ] as const)('%s %j is refused at %s', (name, changes, path) => expect(issuesOf(name, changes).map((issue) => issue.path)).toContain(path))
+  ] as const)('%s %j is refused at %s', (name, changes, path) =>
+    expect(issuesOf(name, changes).map((issue) => issue.path)).toContain(path),
+  )
 })
 
 it('knows no calculator of another name, not even an inherited one', () => {

@@ -1,9 +1,27 @@
 import type { Draw, Link, Part, Terminal, TerminalFunction, TerminalId } from '@/core/plan'
 
-type TerminalPreset = Pick<Terminal, 'clamp' | 'clampSize_mm' | 'torque_Nm' | 'strip_mm' | 'conductors' | 'rated_V' | 'rated_A'>
+type TerminalPreset = Pick<
+  Terminal,
+  'clamp' | 'clampSize_mm' | 'torque_Nm' | 'strip_mm' | 'conductors' | 'rated_V' | 'rated_A'
+>
 
-const preset = (clamp: Terminal['clamp'], min_mm2: number, max_mm2: number, count: number, rated_V: number, rated_A: number, rest: Partial<TerminalPreset> = {}): TerminalPreset => ({
-  clamp, clampSize_mm: null, torque_Nm: null, strip_mm: null, conductors: { min_mm2, max_mm2, count }, rated_V, rated_A, ...rest,
+const preset = (
+  clamp: Terminal['clamp'],
+  min_mm2: number,
+  max_mm2: number,
+  count: number,
+  rated_V: number,
+  rated_A: number,
+  rest: Partial<TerminalPreset> = {},
+): TerminalPreset => ({
+  clamp,
+  clampSize_mm: null,
+  torque_Nm: null,
+  strip_mm: null,
+  conductors: { min_mm2, max_mm2, count },
+  rated_V,
+  rated_A,
+  ...rest,
 })
 
 /** Clamps as they commonly come on generic parts. */
@@ -28,10 +46,26 @@ export const CLAMP_PRESETS = {
 export type ClampPreset = keyof typeof CLAMP_PRESETS
 
 /** A terminal that must be connected, unless the overrides say otherwise. */
-export function terminal(label: string, fn: TerminalFunction, clamp: ClampPreset, rest: Partial<Terminal> = {}): Terminal {
+export function terminal(
+  label: string,
+  fn: TerminalFunction,
+  clamp: ClampPreset,
+  rest: Partial<Terminal> = {},
+): Terminal {
   return {
-    label, block: null, position: null, function: fn, direction: null, level_V: null, active: null, isolated: false, polarised: fn === 'V+' || fn === 'V-',
-    need: 'required', excludes: [], ...CLAMP_PRESETS[clamp], ...rest,
+    label,
+    block: null,
+    position: null,
+    function: fn,
+    direction: null,
+    level_V: null,
+    active: null,
+    isolated: false,
+    polarised: fn === 'V+' || fn === 'V-',
+    need: 'required',
+    excludes: [],
+    ...CLAMP_PRESETS[clamp],
+    ...rest,
   }
 }
 
@@ -40,24 +74,92 @@ export const optional = { need: 'optional' } as const
 export const at = (key: string) => key as TerminalId
 
 export const bar = (id: string, ...terminals: string[]): Link => ({ id, kind: 'bar', terminals: terminals.map(at) })
-export const contact = (id: string, a: string, b: string, rest: 'open' | 'closed', by: 'hand' | 'coil' | 'heat', rated_A: number, ratings?: Extract<Link, { kind: 'contact' }>['ratings']): Link => ({ id, kind: 'contact', a: at(a), b: at(b), rest, by, rated_A, rated_V: 250, ...(ratings ? { ratings } : {}) })
-export const fusePlace = (id: string, a: string, b: string, family: Extract<Link, { kind: 'protective' }>['family'], rating_A: number | null): Link => ({ id, kind: 'protective', a: at(a), b: at(b), family, rating_A, breaking_A: null })
-export const semiconductor = (id: string, a: string, b: string, drop_V: number, rated_A: number): Link => ({ id, kind: 'semiconductor', a: at(a), b: at(b), drop_V, rated_A })
+export const contact = (
+  id: string,
+  a: string,
+  b: string,
+  rest: 'open' | 'closed',
+  by: 'hand' | 'coil' | 'heat',
+  rated_A: number,
+  ratings?: Extract<Link, { kind: 'contact' }>['ratings'],
+): Link => ({
+  id,
+  kind: 'contact',
+  a: at(a),
+  b: at(b),
+  rest,
+  by,
+  rated_A,
+  rated_V: 250,
+  ...(ratings ? { ratings } : {}),
+})
+export const fusePlace = (
+  id: string,
+  a: string,
+  b: string,
+  family: Extract<Link, { kind: 'protective' }>['family'],
+  rating_A: number | null,
+): Link => ({ id, kind: 'protective', a: at(a), b: at(b), family, rating_A, breaking_A: null })
+export const semiconductor = (id: string, a: string, b: string, drop_V: number, rated_A: number): Link => ({
+  id,
+  kind: 'semiconductor',
+  a: at(a),
+  b: at(b),
+  drop_V,
+  rated_A,
+})
 
-export function draw(id: string, name: string, plus: string, minus: string, nominal_V: number, amount: { readonly power_W: number } | { readonly current_A: number }, rest: Partial<Draw> = {}): Draw {
+export function draw(
+  id: string,
+  name: string,
+  plus: string,
+  minus: string,
+  nominal_V: number,
+  amount: { readonly power_W: number } | { readonly current_A: number },
+  rest: Partial<Draw> = {},
+): Draw {
   return {
-    id, name, plus: at(plus), minus: at(minus), nominal_V, model: 'power_W' in amount ? 'constant-power' : 'constant-current', power_W: null, current_A: null,
-    powerFactor: 1, minimum_V: null, startFactor: 1, ...amount, ...rest,
+    id,
+    name,
+    plus: at(plus),
+    minus: at(minus),
+    nominal_V,
+    model: 'power_W' in amount ? 'constant-power' : 'constant-current',
+    power_W: null,
+    current_A: null,
+    powerFactor: 1,
+    minimum_V: null,
+    startFactor: 1,
+    ...amount,
+    ...rest,
   }
 }
 
 const CLEARANCE = { top: 10, right: 5, bottom: 10, left: 5, front: 20 }
 
 /** A part with the usual clearances and nothing else, overlaid. */
-export function definePart(name: string, size: readonly [width_mm: number, height_mm: number, depth_mm: number], rest: Omit<Partial<Part>, 'terminals'> & Pick<Part, 'behaviour'> & { readonly terminals: Readonly<Record<string, Terminal>> }): Part {
+export function definePart(
+  name: string,
+  size: readonly [width_mm: number, height_mm: number, depth_mm: number],
+  rest: Omit<Partial<Part>, 'terminals'> &
+    Pick<Part, 'behaviour'> & { readonly terminals: Readonly<Record<string, Terminal>> },
+): Part {
   const [width_mm, height_mm, depth_mm] = size
   return {
-    name, note: '', body: { width_mm, height_mm, depth_mm }, mounting: 'screws', orientations: 'any', clearance_mm: CLEARANCE, mass_g: null, price: null, supplier: null,
-    links: [], draws: [], sockets: [], settings: [], earths: null, ...rest,
+    name,
+    note: '',
+    body: { width_mm, height_mm, depth_mm },
+    mounting: 'screws',
+    orientations: 'any',
+    clearance_mm: CLEARANCE,
+    mass_g: null,
+    price: null,
+    supplier: null,
+    links: [],
+    draws: [],
+    sockets: [],
+    settings: [],
+    earths: null,
+    ...rest,
   }
 }

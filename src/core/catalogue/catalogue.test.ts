@@ -12,13 +12,38 @@ describe.each(Object.entries(CATALOGUE))('%s', (id, part) => {
 
 it('covers what the demo and the patterns need, and more', () => {
   const kinds = new Set(Object.values(CATALOGUE).map(({ behaviour }) => behaviour.kind as Behaviour['kind']))
-  expect([...kinds]).toEqual(expect.arrayContaining(['mains-inlet', 'supply', 'protective-device', 'switch', 'emergency-stop', 'solid-state-relay', 'relay', 'splice', 'board', 'driver', 'motor', 'heater', 'fan', 'sensor', 'pixel-string', 'earth-stud', 'exposed-metal']))
+  expect([...kinds]).toEqual(
+    expect.arrayContaining([
+      'mains-inlet',
+      'supply',
+      'protective-device',
+      'switch',
+      'emergency-stop',
+      'solid-state-relay',
+      'relay',
+      'splice',
+      'board',
+      'driver',
+      'motor',
+      'heater',
+      'fan',
+      'sensor',
+      'pixel-string',
+      'earth-stud',
+      'exposed-metal',
+    ]),
+  )
 })
 
 it('gives out free tags', () => {
   const plan = emptyPlan('x', 'IEC')
   expect(nextTag(plan, 'supply')).toBe('PS1')
-  expect(nextTag({ ...plan, devices: { ['device:a' as never]: newDevice('part:splice-3' as PartId, 'ps1', 'x') } }, 'supply')).toBe('PS2')
+  expect(
+    nextTag(
+      { ...plan, devices: { ['device:a' as never]: newDevice('part:splice-3' as PartId, 'ps1', 'x') } },
+      'supply',
+    ),
+  ).toBe('PS2')
 })
 
 it('supplies: rated power is volts times amps, and the limit lies above the rating', () => {

@@ -4,14 +4,25 @@ import { bar, definePart, fusePlace, optional, terminal } from './builders'
 const range = (n: number) => Array.from({ length: n }, (_, i) => String(i + 1))
 
 /** A joint whose terminals are all one. */
-function joint(name: string, size: readonly [number, number, number], count: number, clamp: 'lever' | 'railSpring', mounting: Part['mounting'], kind: 'splice' | 'terminal-strip'): Part {
+function joint(
+  name: string,
+  size: readonly [number, number, number],
+  count: number,
+  clamp: 'lever' | 'railSpring',
+  mounting: Part['mounting'],
+  kind: 'splice' | 'terminal-strip',
+): Part {
   return definePart(name, size, {
-    mounting, behaviour: { kind }, terminals: Object.fromEntries(range(count).map((key) => [key, terminal(key, 'any', clamp, optional)])), links: [bar('bar', ...range(count))],
+    mounting,
+    behaviour: { kind },
+    terminals: Object.fromEntries(range(count).map((key) => [key, terminal(key, 'any', clamp, optional)])),
+    links: [bar('bar', ...range(count))],
   })
 }
 
 function fuseBlock(ways: number): Part {
-  const out = (key: string): Terminal => terminal(key, 'V+', 'tab63', { ...optional, direction: 'out', rated_V: 58, rated_A: 30 })
+  const out = (key: string): Terminal =>
+    terminal(key, 'V+', 'tab63', { ...optional, direction: 'out', rated_V: 58, rated_A: 30 })
   return definePart(`Blade fuse block, ${ways} ways`, [30 + ways * 14, 85, 38], {
     behaviour: { kind: 'protective-device' },
     terminals: {
@@ -26,7 +37,14 @@ export const DISTRIBUTION_PARTS: Readonly<Record<string, Part>> = {
   'part:splice-3': joint('Lever splice, 3 ways', [19, 20, 9], 3, 'lever', 'loose', 'splice'),
   'part:splice-5': joint('Lever splice, 5 ways', [30, 20, 9], 5, 'lever', 'loose', 'splice'),
   'part:strip-6': joint('Rail distribution terminal, 6 ways', [32, 50, 45], 6, 'railSpring', 'rail', 'terminal-strip'),
-  'part:strip-12': joint('Rail distribution terminal, 12 ways', [62, 50, 45], 12, 'railSpring', 'rail', 'terminal-strip'),
+  'part:strip-12': joint(
+    'Rail distribution terminal, 12 ways',
+    [62, 50, 45],
+    12,
+    'railSpring',
+    'rail',
+    'terminal-strip',
+  ),
   'part:fuse-block-4': fuseBlock(4),
   'part:fuse-block-6': fuseBlock(6),
   'part:fuse-block-8': fuseBlock(8),

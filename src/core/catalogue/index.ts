@@ -8,7 +8,16 @@ import { SWITCHING_PARTS } from './switching'
 import { SUPPLY_PARTS } from './supplies'
 
 /** The built-in parts: generic, invented, and copied into a plan when they are used. */
-export const CATALOGUE: Readonly<Record<PartId, Part>> = Object.fromEntries(Object.entries({ ...MAINS_PARTS, ...SUPPLY_PARTS, ...DISTRIBUTION_PARTS, ...SWITCHING_PARTS, ...LOAD_PARTS, ...MODULE_PARTS }).map(fitted))
+export const CATALOGUE: Readonly<Record<PartId, Part>> = Object.fromEntries(
+  Object.entries({
+    ...MAINS_PARTS,
+    ...SUPPLY_PARTS,
+    ...DISTRIBUTION_PARTS,
+    ...SWITCHING_PARTS,
+    ...LOAD_PARTS,
+    ...MODULE_PARTS,
+  }).map(fitted),
+)
 
 export function cataloguePart(id: string): { readonly id: PartId; readonly part: Part } {
   const part = CATALOGUE[id as PartId]

@@ -2,5 +2,19 @@ import type { Device, PartId } from '@/core/plan'
 
 /** A device of a part, placed nowhere yet. */
 export function newDevice(part: PartId, tag: string, name: string, rest: Partial<Device> = {}): Device {
-  return { tag, name, part, place: { kind: 'unplaced', enclosure: null }, origin: 'new', note: '', loads: {}, fitted: {}, settings: {}, safeState: null, reserves: [], length_mm: null, ...rest }
+  return {
+    tag,
+    name,
+    part,
+    place: { kind: 'unplaced', enclosure: null },
+    origin: 'new',
+    note: '',
+    loads: {},
+    fitted: {},
+    settings: {},
+    safeState: null,
+    reserves: [],
+    length_mm: null,
+    ...rest,
+  }
 }

@@ -25,7 +25,12 @@ export interface NetworkNames {
 }
 
 export type NetworkSolution =
-  | { readonly kind: 'solved'; /** Against the ground. */ readonly potentials_V: Float64Array; /** Through each element from a to b. */ readonly currents_A: Float64Array; readonly iterations: number }
+  | {
+      readonly kind: 'solved'
+      /** Against the ground. */ readonly potentials_V: Float64Array
+      /** Through each element from a to b. */ readonly currents_A: Float64Array
+      readonly iterations: number
+    }
   | { readonly kind: 'refused'; readonly reasons: readonly string[]; readonly iterations: number }
 
 /** Gathers elements into a {@link Network}. */
@@ -43,7 +48,13 @@ export class NetworkBuilder {
   }
 
   /** Adds an element and gives its index. */
-  add(kind: ElementKind, a: number, b: number, value: number, rest: { readonly resistance_ohm?: number; readonly limit_A?: number; readonly minimum_V?: number } = {}): number {
+  add(
+    kind: ElementKind,
+    a: number,
+    b: number,
+    value: number,
+    rest: { readonly resistance_ohm?: number; readonly limit_A?: number; readonly minimum_V?: number } = {},
+  ): number {
     this.kinds.push(KIND[kind])
     this.as.push(a)
     this.bs.push(b)
@@ -56,8 +67,14 @@ export class NetworkBuilder {
 
   build(nodes: number): Network {
     return {
-      nodes, kind: Uint8Array.from(this.kinds), a: Int32Array.from(this.as), b: Int32Array.from(this.bs), value: Float64Array.from(this.values),
-      resistance_ohm: Float64Array.from(this.resistances), limit_A: Float64Array.from(this.limits), minimum_V: Float64Array.from(this.minima),
+      nodes,
+      kind: Uint8Array.from(this.kinds),
+      a: Int32Array.from(this.as),
+      b: Int32Array.from(this.bs),
+      value: Float64Array.from(this.values),
+      resistance_ohm: Float64Array.from(this.resistances),
+      limit_A: Float64Array.from(this.limits),
+      minimum_V: Float64Array.from(this.minima),
     }
   }
 }

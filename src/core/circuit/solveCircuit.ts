@@ -18,17 +18,28 @@ export function solveCircuit({ ground, elements }: CircuitRequest): CircuitSolut
     return names.length - 1
   }
   const builder = new NetworkBuilder()
-  for (const element of elements) builder.add(element.type, node(element.a), node(element.b), element.value, element as Partial<Extract<CircuitElement, { type: 'V' }>>)
+  for (const element of elements)
+    builder.add(
+      element.type,
+      node(element.a),
+      node(element.b),
+      element.value,
+      element as Partial<Extract<CircuitElement, { type: 'V' }>>,
+    )
   const network = builder.build(names.length)
   const solution = solveNetwork(network, { node: (k) => names[k]!, element: (i) => elements[i]!.id })
-  if (solution.kind === 'refused') return { feasible: false, nodes: {}, elements: {}, iterations: solution.iterations, reasons: solution.reasons }
+  if (solution.kind === 'refused')
+    return { feasible: false, nodes: {}, elements: {}, iterations: solution.iterations, reasons: solution.reasons }
   const { potentials_V, currents_A, iterations } = solution
   const nodes: Record<string, number> = {}
   for (let k = 0; k < names.length; k += 1) nodes[names[k]!] = potentials_V[k]!
   const answers: Record<string, { current_A: number; power_W: number }> = {}
   for (let i = 0; i < elements.length; i += 1) {
     const current_A = currents_A[i]!
-    answers[elements[i]!.id] = { current_A, power_W: (potentials_V[network.a[i]!]! - potentials_V[network.b[i]!]!) * current_A }
+    answers[elements[i]!.id] = {
+      current_A,
+      power_W: (potentials_V[network.a[i]!]! - potentials_V[network.b[i]!]!) * current_A,
+    }
   }
   return { feasible: true, nodes, elements: answers, iterations, reasons: [] }
 }

@@ -45,7 +45,11 @@ export function solveNetwork(network: Network, names: NetworkNames): NetworkSolu
     }
     if (!updateModes(network, modes, attempt)) return { ...attempt, iterations }
   }
-  return { kind: 'refused', reasons: ['the limits of the sources and loads do not settle: each change of one sets off another'], iterations }
+  return {
+    kind: 'refused',
+    reasons: ['the limits of the sources and loads do not settle: each change of one sets off another'],
+    iterations,
+  }
 }
 
 type Solved = Extract<NetworkSolution, { kind: 'solved' }>
@@ -66,7 +70,11 @@ function isResistive({ kind, value, resistance_ohm }: Network, modes: Uint8Array
 }
 
 /** Merges the nodes of ideal elements. Limited sources come last: where they contradict the others, they limit. */
-function tieIdeal(network: Network, modes: Uint8Array, names: NetworkNames): { readonly tied: Potentials; readonly reasons: readonly string[] } {
+function tieIdeal(
+  network: Network,
+  modes: Uint8Array,
+  names: NetworkNames,
+): { readonly tied: Potentials; readonly reasons: readonly string[] } {
   const { kind, a, b, value, limit_A } = network
   const tied = new Potentials(network.nodes)
   const reasons: string[] = []
@@ -76,8 +84,14 @@ function tieIdeal(network: Network, modes: Uint8Array, names: NetworkNames): { r
     if (mismatch_V === null) return
     const isContradiction = Math.abs(mismatch_V) > LOOP_REL_TOL * Math.max(1, Math.abs(value_V))
     if (isContradiction && limit_A[i] !== Infinity) modes[i] = mismatch_V < 0 ? LIMITED_OUT : LIMITED_IN
-    else if (isContradiction) reasons.push(`${names.element(i)} contradicts the other ideal sources around its loop by ${formatNumber(Math.abs(mismatch_V))} V`)
-    else reasons.push(`${names.element(i)} closes a loop of ideal sources and joints: how they share the current is not defined; give one a resistance`)
+    else if (isContradiction)
+      reasons.push(
+        `${names.element(i)} contradicts the other ideal sources around its loop by ${formatNumber(Math.abs(mismatch_V))} V`,
+      )
+    else
+      reasons.push(
+        `${names.element(i)} closes a loop of ideal sources and joints: how they share the current is not defined; give one a resistance`,
+      )
   }
   const limited: number[] = []
   for (let i = 0; i < kind.length; i += 1) {
@@ -134,11 +148,21 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
     const ub = unknown[b[i]!]!
     if (ua === ub) continue
     stamped[i] = 1
-    if (ua >= 0) { rows[entries] = ua; columns[entries] = ua; entries += 1 }
-    if (ub >= 0) { rows[entries] = ub; columns[entries] = ub; entries += 1 }
+    if (ua >= 0) {
+      rows[entries] = ua
+      columns[entries] = ua
+      entries += 1
+    }
+    if (ub >= 0) {
+      rows[entries] = ub
+      columns[entries] = ub
+      entries += 1
+    }
     if (ua >= 0 && ub >= 0) {
-      rows[entries] = ua; columns[entries] = ub
-      rows[entries + 1] = ub; columns[entries + 1] = ua
+      rows[entries] = ua
+      columns[entries] = ub
+      rows[entries + 1] = ub
+      columns[entries + 1] = ua
       entries += 2
     }
   }
@@ -176,8 +200,14 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
         injection_A = (2 * value[i]!) / across_V
       }
       if (stamped[i] === 1) {
-        if (ua >= 0) { values[pattern.slot[entry]!]! += conductance; entry += 1 }
-        if (ub >= 0) { values[pattern.slot[entry]!]! += conductance; entry += 1 }
+        if (ua >= 0) {
+          values[pattern.slot[entry]!]! += conductance
+          entry += 1
+        }
+        if (ub >= 0) {
+          values[pattern.slot[entry]!]! += conductance
+          entry += 1
+        }
         if (ua >= 0 && ub >= 0) {
           values[pattern.slot[entry]!]! -= conductance
           values[pattern.slot[entry + 1]!]! -= conductance
@@ -203,7 +233,12 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
   const loads: number[] = []
   for (let i = 0; i < kind.length; i += 1) if (kind[i] === KIND.P && modes[i] !== OFF && value[i] !== 0) loads.push(i)
   fill(false)
-  if (!factorisation.factor(values)) return { kind: 'refused', iterations: 1, reasons: ['the network has no definite answer: its resistances are too unequal to solve'] }
+  if (!factorisation.factor(values))
+    return {
+      kind: 'refused',
+      iterations: 1,
+      reasons: ['the network has no definite answer: its resistances are too unequal to solve'],
+    }
   spread(factorisation.solve(rhs))
   let iterations = 1
   const across = (i: number) => potentials_V[a[i]!]! - potentials_V[b[i]!]!
@@ -226,7 +261,16 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames): A
       const worst = dropping.sort((x, y) => across(x) - across(y))[0]
       // Under-voltage lock-out is what ends a collapse in the real circuit: the lowest load lets go first.
       if (worst !== undefined) return { kind: 'drop', loads: [worst], iterations }
-      return { kind: 'refused', iterations, reasons: [`${loads.slice(0, 6).map((i) => names.element(i)).join(', ')}: more power is drawn than the network can deliver; the voltage collapses`] }
+      return {
+        kind: 'refused',
+        iterations,
+        reasons: [
+          `${loads
+            .slice(0, 6)
+            .map((i) => names.element(i))
+            .join(', ')}: more power is drawn than the network can deliver; the voltage collapses`,
+        ],
+      }
     }
   }
 
@@ -254,7 +298,8 @@ function largest(values: Float64Array): number {
 function floatingNodes(network: Network, modes: Uint8Array): number[] {
   const { nodes, kind, a, b } = network
   const joined = new Potentials(nodes)
-  for (let i = 0; i < kind.length; i += 1) if (isIdeal(network, modes, i) || isResistive(network, modes, i)) joined.tie(a[i]!, b[i]!, 0)
+  for (let i = 0; i < kind.length; i += 1)
+    if (isIdeal(network, modes, i) || isResistive(network, modes, i)) joined.tie(a[i]!, b[i]!, 0)
   const home = joined.root(0)
   const floating: number[] = []
   for (let k = 0; k < nodes; k += 1) if (joined.root(k) !== home) floating.push(k)
@@ -262,12 +307,17 @@ function floatingNodes(network: Network, modes: Uint8Array): number[] {
 }
 
 /** Where every source about a node limits, one of them holds the voltage after all: one that was made to absorb, else the lowest. */
-function sourceToRelease({ kind, a, b, value }: Network, modes: Uint8Array, floating: readonly number[]): number | null {
+function sourceToRelease(
+  { kind, a, b, value }: Network,
+  modes: Uint8Array,
+  floating: readonly number[],
+): number | null {
   const isFloating = new Set(floating)
   let chosen: number | null = null
   for (let i = 0; i < kind.length; i += 1) {
     if (kind[i] !== KIND.V || modes[i] === NORMAL || !(isFloating.has(a[i]!) || isFloating.has(b[i]!))) continue
-    if (chosen === null || modes[i]! > modes[chosen]! || (modes[i] === modes[chosen] && value[i]! < value[chosen]!)) chosen = i
+    if (chosen === null || modes[i]! > modes[chosen]! || (modes[i] === modes[chosen] && value[i]! < value[chosen]!))
+      chosen = i
   }
   return chosen
 }
@@ -275,9 +325,14 @@ function sourceToRelease({ kind, a, b, value }: Network, modes: Uint8Array, floa
 const NAMED_NODES = 12
 
 function floatingReason(floating: readonly number[], names: NetworkNames): string {
-  const shown = floating.slice(0, NAMED_NODES).map((k) => names.node(k)).join(', ')
+  const shown = floating
+    .slice(0, NAMED_NODES)
+    .map((k) => names.node(k))
+    .join(', ')
   const rest = floating.length > NAMED_NODES ? ` and ${floating.length - NAMED_NODES} more` : ''
-  return floating.length === 1 ? `node ${shown} floats: no resistance or source ties it to ${names.node(0)}` : `nodes ${shown}${rest} float: no resistance or source ties them to ${names.node(0)}`
+  return floating.length === 1
+    ? `node ${shown} floats: no resistance or source ties it to ${names.node(0)}`
+    : `nodes ${shown}${rest} float: no resistance or source ties them to ${names.node(0)}`
 }
 
 /** Kirchhoff's current law gives the currents of ideal elements, leaf by leaf of the forest that they form. */
@@ -312,7 +367,11 @@ function balanceIdeal(network: Network, modes: Uint8Array, currents_A: Float64Ar
 }
 
 /** Moves sources and loads to the mode their solved values call for; false when all are in it. */
-function updateModes({ kind, a, b, value, limit_A, minimum_V }: Network, modes: Uint8Array, { potentials_V, currents_A }: Solved): boolean {
+function updateModes(
+  { kind, a, b, value, limit_A, minimum_V }: Network,
+  modes: Uint8Array,
+  { potentials_V, currents_A }: Solved,
+): boolean {
   let isChanged = false
   for (let i = 0; i < kind.length; i += 1) {
     if (kind[i] !== KIND.V && kind[i] !== KIND.P) continue
@@ -321,8 +380,13 @@ function updateModes({ kind, a, b, value, limit_A, minimum_V }: Network, modes: 
     if (kind[i] === KIND.P) {
       if (before === NORMAL && minimum_V[i] !== 0 && across_V < minimum_V[i]! * (1 - LIMIT_REL_TOL)) modes[i] = OFF
     } else if (before === NORMAL) {
-      if (Math.abs(currents_A[i]!) > limit * (1 + LIMIT_REL_TOL)) modes[i] = currents_A[i]! < 0 ? LIMITED_OUT : LIMITED_IN
-    } else if ((before === LIMITED_OUT && across_V > value[i]! * (1 + LIMIT_REL_TOL)) || (before === LIMITED_IN && across_V < value[i]! * (1 - LIMIT_REL_TOL))) modes[i] = NORMAL
+      if (Math.abs(currents_A[i]!) > limit * (1 + LIMIT_REL_TOL))
+        modes[i] = currents_A[i]! < 0 ? LIMITED_OUT : LIMITED_IN
+    } else if (
+      (before === LIMITED_OUT && across_V > value[i]! * (1 + LIMIT_REL_TOL)) ||
+      (before === LIMITED_IN && across_V < value[i]! * (1 - LIMIT_REL_TOL))
+    )
+      modes[i] = NORMAL
     if (modes[i] !== before) isChanged = true
   }
   return isChanged

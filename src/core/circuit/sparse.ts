@@ -139,9 +139,11 @@ export function prepareFactorisation(pattern: SparsePattern): Factorisation {
     solve(rhs) {
       const x = new Float64Array(n)
       for (let k = 0; k < n; k += 1) x[k] = rhs[order[k]!]!
-      for (let k = 0; k < n; k += 1) for (let p = start[k]!; p < start[k + 1]!; p += 1) x[lowerRow[p]!]! -= lower[p]! * x[k]!
+      for (let k = 0; k < n; k += 1)
+        for (let p = start[k]!; p < start[k + 1]!; p += 1) x[lowerRow[p]!]! -= lower[p]! * x[k]!
       for (let k = 0; k < n; k += 1) x[k]! /= diagonal[k]!
-      for (let k = n - 1; k >= 0; k -= 1) for (let p = start[k]!; p < start[k + 1]!; p += 1) x[k]! -= lower[p]! * x[lowerRow[p]!]!
+      for (let k = n - 1; k >= 0; k -= 1)
+        for (let p = start[k]!; p < start[k + 1]!; p += 1) x[k]! -= lower[p]! * x[lowerRow[p]!]!
       const result = new Float64Array(n)
       for (let k = 0; k < n; k += 1) result[order[k]!] = x[k]!
       return result

@@ -30,7 +30,9 @@ const NEC_310_16: readonly (readonly [string, number, number, number])[] = [
 describe('NEC table 310.16', () => {
   it.each(NEC_310_16)('%s: %d / %d / %d A at 60, 75 and 90 °C', (size, ...columns) => {
     for (const [i, insulation_C] of [60, 75, 90].entries()) {
-      expect(offered({ size, basis: 'NEC 310.16', insulation_C, ambient_C: 30, grouped: 3, terminal_C: 90 }).tabulated_A).toBe(columns[i])
+      expect(
+        offered({ size, basis: 'NEC 310.16', insulation_C, ambient_C: 30, grouped: 3, terminal_C: 90 }).tabulated_A,
+      ).toBe(columns[i])
     }
   })
 
@@ -43,7 +45,9 @@ describe('NEC table 310.16', () => {
 
   it('corrects from the insulation’s column before the cap: 10 AWG, 90 °C, 45 °C air, 6 conductors', () => {
     // 40 A × 0.87 × 0.80 = 27.84 A, below the 30 A of the 60 °C terminals.
-    expect(offered({ size: '10 AWG', basis: 'NEC 310.16', insulation_C: 90, ambient_C: 45, grouped: 6 }).corrected_A).toBeCloseTo(27.84, 6)
+    expect(
+      offered({ size: '10 AWG', basis: 'NEC 310.16', insulation_C: 90, ambient_C: 45, grouped: 6 }).corrected_A,
+    ).toBeCloseTo(27.84, 6)
   })
 
   it.each([
@@ -51,7 +55,10 @@ describe('NEC table 310.16', () => {
     ['12 AWG', 20],
     ['10 AWG', 30],
   ])('%s is protected by %d A at most (240.4(D))', (size, most_A) => {
-    expect(offered({ size, basis: 'NEC 310.16', insulation_C: 90, ambient_C: 30, grouped: 3, terminal_C: 75 }).maxProtection_A).toBe(most_A)
+    expect(
+      offered({ size, basis: 'NEC 310.16', insulation_C: 90, ambient_C: 30, grouped: 3, terminal_C: 75 })
+        .maxProtection_A,
+    ).toBe(most_A)
   })
 
   it('above the ampacity lets stand no more than the next standard rating: NEC 240.4(B), 240.6(A) (from memory)', () => {
@@ -84,19 +91,29 @@ const NEC_AMBIENT: readonly (readonly [number, number, number, number])[] = [
 describe('NEC ambient correction', () => {
   it.each(NEC_AMBIENT)('at %d °C: %d / %d / %d', (ambient_C, ...factors) => {
     for (const [i, insulation_C] of [60, 75, 90].entries()) {
-      const { corrected_A, tabulated_A } = offered({ size: '6 AWG', basis: 'NEC 310.16', insulation_C, ambient_C, grouped: 1, terminal_C: 90 })
+      const { corrected_A, tabulated_A } = offered({
+        size: '6 AWG',
+        basis: 'NEC 310.16',
+        insulation_C,
+        ambient_C,
+        grouped: 1,
+        terminal_C: 90,
+      })
       expect(corrected_A / tabulated_A).toBeCloseTo(factors[i]!, 9)
     }
   })
 
   it('follows √((T − a) ÷ (T − 30)), the rule behind the table, within its rounding', () => {
     for (const [ambient_C, ...factors] of NEC_AMBIENT) {
-      for (const [i, column] of [60, 75, 90].entries()) expect(factors[i]!).toBeCloseTo(Math.sqrt((column - ambient_C) / (column - 30)), 1)
+      for (const [i, column] of [60, 75, 90].entries())
+        expect(factors[i]!).toBeCloseTo(Math.sqrt((column - ambient_C) / (column - 30)), 1)
     }
   })
 
   it('ends where the table has a dash: 60 °C insulation in 60 °C air', () => {
-    expect(conductorAmpacity({ size: '6 AWG', basis: 'NEC 310.16', insulation_C: 60, ambient_C: 60, grouped: 1 }).kind).toBe('not-offered')
+    expect(
+      conductorAmpacity({ size: '6 AWG', basis: 'NEC 310.16', insulation_C: 60, ambient_C: 60, grouped: 1 }).kind,
+    ).toBe('not-offered')
   })
 
   it.each([
@@ -111,7 +128,10 @@ describe('NEC ambient correction', () => {
     [31, 0.4],
     [41, 0.35],
   ])('%d conductors together: × %d (310.15(C)(1))', (grouped, factor) => {
-    expect(offered({ size: '6 AWG', basis: 'NEC 310.16', insulation_C: 75, ambient_C: 30, grouped, terminal_C: 90 }).corrected_A).toBeCloseTo(65 * factor, 9)
+    expect(
+      offered({ size: '6 AWG', basis: 'NEC 310.16', insulation_C: 75, ambient_C: 30, grouped, terminal_C: 90 })
+        .corrected_A,
+    ).toBeCloseTo(65 * factor, 9)
   })
 })
 
@@ -142,7 +162,8 @@ describe('IEC 60204-1, table 6', () => {
     ['1.5 mm²', 13.5, 13.1, 15.2, 16.1],
     ['2.5 mm²', 18.3, 17.4, 21, 22],
   ] as const)('%s as the table prints it', (size, ...amps) => {
-    for (const [i, basis] of IEC.entries()) expect(offered({ size, basis, insulation_C: 70, ambient_C: 40, grouped: 1 }).tabulated_A).toBe(amps[i])
+    for (const [i, basis] of IEC.entries())
+      expect(offered({ size, basis, insulation_C: 70, ambient_C: 40, grouped: 1 }).tabulated_A).toBe(amps[i])
   })
 
   it.each([
@@ -154,12 +175,16 @@ describe('IEC 60204-1, table 6', () => {
     [55, 0.71],
     [60, 0.58],
   ])('air of %d °C: × %d, which is √((70 − a) ÷ 30) rounded (table D.1)', (ambient_C, factor) => {
-    expect(offered({ size: '2.5 mm²', basis: 'IEC 60204-1 C', insulation_C: 70, ambient_C, grouped: 1 }).corrected_A).toBeCloseTo(21 * factor, 9)
+    expect(
+      offered({ size: '2.5 mm²', basis: 'IEC 60204-1 C', insulation_C: 70, ambient_C, grouped: 1 }).corrected_A,
+    ).toBeCloseTo(21 * factor, 9)
     expect(factor).toBeCloseTo(Math.sqrt((70 - ambient_C) / 30), 1)
   })
 
   it('takes the next hotter row between two', () => {
-    expect(offered({ size: '2.5 mm²', basis: 'IEC 60204-1 C', insulation_C: 70, ambient_C: 41, grouped: 1 }).corrected_A).toBeCloseTo(21 * 0.91, 9)
+    expect(
+      offered({ size: '2.5 mm²', basis: 'IEC 60204-1 C', insulation_C: 70, ambient_C: 41, grouped: 1 }).corrected_A,
+    ).toBeCloseTo(21 * 0.91, 9)
   })
 
   it.each([
@@ -171,11 +196,16 @@ describe('IEC 60204-1, table 6', () => {
     ['IEC 60204-1 E', 4, 0.77],
   ] as const)('%s, %d circuits together: × %d (table D.2)', (basis, grouped, factor) => {
     const alone = offered({ size: '4 mm²', basis, insulation_C: 70, ambient_C: 40, grouped: 1 }).corrected_A
-    expect(offered({ size: '4 mm²', basis, insulation_C: 70, ambient_C: 40, grouped }).corrected_A / alone).toBeCloseTo(factor, 9)
+    expect(offered({ size: '4 mm²', basis, insulation_C: 70, ambient_C: 40, grouped }).corrected_A / alone).toBeCloseTo(
+      factor,
+      9,
+    )
   })
 
   it('counts a gauge as its next smaller tabulated area: 14 AWG (2.08 mm²) as 1.5 mm²', () => {
-    expect(offered({ size: '14 AWG', basis: 'IEC 60204-1 B1', insulation_C: 70, ambient_C: 40, grouped: 1 }).tabulated_A).toBe(13.5)
+    expect(
+      offered({ size: '14 AWG', basis: 'IEC 60204-1 B1', insulation_C: 70, ambient_C: 40, grouped: 1 }).tabulated_A,
+    ).toBe(13.5)
   })
 
   it('borrows NFPA 79’s small conductors only where asked to', () => {
@@ -193,13 +223,17 @@ describe('NFPA 79 small conductors', () => {
     ['20 AWG', 5],
     ['18 AWG', 7],
     ['16 AWG', 10],
-  ])('%s: %d A', (size, amps) => expect(offered({ size, basis: 'NFPA 79', insulation_C: 75, ambient_C: 30, grouped: 1 }).tabulated_A).toBe(amps))
+  ])('%s: %d A', (size, amps) =>
+    expect(offered({ size, basis: 'NFPA 79', insulation_C: 75, ambient_C: 30, grouped: 1 }).tabulated_A).toBe(amps),
+  )
 })
 
 describe('every basis', () => {
   it.each(BASES)('%s: thicker never carries less, in any column', (basis) => {
     for (const column of AMPACITY[basis].insulations_C) {
-      const amps = Object.values(AMPACITY[basis].rows).flatMap((row) => (row[column] === undefined ? [] : [row[column]]))
+      const amps = Object.values(AMPACITY[basis].rows).flatMap((row) =>
+        row[column] === undefined ? [] : [row[column]],
+      )
       expect(amps.length).toBeGreaterThan(8)
       for (let i = 1; i < amps.length; i += 1) expect(amps[i]!).toBeGreaterThan(amps[i - 1]!)
     }

@@ -1,5 +1,15 @@
 import { firstAtLeast, formatNumber, SOLD_SIZES, wireSize } from '@/core/quantity'
-import { AMPACITY, cite, NEC_SMALL_PROTECTION_A, NEC_STANDARD_RATINGS_A, SMALL_CONDUCTORS, SOURCES, type AmpacityTable, type Basis, type CorrectionTable } from '@/core/reference'
+import {
+  AMPACITY,
+  cite,
+  NEC_SMALL_PROTECTION_A,
+  NEC_STANDARD_RATINGS_A,
+  SMALL_CONDUCTORS,
+  SOURCES,
+  type AmpacityTable,
+  type Basis,
+  type CorrectionTable,
+} from '@/core/reference'
 import { step, type TraceStep } from '@/core/trace'
 
 export interface AmpacityRequest {
@@ -77,22 +87,38 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   // A size with a value in the insulation's column but none in the terminals' cannot be connected within 110.14(C).
   if (row && capColumn_C !== null && table.rows[row]?.[capColumn_C] === undefined) row = null
   const isBorrowed = row === null
-  if (isBorrowed && request.smallWires) row = tabulatedSize(SMALL_CONDUCTORS.rows, request.size, smallConductorColumn(insulation_C))
-  if (!row) return { kind: 'not-offered', reason: `${request.size} is below the smallest size of ${basis}${request.smallWires ? ' and of the small-conductor row of NFPA 79' : ''}` }
+  if (isBorrowed && request.smallWires)
+    row = tabulatedSize(SMALL_CONDUCTORS.rows, request.size, smallConductorColumn(insulation_C))
+  if (!row)
+    return {
+      kind: 'not-offered',
+      reason: `${request.size} is below the smallest size of ${basis}${request.smallWires ? ' and of the small-conductor row of NFPA 79' : ''}`,
+    }
 
   const source = isBorrowed ? SMALL_CONDUCTORS : table
   const column_C = isBorrowed ? smallConductorColumn(insulation_C) : insulation_C
   const tabulated_A = source.rows[row]![column_C]!
   const byAmbient = ambientFactor(source.ambient, ambient_C, column_C)
-  if (byAmbient === null) return { kind: 'not-offered', reason: `at ${ambient_C} °C ${cite(source.ambient.source)} gives no ampacity for ${column_C} °C insulation` }
+  if (byAmbient === null)
+    return {
+      kind: 'not-offered',
+      reason: `at ${ambient_C} °C ${cite(source.ambient.source)} gives no ampacity for ${column_C} °C insulation`,
+    }
   const group = table.grouping.rows.find((candidate) => grouped <= candidate.upTo)
-  if (!group) return { kind: 'not-offered', reason: `no grouping factor is tabulated for ${grouped} ${table.groupedCounts}; split them over two ducts` }
+  if (!group)
+    return {
+      kind: 'not-offered',
+      reason: `no grouping factor is tabulated for ${grouped} ${table.groupedCounts}; split them over two ducts`,
+    }
 
   const uncapped_A = tabulated_A * byAmbient * group.factor
   const cap_A = capColumn_C === null || isBorrowed ? undefined : table.rows[row]![capColumn_C]
   const corrected_A = cap_A === undefined ? uncapped_A : Math.min(cap_A, uncapped_A)
   const small_A = isNec ? NEC_SMALL_PROTECTION_A[row] : undefined
-  const maxProtection_A = small_A === undefined ? corrected_A : Math.min(small_A, firstAtLeast(NEC_STANDARD_RATINGS_A, corrected_A) ?? corrected_A)
+  const maxProtection_A =
+    small_A === undefined
+      ? corrected_A
+      : Math.min(small_A, firstAtLeast(NEC_STANDARD_RATINGS_A, corrected_A) ?? corrected_A)
 
   const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
@@ -100,11 +126,30 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
       step('Tabulated', `${formatNumber(tabulated_A)} A at ${column_C} °C insulation${mapped}`, cite(source.source)),
       step('Ambient correction', `${ambient_C} °C: × ${byAmbient}`, cite(source.ambient.source)),
       step('Grouping', `${grouped} ${table.groupedCounts} together: × ${group.factor}`, cite(group.source)),
-      step('Corrected ampacity', `${formatNumber(tabulated_A)} A × ${byAmbient} × ${group.factor} = ${formatNumber(uncapped_A)} A`),
-      ...(cap_A === undefined ? [] : [step('Terminals', `rated ${capColumn_C} °C: at most ${cap_A} A, so ${formatNumber(corrected_A)} A`, cite(SOURCES.necTerminal))]),
+      step(
+        'Corrected ampacity',
+        `${formatNumber(tabulated_A)} A × ${byAmbient} × ${group.factor} = ${formatNumber(uncapped_A)} A`,
+      ),
+      ...(cap_A === undefined
+        ? []
+        : [
+            step(
+              'Terminals',
+              `rated ${capColumn_C} °C: at most ${cap_A} A, so ${formatNumber(corrected_A)} A`,
+              cite(SOURCES.necTerminal),
+            ),
+          ]),
       small_A === undefined
-        ? step('Greatest protective device', `the corrected ampacity, ${formatNumber(maxProtection_A)} A`, cite(SOURCES.iec60364Overload))
-        : step('Greatest protective device', `${row}: ${small_A} A; above the ampacity of ${formatNumber(corrected_A)} A no more than the next standard rating (240.4(B)): ${formatNumber(maxProtection_A)} A`, cite(SOURCES.necSmallConductor)),
+        ? step(
+            'Greatest protective device',
+            `the corrected ampacity, ${formatNumber(maxProtection_A)} A`,
+            cite(SOURCES.iec60364Overload),
+          )
+        : step(
+            'Greatest protective device',
+            `${row}: ${small_A} A; above the ampacity of ${formatNumber(corrected_A)} A no more than the next standard rating (240.4(B)): ${formatNumber(maxProtection_A)} A`,
+            cite(SOURCES.necSmallConductor),
+          ),
     ]
   }
   let worded: readonly TraceStep[] | null = null

@@ -9,7 +9,11 @@ export const conductorCalculator = defineCalculator({
   title: 'Area, diameter and resistance of a conductor',
   input: z.strictObject({ size: size(), length_m: nonNegative().optional(), temperature_C: temperature().default(20) }),
   output: z.object({
-    size: z.string(), area_mm2: z.number(), diameter_mm: z.number(), resistance_ohm_per_km: z.number(), resistance_ohm: z.number().nullable(),
+    size: z.string(),
+    area_mm2: z.number(),
+    diameter_mm: z.number(),
+    resistance_ohm_per_km: z.number(),
+    resistance_ohm: z.number().nullable(),
   }),
   answer: describeConductor,
 })
@@ -40,16 +44,32 @@ export const wireCalculator = defineCalculator({
     .superRefine((request, context) => {
       const { insulations_C } = AMPACITY[request.basis]
       if (!insulations_C.includes(request.insulation_C)) {
-        context.addIssue({ code: 'custom', path: ['insulation_C'], message: `${request.basis} tabulates ${insulations_C.join(', ')} °C insulation` })
+        context.addIssue({
+          code: 'custom',
+          path: ['insulation_C'],
+          message: `${request.basis} tabulates ${insulations_C.join(', ')} °C insulation`,
+        })
       }
       if (request.terminal_C === undefined) return
-      if (request.basis !== 'NEC 310.16') context.addIssue({ code: 'custom', path: ['terminal_C'], message: `${request.basis} has no terminal column; leave it out` })
-      else if (!TERMINALS_C.includes(request.terminal_C)) context.addIssue({ code: 'custom', path: ['terminal_C'], message: 'must be 60, 75 or 90' })
+      if (request.basis !== 'NEC 310.16')
+        context.addIssue({
+          code: 'custom',
+          path: ['terminal_C'],
+          message: `${request.basis} has no terminal column; leave it out`,
+        })
+      else if (!TERMINALS_C.includes(request.terminal_C))
+        context.addIssue({ code: 'custom', path: ['terminal_C'], message: 'must be 60, 75 or 90' })
     }),
   output: z.object({
-    feasible: z.boolean(), size: z.string().nullable(), tabulated_A: z.number().nullable(), corrected_A: z.number().nullable(),
-    drop_V: z.number().nullable(), drop_percent: z.number().nullable(), governedBy: z.enum(['ampacity', 'drop', 'protection', 'minimum']).nullable(),
-    maxProtection_A: z.number().nullable(), reasons: z.array(z.string()).readonly(),
+    feasible: z.boolean(),
+    size: z.string().nullable(),
+    tabulated_A: z.number().nullable(),
+    corrected_A: z.number().nullable(),
+    drop_V: z.number().nullable(),
+    drop_percent: z.number().nullable(),
+    governedBy: z.enum(['ampacity', 'drop', 'protection', 'minimum']).nullable(),
+    maxProtection_A: z.number().nullable(),
+    reasons: z.array(z.string()).readonly(),
   }),
   answer: (request) => {
     const { result, explain } = sizeConductor(request)

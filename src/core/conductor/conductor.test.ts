@@ -55,18 +55,25 @@ describe('metric resistances (IEC 60228 class 5, plain, 20 °C, from memory)', (
     ['50 mm²', 0.386],
   ])('%s: at most %d Ω/km', (size, ohm) => expect(resistance_ohm_per_km(size, 20)).toBeCloseTo(ohm, 6))
 
-  it('takes smaller ones by area: 0.25 mm² is 1000 ÷ 58 ÷ 0.25', () => expect(resistance_ohm_per_km('0.25 mm²', 20)).toBeCloseTo(68.9655, 3))
+  it('takes smaller ones by area: 0.25 mm² is 1000 ÷ 58 ÷ 0.25', () =>
+    expect(resistance_ohm_per_km('0.25 mm²', 20)).toBeCloseTo(68.9655, 3))
 })
 
 describe('describeConductor', () => {
   it('rises 0.393 % per kelvin from 20 °C', () => {
     const cold = describeConductor({ size: '2.5 mm²', temperature_C: 20 }).result.resistance_ohm_per_km
-    expect(describeConductor({ size: '2.5 mm²', temperature_C: 70 }).result.resistance_ohm_per_km / cold).toBeCloseTo(1.1965, 10)
+    expect(describeConductor({ size: '2.5 mm²', temperature_C: 70 }).result.resistance_ohm_per_km / cold).toBeCloseTo(
+      1.1965,
+      10,
+    )
   })
 
   it('gives no resistance without a length, and per length with one', () => {
     expect(describeConductor({ size: '14 AWG', temperature_C: 20 }).result.resistance_ohm).toBeNull()
-    expect(describeConductor({ size: '14 AWG', length_m: 100, temperature_C: 20 }).result.resistance_ohm).toBeCloseTo(0.8286, 4)
+    expect(describeConductor({ size: '14 AWG', length_m: 100, temperature_C: 20 }).result.resistance_ohm).toBeCloseTo(
+      0.8286,
+      4,
+    )
   })
 
   it('says where each number comes from', () => {

@@ -45,8 +45,15 @@ interface Drop {
 }
 
 /** Voltage lost there and back. The power factor is taken as 1 and reactance neglected, which holds for the sizes and lengths of a box. */
-export function voltageDrop(request: { readonly size: string; readonly current_A: number; readonly oneWay_m: number; readonly voltage_V: number; readonly conductor_C: number }): Drop {
-  const drop_V = (request.current_A * 2 * request.oneWay_m * resistance_ohm_per_km(request.size, request.conductor_C)) / 1000
+export function voltageDrop(request: {
+  readonly size: string
+  readonly current_A: number
+  readonly oneWay_m: number
+  readonly voltage_V: number
+  readonly conductor_C: number
+}): Drop {
+  const drop_V =
+    (request.current_A * 2 * request.oneWay_m * resistance_ohm_per_km(request.size, request.conductor_C)) / 1000
   return { drop_V, drop_percent: (100 * drop_V) / request.voltage_V }
 }
 
@@ -58,7 +65,10 @@ const TIE_ORDER = ['protection', 'ampacity', 'drop'] as const
  * ahead of it and is no thinner than a given minimum. A known "no" is a result with `feasible: false` and its reasons.
  * The derivation is worded only when asked for: a plan sizes hundreds of wires several times over.
  */
-export function sizeConductor(request: SizeConductorRequest): { readonly result: Sizing; readonly explain: () => readonly TraceStep[] } {
+export function sizeConductor(request: SizeConductorRequest): {
+  readonly result: Sizing
+  readonly explain: () => readonly TraceStep[]
+} {
   const candidates = candidatesFor(request)
   const thickest = candidates[candidates.length - 1]
   if (!thickest) return refused([noneOffered(request)], () => [])
@@ -68,7 +78,8 @@ export function sizeConductor(request: SizeConductorRequest): { readonly result:
   const passes: Record<Limit, (candidate: Candidate) => boolean> = {
     ampacity: ({ ampacity }) => isAtMost(request.current_A, ampacity.corrected_A),
     drop: ({ ohmPerKm }) => isAtMost(100 * lossFactor * ohmPerKm, request.maxDrop_percent),
-    protection: ({ ampacity }) => request.protection_A === undefined || isAtMost(request.protection_A, ampacity.maxProtection_A),
+    protection: ({ ampacity }) =>
+      request.protection_A === undefined || isAtMost(request.protection_A, ampacity.maxProtection_A),
     minimum: ({ area_mm2 }) => isAtMost(minimumArea, area_mm2),
   }
   const first: Record<Limit, number> = { ampacity: 0, drop: 0, protection: 0, minimum: 0 }
@@ -84,16 +95,35 @@ export function sizeConductor(request: SizeConductorRequest): { readonly result:
 
   const chosenIndex = Math.max(...Object.values(first))
   const chosen = candidates[chosenIndex]!
-  const governedBy: Limit = chosenIndex === first.minimum ? 'minimum' : TIE_ORDER.find((limit) => first[limit] === chosenIndex)!
+  const governedBy: Limit =
+    chosenIndex === first.minimum ? 'minimum' : TIE_ORDER.find((limit) => first[limit] === chosenIndex)!
   const { tabulated_A, corrected_A, maxProtection_A } = chosen.ampacity
   const drop = voltageDrop({ ...request, size: chosen.label })
   const explain = () => [
-    step('What it must carry', `${formatNumber(request.current_A)} A over ${formatNumber(request.oneWay_m)} m, one way${request.protection_A === undefined ? '' : `, behind ${formatNumber(request.protection_A)} A`}`),
+    step(
+      'What it must carry',
+      `${formatNumber(request.current_A)} A over ${formatNumber(request.oneWay_m)} m, one way${request.protection_A === undefined ? '' : `, behind ${formatNumber(request.protection_A)} A`}`,
+    ),
     ...chosen.ampacity.explain(),
-    step('Voltage drop', `${formatNumber(request.current_A)} A × 2 × ${formatNumber(request.oneWay_m)} m × ${formatNumber(chosen.ohmPerKm)} Ω/km at ${request.conductor_C} °C = ${formatNumber(drop.drop_V)} V, ${formatNumber(drop.drop_percent)} % of ${formatNumber(request.voltage_V)} V; limit ${formatNumber(request.maxDrop_percent)} %`),
+    step(
+      'Voltage drop',
+      `${formatNumber(request.current_A)} A × 2 × ${formatNumber(request.oneWay_m)} m × ${formatNumber(chosen.ohmPerKm)} Ω/km at ${request.conductor_C} °C = ${formatNumber(drop.drop_V)} V, ${formatNumber(drop.drop_percent)} % of ${formatNumber(request.voltage_V)} V; limit ${formatNumber(request.maxDrop_percent)} %`,
+    ),
     step('Chosen', `${chosen.label}: ${whyChosen(governedBy, request, candidates[chosenIndex - 1])}`),
   ]
-  return { result: { feasible: true, size: chosen.label, tabulated_A, corrected_A, ...drop, governedBy, maxProtection_A, reasons: [] }, explain }
+  return {
+    result: {
+      feasible: true,
+      size: chosen.label,
+      tabulated_A,
+      corrected_A,
+      ...drop,
+      governedBy,
+      maxProtection_A,
+      reasons: [],
+    },
+    explain,
+  }
 }
 
 interface Candidate {
@@ -113,8 +143,18 @@ function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
   let list = offered.get(key)
   if (!list) {
     list = sizesOf(series).flatMap((label) => {
-      const ampacity = conductorAmpacity({ size: label, basis, insulation_C, ambient_C, grouped, terminal_C, smallWires })
-      return ampacity.kind === 'offered' ? [{ label, area_mm2: wireSize(label).area_mm2, ohmPerKm: resistance_ohm_per_km(label, conductor_C), ampacity }] : []
+      const ampacity = conductorAmpacity({
+        size: label,
+        basis,
+        insulation_C,
+        ambient_C,
+        grouped,
+        terminal_C,
+        smallWires,
+      })
+      return ampacity.kind === 'offered'
+        ? [{ label, area_mm2: wireSize(label).area_mm2, ohmPerKm: resistance_ohm_per_km(label, conductor_C), ampacity }]
+        : []
     })
     if (offered.size >= OFFERED_KEPT) offered.clear()
     offered.set(key, list)
@@ -127,16 +167,22 @@ function dropOf(candidate: Candidate, request: SizeConductorRequest): number {
 }
 
 function whyChosen(limit: Limit, request: SizeConductorRequest, thinner: Candidate | undefined): string {
-  if (!thinner || limit === 'minimum') return request.minimum ? `the minimum asked for, ${request.minimum}, is enough` : 'the smallest size offered is enough'
-  if (limit === 'protection') return `${thinner.label} may stand behind ${formatNumber(thinner.ampacity.maxProtection_A)} A at most`
+  if (!thinner || limit === 'minimum')
+    return request.minimum
+      ? `the minimum asked for, ${request.minimum}, is enough`
+      : 'the smallest size offered is enough'
+  if (limit === 'protection')
+    return `${thinner.label} may stand behind ${formatNumber(thinner.ampacity.maxProtection_A)} A at most`
   if (limit === 'drop') return `${thinner.label} would lose ${formatNumber(dropOf(thinner, request))} %`
   return `${thinner.label} carries ${formatNumber(thinner.ampacity.corrected_A)} A only`
 }
 
 function whyNone(limit: Limit, request: SizeConductorRequest, thickest: Candidate): string {
   if (limit === 'minimum') return `no ${request.series} size offered is as thick as ${request.minimum}`
-  if (limit === 'protection') return `even ${thickest.label} may stand behind ${formatNumber(thickest.ampacity.maxProtection_A)} A at most, and ${request.protection_A} A protects it`
-  if (limit === 'drop') return `even ${thickest.label} loses ${formatNumber(dropOf(thickest, request))} %, above ${request.maxDrop_percent} %`
+  if (limit === 'protection')
+    return `even ${thickest.label} may stand behind ${formatNumber(thickest.ampacity.maxProtection_A)} A at most, and ${request.protection_A} A protects it`
+  if (limit === 'drop')
+    return `even ${thickest.label} loses ${formatNumber(dropOf(thickest, request))} %, above ${request.maxDrop_percent} %`
   return `even ${thickest.label} carries ${formatNumber(thickest.ampacity.corrected_A)} A, below ${request.current_A} A`
 }
 
@@ -146,9 +192,22 @@ function noneOffered(request: SizeConductorRequest): string {
   return ampacity.kind === 'not-offered' ? ampacity.reason : `${request.basis} offers no size`
 }
 
-function refused(reasons: readonly string[], explain: () => readonly TraceStep[]): { readonly result: Sizing; readonly explain: () => readonly TraceStep[] } {
+function refused(
+  reasons: readonly string[],
+  explain: () => readonly TraceStep[],
+): { readonly result: Sizing; readonly explain: () => readonly TraceStep[] } {
   return {
-    result: { feasible: false, size: null, tabulated_A: null, corrected_A: null, drop_V: null, drop_percent: null, governedBy: null, maxProtection_A: null, reasons },
+    result: {
+      feasible: false,
+      size: null,
+      tabulated_A: null,
+      corrected_A: null,
+      drop_V: null,
+      drop_percent: null,
+      governedBy: null,
+      maxProtection_A: null,
+      reasons,
+    },
     explain: () => [...explain(), step('No size fits', reasons.join('; '))],
   }
 }

@@ -45,10 +45,25 @@ export function fixingFor({ screw, count, held_mm, wall_mm, standoff_mm, into }:
   const length_mm = SCREW_LENGTHS_mm.find((length) => length >= wanted_mm - 1e-9) ?? Math.ceil(wanted_mm / 10) * 10
   const behind_mm = isStandoff ? 0 : Math.max(0, length_mm - (held_mm + standoff_mm + wall_mm + washer_mm))
   return {
-    screw, count, length_mm, behind_mm, washers: isStandoff ? count : 2 * count, nuts: into === 'nut' ? count : 0, inserts: into === 'wood' ? count : 0, standoffs: isStandoff ? { length_mm: standoff_mm, count } : null,
+    screw,
+    count,
+    length_mm,
+    behind_mm,
+    washers: isStandoff ? count : 2 * count,
+    nuts: into === 'nut' ? count : 0,
+    inserts: into === 'wood' ? count : 0,
+    standoffs: isStandoff ? { length_mm: standoff_mm, count } : null,
     trace: [
-      step('Through', `${formatNumber(held_mm)} mm held${isStandoff ? '' : ` + ${formatNumber(standoff_mm)} mm spacer + ${formatNumber(wall_mm)} mm wall`} + washers = ${formatNumber(through_mm)} mm`, COMMON_PRACTICE),
-      step('Screw', `${formatNumber(wanted_mm)} mm with ${into === 'nut' ? `the nut and ${THREADS_BEYOND} threads beyond it` : `${ENGAGED} diameter of thread engaged`}; the next sold is ${screw} × ${length_mm}`, into === 'nut' ? `${cite(SOURCES.iso4032)}; ${COMMON_PRACTICE}` : COMMON_PRACTICE),
+      step(
+        'Through',
+        `${formatNumber(held_mm)} mm held${isStandoff ? '' : ` + ${formatNumber(standoff_mm)} mm spacer + ${formatNumber(wall_mm)} mm wall`} + washers = ${formatNumber(through_mm)} mm`,
+        COMMON_PRACTICE,
+      ),
+      step(
+        'Screw',
+        `${formatNumber(wanted_mm)} mm with ${into === 'nut' ? `the nut and ${THREADS_BEYOND} threads beyond it` : `${ENGAGED} diameter of thread engaged`}; the next sold is ${screw} × ${length_mm}`,
+        into === 'nut' ? `${cite(SOURCES.iso4032)}; ${COMMON_PRACTICE}` : COMMON_PRACTICE,
+      ),
     ],
   }
 }

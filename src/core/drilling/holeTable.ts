@@ -28,7 +28,21 @@ export function seenFrom(hole: Hole, view: SeenFrom, width_mm: number): Hole {
 }
 
 /** The holes of a face, numbered row by row, measured from a corner named as in the view given; both in millimetres and inches. */
-export function holeTable({ holes, face, corner, view, material, thickness_mm }: { readonly holes: readonly Hole[]; readonly face: { readonly width_mm: number; readonly height_mm: number }; readonly corner: Corner; readonly view: SeenFrom; readonly material: WallSubstance; readonly thickness_mm: number }): readonly HoleRow[] {
+export function holeTable({
+  holes,
+  face,
+  corner,
+  view,
+  material,
+  thickness_mm,
+}: {
+  readonly holes: readonly Hole[]
+  readonly face: { readonly width_mm: number; readonly height_mm: number }
+  readonly corner: Corner
+  readonly view: SeenFrom
+  readonly material: WallSubstance
+  readonly thickness_mm: number
+}): readonly HoleRow[] {
   const isRight = corner.endsWith('right')
   const isLow = corner.startsWith('lower')
   return holes
@@ -38,6 +52,16 @@ export function holeTable({ holes, face, corner, view, material, thickness_mm }:
       const x_mm = isRight ? face.width_mm - hole.x_mm : hole.x_mm
       const y_mm = isLow ? face.height_mm - hole.y_mm : hole.y_mm
       const { tool, pilot_mm } = drillingMethod({ shape: hole.shape, material, thickness_mm })
-      return { number: i + 1, hole, x_mm, y_mm, x_in: mmToInch(x_mm), y_in: mmToInch(y_mm), size: shapeWords(hole.shape), tool: hole.state === 'make' ? tool : hole.state === 'blank' ? 'there: fit a blank' : 'there already', pilot_mm: hole.state === 'make' ? pilot_mm : null }
+      return {
+        number: i + 1,
+        hole,
+        x_mm,
+        y_mm,
+        x_in: mmToInch(x_mm),
+        y_in: mmToInch(y_mm),
+        size: shapeWords(hole.shape),
+        tool: hole.state === 'make' ? tool : hole.state === 'blank' ? 'there: fit a blank' : 'there already',
+        pilot_mm: hole.state === 'make' ? pilot_mm : null,
+      }
     })
 }

@@ -5,7 +5,10 @@ import type { Figure } from '@/core/trace'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { evaluate } from '.'
 
-const PLANS = [['demo', clayPrinter()] as const, ...PATTERNS.map((name) => [name, startingPattern(name, 'NEC')] as const)]
+const PLANS = [
+  ['demo', clayPrinter()] as const,
+  ...PATTERNS.map((name) => [name, startingPattern(name, 'NEC')] as const),
+]
 
 /** Every figure anywhere in an evaluation, with the way to it. */
 function figuresIn(value: unknown, path = ''): { readonly path: string; readonly figure: Figure }[] {
@@ -25,7 +28,10 @@ describe.each(PLANS)('%s: every figure', (_name, plan) => {
       if (value === null || path.endsWith('.sizing') || figure.unit === '' || value === 0) continue
       const words = figure.trace.map(({ detail }) => detail).join(' ')
       // Areas are said as sizes of a series; all else as the number itself.
-      expect([3, 4].some((digits) => words.includes(formatNumber(value, digits))), `${path}: ${value} in ${words}`).toBe(true)
+      expect(
+        [3, 4].some((digits) => words.includes(formatNumber(value, digits))),
+        `${path}: ${value} in ${words}`,
+      ).toBe(true)
     }
   })
 
@@ -46,7 +52,8 @@ describe('an evaluation', () => {
   it('holds no number that is none, anywhere', () => {
     const walk = (value: unknown, path: string): void => {
       if (typeof value === 'number') expect(Number.isFinite(value), path).toBe(true)
-      if (typeof value === 'object' && value !== null) for (const [key, inner] of Object.entries(value)) walk(inner, `${path}.${key}`)
+      if (typeof value === 'object' && value !== null)
+        for (const [key, inner] of Object.entries(value)) walk(inner, `${path}.${key}`)
     }
     for (const [, plan] of PLANS) walk(evaluate(plan), 'evaluation')
   })

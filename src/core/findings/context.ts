@@ -1,5 +1,16 @@
 import type { Device, DeviceId, Part, Plan, Terminal, TerminalId, Wire, WireId } from '@/core/plan'
-import { buildTopology, feedWays, splitKey, terminalKey, type FeedWay, type Potential, type Reckoning, type TerminalKey, type Topology, type WireReckoning } from '@/core/reckoning'
+import {
+  buildTopology,
+  feedWays,
+  splitKey,
+  terminalKey,
+  type FeedWay,
+  type Potential,
+  type Reckoning,
+  type TerminalKey,
+  type Topology,
+  type WireReckoning,
+} from '@/core/reckoning'
 
 export interface WireAt {
   readonly id: WireId
@@ -22,7 +33,9 @@ export class Context {
     const topology = buildTopology(plan)
     this.topology = topology
     this.devices = topology.devices.filter(({ device }) => device.origin !== 'remove')
-    this.wires = topology.conductors.flatMap(({ id, wire }) => (wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]))
+    this.wires = topology.conductors.flatMap(({ id, wire }) =>
+      wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }],
+    )
     for (const [id, wire] of Object.entries(plan.wires)) {
       for (const side of ['from', 'to'] as const) {
         const end = wire![side]
@@ -74,7 +87,10 @@ export class Context {
   /** "W12 (PS1 +V to F2 + in)". */
   wireName(id: WireId): string {
     const wire = this.plan.wires[id]!
-    const end = (side: Wire['from']) => (side.kind === 'parked' ? 'parked' : `${this.device(side.device).tag} ${this.terminal(side.device, side.terminal).label}`)
+    const end = (side: Wire['from']) =>
+      side.kind === 'parked'
+        ? 'parked'
+        : `${this.device(side.device).tag} ${this.terminal(side.device, side.terminal).label}`
     return `${wire.label || id} (${end(wire.from)} to ${end(wire.to)})`
   }
 

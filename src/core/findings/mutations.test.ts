@@ -11,17 +11,22 @@ import { review, type Finding } from '.'
  */
 const PLANS: readonly (readonly [string, Plan])[] = [
   ...Object.entries(DEMOS).map(([key, make]) => [`demo ${key}`, make()] as const),
-  ...PATTERNS.flatMap((name) => [[`${name} IEC`, startingPattern(name, 'IEC')] as const, [`${name} NEC`, startingPattern(name, 'NEC')] as const]),
+  ...PATTERNS.flatMap((name) => [
+    [`${name} IEC`, startingPattern(name, 'IEC')] as const,
+    [`${name} NEC`, startingPattern(name, 'NEC')] as const,
+  ]),
 ]
 
 function spoiled(plan: Plan, ...commands: Command[]): { readonly plan: Plan; readonly findings: readonly Finding[] } {
   const outcome = apply(plan, commands)
-  if (outcome.kind === 'refused') throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
+  if (outcome.kind === 'refused')
+    throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
   return { plan: outcome.plan, findings: review(outcome.plan, reckon(outcome.plan)) }
 }
 
 const wiresOf = (plan: Plan) => Object.entries(plan.wires).map(([id, wire]) => ({ id: id as WireId, wire: wire! }))
-const touches = (end: WireEnd, device: string, terminal: string) => end.kind === 'terminal' && end.device === device && end.terminal === terminal
+const touches = (end: WireEnd, device: string, terminal: string) =>
+  end.kind === 'terminal' && end.device === device && end.terminal === terminal
 const stops = (findings: readonly Finding[]) => findings.filter(({ severity }) => severity === 'stop')
 
 /** Everything at one terminal goes to another, and the other way round. */
@@ -30,7 +35,9 @@ function exchange(plan: Plan, device: DeviceId, a: string, b: string): Command[]
     (['from', 'to'] as const).flatMap((side): Command[] => {
       const end = wire[side]
       const other = touches(end, device, a) ? b : touches(end, device, b) ? a : null
-      return other === null ? [] : [{ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: other as TerminalId } }]
+      return other === null
+        ? []
+        : [{ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: other as TerminalId } }]
     }),
   )
 }
@@ -39,7 +46,9 @@ function exchange(plan: Plan, device: DeviceId, a: string, b: string): Command[]
 function isOneOfTwo(plan: Plan, id: WireId): boolean {
   const { from, to } = plan.wires[id]!
   const { netOf } = reckon(spoiled(plan, { type: 'disconnect', id }).plan)
-  const [a, b] = [from, to].map((end) => (end.kind === 'terminal' ? netOf[`${end.device}|${end.terminal}` as keyof typeof netOf] : undefined))
+  const [a, b] = [from, to].map((end) =>
+    end.kind === 'terminal' ? netOf[`${end.device}|${end.terminal}` as keyof typeof netOf] : undefined,
+  )
   return a !== undefined && a === b
 }
 
@@ -51,7 +60,10 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
       // One of two ways round: the other goes on, and is sized for it.
       if (wire.function === 'signal' || isOneOfTwo(plan, id)) continue
       const { findings } = spoiled(plan, { type: 'disconnect', id })
-      expect(findings.filter((finding) => !before.has(finding.id)).length, `${wire.label}, ${wire.function}`).toBeGreaterThan(0)
+      expect(
+        findings.filter((finding) => !before.has(finding.id)).length,
+        `${wire.label}, ${wire.function}`,
+      ).toBeGreaterThan(0)
     }
   })
 
@@ -66,14 +78,21 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
   })
 
   it('by plus and minus exchanged at a part that minds: a stop at that part', () => {
-    for (const { device } of Object.entries(plan.devices).map(([id, it]) => ({ device: { ...it!, id: id as DeviceId } }))) {
+    for (const { device } of Object.entries(plan.devices).map(([id, it]) => ({
+      device: { ...it!, id: id as DeviceId },
+    }))) {
       const part = plan.parts[device.part]!
       for (const draw of part.draws) {
         if (!part.terminals[draw.plus]!.polarised || part.terminals[draw.plus]!.function === 'L') continue
         const commands = exchange(plan, device.id, draw.plus, draw.minus)
         if (commands.length === 0) continue
         const { findings } = spoiled(plan, ...commands)
-        expect(stops(findings).some(({ subjects }) => subjects.some((subject) => JSON.stringify(subject).includes(device.id))), `${device.tag} ${draw.id}`).toBe(true)
+        expect(
+          stops(findings).some(({ subjects }) =>
+            subjects.some((subject) => JSON.stringify(subject).includes(device.id)),
+          ),
+          `${device.tag} ${draw.id}`,
+        ).toBe(true)
       }
     }
   })
@@ -84,7 +103,12 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
       const { device } = wire.to
       for (const [terminal, spec] of Object.entries(plan.parts[plan.devices[device]!.part]!.terminals)) {
         if (spec!.function !== 'PE' && spec!.function !== 'V+' && spec!.function !== 'V-') continue
-        const { findings } = spoiled(plan, { type: 'moveEnd', wire: id, side: 'to', end: { kind: 'terminal', device, terminal: terminal as TerminalId } })
+        const { findings } = spoiled(plan, {
+          type: 'moveEnd',
+          wire: id,
+          side: 'to',
+          end: { kind: 'terminal', device, terminal: terminal as TerminalId },
+        })
         expect(stops(findings).length, `${wire.label} on ${terminal}`).toBeGreaterThan(0)
       }
     }
@@ -93,8 +117,15 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
   it('by green/yellow on anything but earth: a stop each time', () => {
     for (const { id, wire } of wiresOf(plan)) {
       if (wire.function === 'PE') continue
-      const { findings } = spoiled(plan, { type: 'updateWire', id, changes: { colour: { base: 'green', stripe: 'yellow' } } })
-      expect(stops(findings).map(({ rule }) => rule), wire.label).toContain('green-yellow-misused')
+      const { findings } = spoiled(plan, {
+        type: 'updateWire',
+        id,
+        changes: { colour: { base: 'green', stripe: 'yellow' } },
+      })
+      expect(
+        stops(findings).map(({ rule }) => rule),
+        wire.label,
+      ).toContain('green-yellow-misused')
     }
   })
 
@@ -103,20 +134,38 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
     for (const { id, wire } of wiresOf(plan)) {
       if (wire.function !== 'L' && wire.function !== 'N' && wire.function !== 'PE') continue
       const { findings } = spoiled(plan, { type: 'updateWire', id, changes: { size: thin } })
-      expect(stops(findings).some(({ subjects }) => JSON.stringify(subjects).includes(`"${id}"`)), wire.label).toBe(true)
+      expect(
+        stops(findings).some(({ subjects }) => JSON.stringify(subjects).includes(`"${id}"`)),
+        wire.label,
+      ).toBe(true)
     }
   })
 
   it('by a fuse far too large for its wires, unless what stands ahead of it protects them: a stop', () => {
     const { wires, protective, supplies } = reckon(plan)
     // The most that any source here lets through for long, had it no fuse behind it.
-    const ahead_A = (voltage_V: number) => (voltage_V === plan.site.mains_V ? plan.site.outletBreaker_A : Math.max(...Object.values(supplies).flatMap(({ outputs }) => Object.values(outputs).filter((output) => output.voltage_V === voltage_V).map(({ capacity_A }) => capacity_A * 1.3))))
+    const ahead_A = (voltage_V: number) =>
+      voltage_V === plan.site.mains_V
+        ? plan.site.outletBreaker_A
+        : Math.max(
+            ...Object.values(supplies).flatMap(({ outputs }) =>
+              Object.values(outputs)
+                .filter((output) => output.voltage_V === voltage_V)
+                .map(({ capacity_A }) => capacity_A * 1.3),
+            ),
+          )
     for (const { device, link, family, rating_A, wires: behind, voltage_V } of protective) {
       if (rating_A === null || !(link in plan.devices[device]!.fitted)) continue
       const fixed = behind.filter((id) => wires[id]!.function === 'L' || wires[id]!.function === 'V+')
       if (!fixed.some((id) => wires[id]!.ampacity.value! < ahead_A(voltage_V) - 0.01)) continue
-      const { findings } = spoiled(plan, ...fixed.map((id): Command => ({ type: 'updateWire', id, changes: { size: wires[id]!.size! as never } })), { type: 'fitRating', device, link, fitted: { family, rating_A: rating_A * 8 } })
-      const found = stops(findings).filter(({ rule }) => rule === 'fuse-does-not-protect-wire' || rule === 'thin-tap-unprotected')
+      const { findings } = spoiled(
+        plan,
+        ...fixed.map((id): Command => ({ type: 'updateWire', id, changes: { size: wires[id]!.size! as never } })),
+        { type: 'fitRating', device, link, fitted: { family, rating_A: rating_A * 8 } },
+      )
+      const found = stops(findings).filter(
+        ({ rule }) => rule === 'fuse-does-not-protect-wire' || rule === 'thin-tap-unprotected',
+      )
       expect(found.length, `${plan.devices[device]!.tag} ${link}`).toBeGreaterThan(0)
     }
   })

@@ -126,7 +126,7 @@ export const RULES = {
   'coil-on-logic-pin': coilOnLogicPin,
   'coil-without-flyback': coilWithoutFlyback,
   'colour-off-scheme': colourOffScheme,
-  'condensation': condensation,
+  condensation: condensation,
   'conductor-does-not-fit': conductorDoesNotFit,
   'connection-guessed': connectionGuessed,
   'contact-overloaded': contactOverloaded,

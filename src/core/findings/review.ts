@@ -16,7 +16,20 @@ export function review(plan: Plan, reckoning: Reckoning): readonly Finding[] {
 
 /** The findings of one rule. */
 export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
-  return rule.review(context).map(({ subjects, what, why, severity, fixes }) => ({ id: [id, ...subjects.map(subjectKey)].join(' '), rule: id, severity: severity ?? rule.severity, title: rule.title, stage: rule.stage, subjects, what, why, source: cite(rule.source), fixes: fixes ?? [] }))
+  return rule
+    .review(context)
+    .map(({ subjects, what, why, severity, fixes }) => ({
+      id: [id, ...subjects.map(subjectKey)].join(' '),
+      rule: id,
+      severity: severity ?? rule.severity,
+      title: rule.title,
+      stage: rule.stage,
+      subjects,
+      what,
+      why,
+      source: cite(rule.source),
+      fixes: fixes ?? [],
+    }))
 }
 
 function subjectKey(subject: Subject): string {

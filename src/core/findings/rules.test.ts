@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
-import { apply, emptyPlan, GREEN_YELLOW, type Command, type DeviceId, type Plan, type StateId, type TerminalId, type WireId } from '@/core/plan'
+import {
+  apply,
+  emptyPlan,
+  GREEN_YELLOW,
+  type Command,
+  type DeviceId,
+  type Plan,
+  type StateId,
+  type TerminalId,
+  type WireId,
+} from '@/core/plan'
 import { reckon } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
@@ -9,20 +19,41 @@ import { applyRule, Context, review, RULES, type Finding, type RuleId } from '.'
 
 const wire = (n: number) => `wire:w${n}` as WireId
 const device = (tag: string) => `device:${tag}` as DeviceId
-const terminal = (tag: string, key: string) => ({ kind: 'terminal' as const, device: device(tag), terminal: key as TerminalId })
+const terminal = (tag: string, key: string) => ({
+  kind: 'terminal' as const,
+  device: device(tag),
+  terminal: key as TerminalId,
+})
 const edited = (plan: Plan, ...commands: Command[]): Plan => {
   const outcome = apply(plan, commands)
-  if (outcome.kind === 'refused') throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
+  if (outcome.kind === 'refused')
+    throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
   return outcome.plan
 }
 const clay = (...commands: Command[]) => edited(clayPrinter(), ...commands)
-const blade = (tag: string, link: string, rating_A: number): Command => ({ type: 'fitRating', device: device(tag), link, fitted: { family: 'ISO 8820-3', rating_A } })
-const change = (n: number, changes: Extract<Command, { type: 'updateWire' }>['changes']): Command => ({ type: 'updateWire', id: wire(n), changes })
+const blade = (tag: string, link: string, rating_A: number): Command => ({
+  type: 'fitRating',
+  device: device(tag),
+  link,
+  fitted: { family: 'ISO 8820-3', rating_A },
+})
+const change = (n: number, changes: Extract<Command, { type: 'updateWire' }>['changes']): Command => ({
+  type: 'updateWire',
+  id: wire(n),
+  changes,
+})
 const find = (id: RuleId, plan: Plan): Finding[] => applyRule(id, RULES[id], new Context(plan, reckon(plan)))
 
 /** Inlet and one supply, wired; the callback goes on from there. */
 function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = 'IEC'): Plan {
-  return build(new PlanBuilder('bench', region).device('X1', 'inlet').device('PS1', 'supply-24-350').wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('X1.PE', 'PS1.PE', 'PE')).build()
+  return build(
+    new PlanBuilder('bench', region)
+      .device('X1', 'inlet')
+      .device('PS1', 'supply-24-350')
+      .wire('X1.L', 'PS1.L', 'L')
+      .wire('X1.N', 'PS1.N', 'N')
+      .wire('X1.PE', 'PS1.PE', 'PE'),
+  ).build()
 }
 const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')
 
@@ -30,71 +61,192 @@ const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+',
 function switched(kind: 'polarised' | 'reversible' | 'fixed', conductor: 'L' | 'N'): Plan {
   const other = conductor === 'L' ? 'N' : 'L'
   return new PlanBuilder('switched', 'IEC', { site: { plug: { kind, fuse_A: null } } })
-    .device('X1', 'inlet').device('Q1', 'switch-1p').device('PS1', 'supply-24-150')
-    .wire(`X1.${conductor}`, 'Q1.1', conductor).wire('Q1.2', `PS1.${conductor}`, conductor).wire(`X1.${other}`, `PS1.${other}`, other).build()
+    .device('X1', 'inlet')
+    .device('Q1', 'switch-1p')
+    .device('PS1', 'supply-24-150')
+    .wire(`X1.${conductor}`, 'Q1.1', conductor)
+    .wire('Q1.2', `PS1.${conductor}`, conductor)
+    .wire(`X1.${other}`, `PS1.${other}`, other)
+    .build()
 }
 
 /** A board on 24 V and a computer on 5 V that talk to each other, by a plain link or an isolated input. */
 function twoSides(build: (b: PlanBuilder) => PlanBuilder, link: 'plain' | 'isolated' = 'plain'): Plan {
   return bench((b) => {
-    const both = b.device('PS2', 'supply-5-25').device('A1', link === 'plain' ? 'motion-board-24' : 'driver').device('A2', link === 'plain' ? 'computer-5' : 'controller-5').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').wire('PS2.V+1', 'A2.V+', 'V+').wire('PS2.V-1', 'A2.V-', 'V-')
+    const both = b
+      .device('PS2', 'supply-5-25')
+      .device('A1', link === 'plain' ? 'motion-board-24' : 'driver')
+      .device('A2', link === 'plain' ? 'computer-5' : 'controller-5')
+      .wire('X1.L', 'PS2.L', 'L')
+      .wire('X1.N', 'PS2.N', 'N')
+      .wire('PS1.V+1', 'A1.V+', 'V+')
+      .wire('PS1.V-1', 'A1.V-', 'V-')
+      .wire('PS2.V+1', 'A2.V+', 'V+')
+      .wire('PS2.V-1', 'A2.V-', 'V-')
     return build(link === 'plain' ? both.wire('A1.TX', 'A2.RX', 'signal') : both.wire('A2.D1', 'A1.PUL+', 'signal'))
   })
 }
 
 /** A bond from supply to supply, and a link between the boards whose ground lets a load go home by the bond. */
 function looseLead(): Plan {
-  const plan = twoSides((b) => b.wire('A1.G', 'A2.G', 'signal', { size: '1 mm²' }).device('E1', 'heater-24').wire('PS1.V+2', 'E1.+', 'V+').wire('A1.H0-', 'E1.-', 'V-'))
-  return edited(plan, { type: 'connect', id: 'wire:bond' as WireId, wire: { ...plan.wires[wire(1)]!, from: terminal('ps1', 'V-2'), to: terminal('ps2', 'V-1'), function: 'V-', label: 'W99', length_mm: 300, rated_V: 300 } })
+  const plan = twoSides((b) =>
+    b
+      .wire('A1.G', 'A2.G', 'signal', { size: '1 mm²' })
+      .device('E1', 'heater-24')
+      .wire('PS1.V+2', 'E1.+', 'V+')
+      .wire('A1.H0-', 'E1.-', 'V-'),
+  )
+  return edited(plan, {
+    type: 'connect',
+    id: 'wire:bond' as WireId,
+    wire: {
+      ...plan.wires[wire(1)]!,
+      from: terminal('ps1', 'V-2'),
+      to: terminal('ps2', 'V-1'),
+      function: 'V-',
+      label: 'W99',
+      length_mm: 300,
+      rated_V: 300,
+    },
+  })
 }
 
 /** A router motor on the mains behind a fuse. */
 function spindle(build: (b: PlanBuilder) => PlanBuilder, rating_A: number): Plan {
-  return build(new PlanBuilder('spindle', 'IEC').device('X1', 'inlet').device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A, curve: 'quick' } } }).device('M1', 'spindle-mains').wire('X1.L', 'F1.1', 'L').wire('F1.2', 'M1.L', 'L').wire('X1.N', 'M1.N', 'N')).build()
+  return build(
+    new PlanBuilder('spindle', 'IEC')
+      .device('X1', 'inlet')
+      .device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A, curve: 'quick' } } })
+      .device('M1', 'spindle-mains')
+      .wire('X1.L', 'F1.1', 'L')
+      .wire('F1.2', 'M1.L', 'L')
+      .wire('X1.N', 'M1.N', 'N'),
+  ).build()
 }
 
 /** A mains heater behind the contact of a relay that 24 V controls. */
-function relayHeater(changes: { readonly operationsPerDay?: number }, relay = 'relay-1co', contact: 'NO' | 'NC' = 'NO'): Plan {
-  return bench((b) => b.device('K1', relay, 'Relay', changes).device('E1', 'mains-plate', 'Plate', { safeState: 'off' }).wire('X1.L', 'K1.COM', 'L').wire(`K1.${contact}`, 'E1.1', 'L').wire('X1.N', 'E1.2', 'N').wire('PS1.V+1', 'K1.A1', 'V+').wire('PS1.V-1', 'K1.A2', 'V-'))
+function relayHeater(
+  changes: { readonly operationsPerDay?: number },
+  relay = 'relay-1co',
+  contact: 'NO' | 'NC' = 'NO',
+): Plan {
+  return bench((b) =>
+    b
+      .device('K1', relay, 'Relay', changes)
+      .device('E1', 'mains-plate', 'Plate', { safeState: 'off' })
+      .wire('X1.L', 'K1.COM', 'L')
+      .wire(`K1.${contact}`, 'E1.1', 'L')
+      .wire('X1.N', 'E1.2', 'N')
+      .wire('PS1.V+1', 'K1.A1', 'V+')
+      .wire('PS1.V-1', 'K1.A2', 'V-'),
+  )
 }
 
 /** A 24 V heater behind a solid-state relay. */
 function solidState(relay: string, heater: string): Plan {
-  return bench((b) => b.device('K1', relay).device('E1', heater).wire('PS1.V+1', 'K1.1', 'V+').wire('K1.2', 'E1.+', 'V+').wire('PS1.V-1', 'E1.-', 'V-').wire('PS1.V+2', 'K1.C+', 'V+').wire('PS1.V-2', 'K1.C-', 'V-'))
+  return bench((b) =>
+    b
+      .device('K1', relay)
+      .device('E1', heater)
+      .wire('PS1.V+1', 'K1.1', 'V+')
+      .wire('K1.2', 'E1.+', 'V+')
+      .wire('PS1.V-1', 'E1.-', 'V-')
+      .wire('PS1.V+2', 'K1.C+', 'V+')
+      .wire('PS1.V-2', 'K1.C-', 'V-'),
+  )
 }
 
 /** An emergency stop, a heater and a fan. */
 function stopped(build: (b: PlanBuilder) => PlanBuilder): Plan {
-  return bench((b) => build(b.device('S1', 'emergency-stop').device('E1', 'heater-24').device('V1', 'fan-24').wire('PS1.V-1', 'E1.-', 'V-').wire('PS1.V-2', 'V1.-', 'V-')))
+  return bench((b) =>
+    build(
+      b
+        .device('S1', 'emergency-stop')
+        .device('E1', 'heater-24')
+        .device('V1', 'fan-24')
+        .wire('PS1.V-1', 'E1.-', 'V-')
+        .wire('PS1.V-2', 'V1.-', 'V-'),
+    ),
+  )
 }
 
 /** The stop opens a contactor's coil, and the contactor parts the heater. */
 function contactorStop(): Plan {
-  return stopped((b) => b.device('K1', 'contactor-24').wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'K1.A1', 'V+').wire('PS1.V-1', 'K1.A2', 'V-').wire('PS1.V+2', 'K1.1', 'V+').wire('K1.2', 'E1.+', 'V+'))
+  return stopped((b) =>
+    b
+      .device('K1', 'contactor-24')
+      .wire('PS1.V+1', 'S1.11', 'V+')
+      .wire('S1.12', 'K1.A1', 'V+')
+      .wire('PS1.V-1', 'K1.A2', 'V-')
+      .wire('PS1.V+2', 'K1.1', 'V+')
+      .wire('K1.2', 'E1.+', 'V+'),
+  )
 }
 
 /** A push-to-reset breaker right behind the inlet, in NEC practice. */
 function resetBreaker(size: '1 mm²' | null): Plan {
-  return new PlanBuilder('reset', 'NEC').device('X1', 'inlet').device('F1', 'reset-breaker').device('PS1', 'supply-24-150', 'Supply', { settings: { mains: '115 V' } }).wire('X1.L', 'F1.1', 'L').wire('F1.2', 'PS1.L', 'L', { size }).wire('X1.N', 'PS1.N', 'N').build()
+  return new PlanBuilder('reset', 'NEC')
+    .device('X1', 'inlet')
+    .device('F1', 'reset-breaker')
+    .device('PS1', 'supply-24-150', 'Supply', { settings: { mains: '115 V' } })
+    .wire('X1.L', 'F1.1', 'L')
+    .wire('F1.2', 'PS1.L', 'L', { size })
+    .wire('X1.N', 'PS1.N', 'N')
+    .build()
 }
 
 function pixelRun(size: '0.5 mm²' | '2.5 mm²', length_mm: number): Plan {
-  return bench((b) => b.device('PS2', 'supply-12-150').device('H1', 'pixels-12').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N').wire('PS2.V+1', 'H1.V+', 'V+', { size, length_mm }).wire('PS2.V-1', 'H1.V-', 'V-', { size, length_mm }))
+  return bench((b) =>
+    b
+      .device('PS2', 'supply-12-150')
+      .device('H1', 'pixels-12')
+      .wire('X1.L', 'PS2.L', 'L')
+      .wire('X1.N', 'PS2.N', 'N')
+      .wire('PS2.V+1', 'H1.V+', 'V+', { size, length_mm })
+      .wire('PS2.V-1', 'H1.V-', 'V-', { size, length_mm }),
+  )
 }
 
 /** The demo before anything was put anywhere. */
 function unlaid(): Plan {
   const plan = clay()
-  return { ...plan, raceways: {}, devices: Object.fromEntries(Object.entries(plan.devices).map(([id, each]) => [id, each!.place.kind === 'face' ? { ...each!, place: { kind: 'unplaced', enclosure: null } } : each!])) }
+  return {
+    ...plan,
+    raceways: {},
+    devices: Object.fromEntries(
+      Object.entries(plan.devices).map(([id, each]) => [
+        id,
+        each!.place.kind === 'face' ? { ...each!, place: { kind: 'unplaced', enclosure: null } } : each!,
+      ]),
+    ),
+  }
 }
 
 /** Some of its devices on its plate, 380 × 480 mm. */
-function placed(...devices: readonly (readonly [tag: string, x_mm: number, y_mm: number, rotation_deg?: 0 | 90 | 180 | 270])[]): Plan {
-  return edited(unlaid(), ...devices.map(([tag, x_mm, y_mm, rotation_deg = 0]): Command => ({ type: 'moveDevice', id: device(tag), place: { kind: 'face', enclosure: 'enclosure:main' as never, face: 'face:plate' as never, x_mm, y_mm, rotation_deg } })))
+function placed(
+  ...devices: readonly (readonly [tag: string, x_mm: number, y_mm: number, rotation_deg?: 0 | 90 | 180 | 270])[]
+): Plan {
+  return edited(
+    unlaid(),
+    ...devices.map(([tag, x_mm, y_mm, rotation_deg = 0]): Command => ({
+      type: 'moveDevice',
+      id: device(tag),
+      place: {
+        kind: 'face',
+        enclosure: 'enclosure:main' as never,
+        face: 'face:plate' as never,
+        x_mm,
+        y_mm,
+        rotation_deg,
+      },
+    })),
+  )
 }
 
 /** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
-const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>> = {
+const SAMPLES: Readonly<
+  Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>
+> = {
   'line-not-switched': {
     bad: [
       () => switched('polarised', 'N'),
@@ -104,14 +256,38 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
       // The neutral of the demo past its two-pole switch.
       () => clay({ type: 'moveEnd', wire: wire(4), side: 'from', end: terminal('x1', 'N') }),
       // A solid-state relay in the neutral of a heater, on a plug that goes in one way only.
-      () => new PlanBuilder('k', 'IEC', { site: { plug: { kind: 'polarised', fuse_A: null } } }).device('X1', 'inlet').device('K1', 'ssr-ac').device('E1', 'mains-plate').wire('X1.L', 'E1.1', 'L').wire('E1.2', 'K1.1', 'N').wire('K1.2', 'X1.N', 'N').build(),
+      () =>
+        new PlanBuilder('k', 'IEC', { site: { plug: { kind: 'polarised', fuse_A: null } } })
+          .device('X1', 'inlet')
+          .device('K1', 'ssr-ac')
+          .device('E1', 'mains-plate')
+          .wire('X1.L', 'E1.1', 'L')
+          .wire('E1.2', 'K1.1', 'N')
+          .wire('K1.2', 'X1.N', 'N')
+          .build(),
     ],
     good: [() => switched('polarised', 'L'), () => clay(), () => bench((b) => b)],
   },
-  'metal-without-earth': { bad: [() => clay({ type: 'disconnect', id: wire(17) }), () => clay({ type: 'disconnect', id: wire(14) }), () => clay(change(15, { function: 'signal' }))], good: [() => clay(), () => emptyPlan('x', 'IEC')] },
-  'earth-conductor-thin': { bad: [() => clay(change(15, { size: '1 mm²' })), () => edited(startingPattern('printer', 'NEC'), change(5, { size: '18 AWG' }))], good: [() => clay(), () => clay(change(15, { size: '4 mm²' }))] },
+  'metal-without-earth': {
+    bad: [
+      () => clay({ type: 'disconnect', id: wire(17) }),
+      () => clay({ type: 'disconnect', id: wire(14) }),
+      () => clay(change(15, { function: 'signal' })),
+    ],
+    good: [() => clay(), () => emptyPlan('x', 'IEC')],
+  },
+  'earth-conductor-thin': {
+    bad: [
+      () => clay(change(15, { size: '1 mm²' })),
+      () => edited(startingPattern('printer', 'NEC'), change(5, { size: '18 AWG' })),
+    ],
+    good: [() => clay(), () => clay(change(15, { size: '4 mm²' }))],
+  },
   'mains-selector-wrong': {
-    bad: [() => clay({ type: 'setSetting', device: device('ps1'), setting: 'mains', value: '115 V' }), () => clay({ type: 'setSite', changes: { mains_V: 120 } })],
+    bad: [
+      () => clay({ type: 'setSetting', device: device('ps1'), setting: 'mains', value: '115 V' }),
+      () => clay({ type: 'setSite', changes: { mains_V: 120 } }),
+    ],
     good: [() => clay(), () => startingPattern('printer', 'NEC')],
   },
   'fuse-does-not-protect-wire': {
@@ -119,7 +295,13 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
       () => clay(change(23, { size: '0.75 mm²' })),
       () => clay(change(25, { size: '0.75 mm²' }), blade('f2', 'F2', 15)),
       // Behind the outlet's breaker alone.
-      () => bench((b) => b.device('E1', 'mains-plate').wire('X1.L', 'E1.1', 'L', { size: '1 mm²' }).wire('X1.N', 'E1.2', 'N', { size: '1 mm²' })),
+      () =>
+        bench((b) =>
+          b
+            .device('E1', 'mains-plate')
+            .wire('X1.L', 'E1.1', 'L', { size: '1 mm²' })
+            .wire('X1.N', 'E1.2', 'N', { size: '1 mm²' }),
+        ),
     ],
     good: [() => clay(), () => clay(change(25, { size: '1.5 mm²' }), blade('f2', 'F2', 10))],
   },
@@ -128,17 +310,44 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     good: [() => clay()],
   },
   'fuse-at-wrong-end': {
-    bad: [() => bench((b) => b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } }).device('V1', 'fan-24').wire('PS1.V+1', 'F1.1', 'V+', { size: '0.75 mm²' }).wire('F1.2', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
-    good: [() => clay(), () => bench((b) => b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } }).device('V1', 'fan-24').wire('PS1.V+1', 'F1.1', 'V+').wire('F1.2', 'V1.+', 'V+', { size: '0.75 mm²' }).wire('PS1.V-1', 'V1.-', 'V-'))],
+    bad: [
+      () =>
+        bench((b) =>
+          b
+            .device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } })
+            .device('V1', 'fan-24')
+            .wire('PS1.V+1', 'F1.1', 'V+', { size: '0.75 mm²' })
+            .wire('F1.2', 'V1.+', 'V+')
+            .wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+    ],
+    good: [
+      () => clay(),
+      () =>
+        bench((b) =>
+          b
+            .device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 1 } } })
+            .device('V1', 'fan-24')
+            .wire('PS1.V+1', 'F1.1', 'V+')
+            .wire('F1.2', 'V1.+', 'V+', { size: '0.75 mm²' })
+            .wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+    ],
   },
   'wire-without-protection': {
-    bad: [() => bench((b) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+', { size: '0.5 mm²' }).wire('PS1.V-1', 'V1.-', 'V-'))],
+    bad: [
+      () =>
+        bench((b) =>
+          b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+', { size: '0.5 mm²' }).wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+    ],
     good: [() => bench(fan), () => clay()],
   },
   'voltage-rating-too-low': {
     bad: [
       () => edited(startingPattern('router', 'IEC'), blade('f2', 'F1', 5)),
-      () => clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'ISO 8820-3', rating_A: 7.5 } }),
+      () =>
+        clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'ISO 8820-3', rating_A: 7.5 } }),
       () => clay(change(5, { rated_V: 60 })),
     ],
     good: [() => clay(), () => startingPattern('router', 'IEC')],
@@ -147,93 +356,324 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [
       () => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V+1', 'PS2.V+1', 'V+')),
       // By way of fuses all the same.
-      () => bench((b) => b.device('PS2', 'supply-24-150').device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.1', 'V+').wire('PS2.V+1', 'F1.2', 'V+')),
+      () =>
+        bench((b) =>
+          b
+            .device('PS2', 'supply-24-150')
+            .device('F1', 'fuse-block-4')
+            .wire('PS1.V+1', 'F1.1', 'V+')
+            .wire('PS2.V+1', 'F1.2', 'V+'),
+        ),
     ],
     good: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V-1', 'PS2.V-1', 'V-')), () => clay()],
   },
   'polarity-reversed': {
-    bad: [() => clay({ type: 'moveEnd', wire: wire(29), side: 'to', end: terminal('v1', '-') }, { type: 'moveEnd', wire: wire(30), side: 'to', end: terminal('v1', '+') })],
+    bad: [
+      () =>
+        clay(
+          { type: 'moveEnd', wire: wire(29), side: 'to', end: terminal('v1', '-') },
+          { type: 'moveEnd', wire: wire(30), side: 'to', end: terminal('v1', '+') },
+        ),
+    ],
     // A heater has no polarity.
-    good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(33), side: 'to', end: terminal('e2', '-') }, { type: 'moveEnd', wire: wire(34), side: 'to', end: terminal('e2', '+') })],
+    good: [
+      () => clay(),
+      () =>
+        clay(
+          { type: 'moveEnd', wire: wire(33), side: 'to', end: terminal('e2', '-') },
+          { type: 'moveEnd', wire: wire(34), side: 'to', end: terminal('e2', '+') },
+        ),
+    ],
   },
-  'required-terminal-open': { bad: [() => clay({ type: 'disconnect', id: wire(23) }), () => bench((b) => b.device('V1', 'fan-24'))], good: [() => clay(), () => bench(fan)] },
+  'required-terminal-open': {
+    bad: [() => clay({ type: 'disconnect', id: wire(23) }), () => bench((b) => b.device('V1', 'fan-24'))],
+    good: [() => clay(), () => bench(fan)],
+  },
   'excluded-terminal-used': {
-    bad: [() => {
-      const plan = structuredClone(clayPrinter()) as Plan & { parts: Record<string, { terminals: Record<string, { excludes: string[] }> }> }
-      plan.parts['part:motion-board-24']!.terminals['H0+']!.excludes = ['CTL+']
-      return plan
-    }],
+    bad: [
+      () => {
+        const plan = structuredClone(clayPrinter()) as Plan & {
+          parts: Record<string, { terminals: Record<string, { excludes: string[] }> }>
+        }
+        plan.parts['part:motion-board-24']!.terminals['H0+']!.excludes = ['CTL+']
+        return plan
+      },
+    ],
     good: [() => clay()],
   },
   'clamp-overfilled': {
-    bad: [() => bench((b) => fan(b).device('V2', 'fan-24').device('V3', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V+1', 'V3.+', 'V+'))],
-    good: [() => bench((b) => fan(b).device('V2', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V-1', 'V2.-', 'V-'))],
+    bad: [
+      () =>
+        bench((b) =>
+          fan(b)
+            .device('V2', 'fan-24')
+            .device('V3', 'fan-24')
+            .wire('PS1.V+1', 'V2.+', 'V+')
+            .wire('PS1.V+1', 'V3.+', 'V+'),
+        ),
+    ],
+    good: [
+      () => bench((b) => fan(b).device('V2', 'fan-24').wire('PS1.V+1', 'V2.+', 'V+').wire('PS1.V-1', 'V2.-', 'V-')),
+    ],
   },
-  'conductor-does-not-fit': { bad: [() => clay(change(29, { size: '4 mm²' })), () => clay(change(5, { size: '6 mm²' })), () => bench((b) => b.device('Q1', 'breaker-1p').wire('X1.L', 'Q1.1', 'L', { size: '0.5 mm²' }))], good: [() => clay(), () => startingPattern('printer', 'NEC')] },
-  'green-yellow-misused': { bad: [() => clay(change(5, { colour: GREEN_YELLOW })), () => clay(change(46, { colour: { base: 'yellow', stripe: 'green' } })), () => edited(startingPattern('printer', 'NEC'), change(1, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => clay(change(15, { colour: GREEN_YELLOW })), () => clay(change(5, { colour: { base: 'green', stripe: null } }))] },
-  'earth-not-green-yellow': { bad: [() => clay(change(15, { colour: { base: 'black', stripe: null } })), () => clay(change(15, { colour: { base: 'green', stripe: null } }))], good: [() => clay(), () => edited(startingPattern('printer', 'NEC'), change(5, { colour: { base: 'green', stripe: null } }))] },
-  'line-and-negative-alike': { bad: [() => clay(change(5, { colour: { base: 'black', stripe: null } })), () => clay({ type: 'setPractice', changes: { colours: { ...clayPrinter().practice.colours, L: { base: 'black', stripe: null } } } })], good: [() => clay(), () => startingPattern('lights', 'NEC')] },
-  'colour-off-scheme': { bad: [() => clay(change(5, { colour: { base: 'grey', stripe: null } }))], good: [() => clay(), () => clay(change(5, { colour: { base: 'brown', stripe: null } }))] },
-  'supply-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }), () => clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } })], good: [() => clay()] },
-  'supply-hot': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 55 } })], good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 50 } })] },
-  'outlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3500 } }), () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } })], good: [() => clay()] },
-  'leakage-may-trip': { bad: [() => clay({ type: 'setSite', changes: { residual_mA: 2.5 } })], good: [() => clay(), () => clay({ type: 'setSite', changes: { residual_mA: null } })] },
-  'wire-overloaded': { bad: [() => clay(change(43, { size: '0.25 mm²' })), () => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } }, change(25, { size: '0.75 mm²' }))], good: [() => clay()] },
-  'no-wire-fits': { bad: [() => clay({ type: 'setPractice', changes: { inside_C: 65 } }), () => clay({ type: 'setPractice', changes: { smallWires: false } })], good: [() => clay()] },
+  'conductor-does-not-fit': {
+    bad: [
+      () => clay(change(29, { size: '4 mm²' })),
+      () => clay(change(5, { size: '6 mm²' })),
+      () => bench((b) => b.device('Q1', 'breaker-1p').wire('X1.L', 'Q1.1', 'L', { size: '0.5 mm²' })),
+    ],
+    good: [() => clay(), () => startingPattern('printer', 'NEC')],
+  },
+  'green-yellow-misused': {
+    bad: [
+      () => clay(change(5, { colour: GREEN_YELLOW })),
+      () => clay(change(46, { colour: { base: 'yellow', stripe: 'green' } })),
+      () => edited(startingPattern('printer', 'NEC'), change(1, { colour: { base: 'green', stripe: null } })),
+    ],
+    good: [
+      () => clay(),
+      () => clay(change(15, { colour: GREEN_YELLOW })),
+      () => clay(change(5, { colour: { base: 'green', stripe: null } })),
+    ],
+  },
+  'earth-not-green-yellow': {
+    bad: [
+      () => clay(change(15, { colour: { base: 'black', stripe: null } })),
+      () => clay(change(15, { colour: { base: 'green', stripe: null } })),
+    ],
+    good: [
+      () => clay(),
+      () => edited(startingPattern('printer', 'NEC'), change(5, { colour: { base: 'green', stripe: null } })),
+    ],
+  },
+  'line-and-negative-alike': {
+    bad: [
+      () => clay(change(5, { colour: { base: 'black', stripe: null } })),
+      () =>
+        clay({
+          type: 'setPractice',
+          changes: { colours: { ...clayPrinter().practice.colours, L: { base: 'black', stripe: null } } },
+        }),
+    ],
+    good: [() => clay(), () => startingPattern('lights', 'NEC')],
+  },
+  'colour-off-scheme': {
+    bad: [() => clay(change(5, { colour: { base: 'grey', stripe: null } }))],
+    good: [() => clay(), () => clay(change(5, { colour: { base: 'brown', stripe: null } }))],
+  },
+  'supply-overloaded': {
+    bad: [
+      () => clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }),
+      () => clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } }),
+    ],
+    good: [() => clay()],
+  },
+  'supply-hot': {
+    bad: [() => clay({ type: 'setPractice', changes: { inside_C: 55 } })],
+    good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 50 } })],
+  },
+  'outlet-overloaded': {
+    bad: [
+      () => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3500 } }),
+      () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } }),
+    ],
+    good: [() => clay()],
+  },
+  'leakage-may-trip': {
+    bad: [() => clay({ type: 'setSite', changes: { residual_mA: 2.5 } })],
+    good: [() => clay(), () => clay({ type: 'setSite', changes: { residual_mA: null } })],
+  },
+  'wire-overloaded': {
+    bad: [
+      () => clay(change(43, { size: '0.25 mm²' })),
+      () =>
+        clay(
+          { type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } },
+          change(25, { size: '0.75 mm²' }),
+        ),
+    ],
+    good: [() => clay()],
+  },
+  'no-wire-fits': {
+    bad: [
+      () => clay({ type: 'setPractice', changes: { inside_C: 65 } }),
+      () => clay({ type: 'setPractice', changes: { smallWires: false } }),
+    ],
+    good: [() => clay()],
+  },
   'network-unsolved': {
     bad: [() => contradicting()],
     good: [() => clay()],
   },
   'mains-meets-low-voltage': {
-    bad: [() => clay({ type: 'moveEnd', wire: wire(5), side: 'to', end: terminal('ps1', 'V+2') }), () => clay({ type: 'moveEnd', wire: wire(22), side: 'to', end: terminal('ps1', 'V+2') }), () => clay({ type: 'moveEnd', wire: wire(15), side: 'to', end: terminal('ps1', 'L') })],
+    bad: [
+      () => clay({ type: 'moveEnd', wire: wire(5), side: 'to', end: terminal('ps1', 'V+2') }),
+      () => clay({ type: 'moveEnd', wire: wire(22), side: 'to', end: terminal('ps1', 'V+2') }),
+      () => clay({ type: 'moveEnd', wire: wire(15), side: 'to', end: terminal('ps1', 'L') }),
+    ],
     // A negative earthed on purpose.
-    good: [() => clay(), () => edited(clayPrinter(), { type: 'connect', id: 'wire:pe0' as WireId, wire: { ...clayPrinter().wires[wire(15)]!, from: terminal('pe1', 'PE'), to: terminal('x0', '11'), label: 'W99' } })],
+    good: [
+      () => clay(),
+      () =>
+        edited(clayPrinter(), {
+          type: 'connect',
+          id: 'wire:pe0' as WireId,
+          wire: {
+            ...clayPrinter().wires[wire(15)]!,
+            from: terminal('pe1', 'PE'),
+            to: terminal('x0', '11'),
+            label: 'W99',
+          },
+        }),
+    ],
   },
-  'fuse-overloaded': { bad: [() => clay(blade('f2', 'F2', 3)), () => clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 3.15 } })], good: [() => clay()] },
-  'low-voltage-at-load': { bad: [() => clay(change(38, { length_mm: 20000, size: '0.75 mm²' })), () => edited(startingPattern('lights', 'IEC'), ...[13, 14].map((n) => change(n, { length_mm: 40000, size: '0.75 mm²' })))], good: [() => clay()] },
-  'end-cannot-be-made': { bad: [() => clay({ type: 'setPractice', changes: { screwEnds: 'tinned' } }), () => clay(change(5, { toTreatment: 'tinned' }))], good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })] },
+  'fuse-overloaded': {
+    bad: [
+      () => clay(blade('f2', 'F2', 3)),
+      () =>
+        clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 3.15 } }),
+    ],
+    good: [() => clay()],
+  },
+  'low-voltage-at-load': {
+    bad: [
+      () => clay(change(38, { length_mm: 20000, size: '0.75 mm²' })),
+      () =>
+        edited(
+          startingPattern('lights', 'IEC'),
+          ...[13, 14].map((n) => change(n, { length_mm: 40000, size: '0.75 mm²' })),
+        ),
+    ],
+    good: [() => clay()],
+  },
+  'end-cannot-be-made': {
+    bad: [
+      () => clay({ type: 'setPractice', changes: { screwEnds: 'tinned' } }),
+      () => clay(change(5, { toTreatment: 'tinned' })),
+    ],
+    good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })],
+  },
   'connection-guessed': { bad: [() => clay(change(42, { knownFrom: 'guessed' }))], good: [() => clay()] },
   'signals-without-common-negative': {
     bad: [() => twoSides((b) => b)],
-    good: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')), () => twoSides((b) => b, 'isolated'), () => clay()],
+    good: [
+      () => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')),
+      () => twoSides((b) => b, 'isolated'),
+      () => clay(),
+    ],
   },
-  'bond-needless': { bad: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-'), 'isolated')], good: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')), () => clay()] },
+  'bond-needless': {
+    bad: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-'), 'isolated')],
+    good: [() => twoSides((b) => b.wire('PS1.V-2', 'PS2.V-1', 'V-')), () => clay()],
+  },
   'bond-too-thin': {
     bad: [() => edited(looseLead(), { type: 'updateWire', id: 'wire:bond' as WireId, changes: { size: '0.25 mm²' } })],
     good: [() => looseLead(), () => clay()],
   },
   'back-feed': {
-    bad: [() => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V+1', 'X9.V+', 'V+'))],
-    good: [() => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V-1', 'X9.V-', 'V-')), () => clay()],
+    bad: [
+      () => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V+1', 'X9.V+', 'V+')),
+    ],
+    good: [
+      () => bench((b) => fan(b).device('PS2', 'supply-5-25').device('X9', 'usb-lead').wire('PS2.V-1', 'X9.V-', 'V-')),
+      () => clay(),
+    ],
   },
   'supplies-in-series': {
     bad: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V+1', 'PS2.V-1', 'V+'))],
     good: [() => bench((b) => b.device('PS2', 'supply-24-150').wire('PS1.V-1', 'PS2.V-1', 'V-')), () => clay()],
   },
   'residual-wanted': {
-    bad: [() => clay({ type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }), () => clay({ type: 'setSite', changes: { place: 'sheltered', residual_mA: null } })],
-    good: [() => clay(), () => clay({ type: 'setSite', changes: { place: 'outdoors' } }), () => edited(bench((b) => b.device('Q9', 'residual-2p')), { type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }), () => emptyPlan('x', 'IEC')],
+    bad: [
+      () => clay({ type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }),
+      () => clay({ type: 'setSite', changes: { place: 'sheltered', residual_mA: null } }),
+    ],
+    good: [
+      () => clay(),
+      () => clay({ type: 'setSite', changes: { place: 'outdoors' } }),
+      () =>
+        edited(
+          bench((b) => b.device('Q9', 'residual-2p')),
+          { type: 'setSite', changes: { place: 'outdoors', residual_mA: null } },
+        ),
+      () => emptyPlan('x', 'IEC'),
+    ],
   },
-  'inrush-may-trip': { bad: [() => bench((b) => [2, 3, 4, 5, 6, 7].reduce((all, n) => all.device(`PS${n}`, 'supply-24-150'), b)), () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } })], good: [() => clay(), () => bench((b) => b)] },
-  'supply-may-not-blow-fuse': { bad: [() => clay(blade('f2', 'F1', 15)), () => bench((b) => fan(b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 8 } } })).device('V2', 'fan-24').wire('PS1.V+2', 'F1.1', 'V+').wire('F1.2', 'V2.+', 'V+', { size: '0.5 mm²' }).wire('PS1.V-2', 'V2.-', 'V-'))], good: [() => clay()] },
+  'inrush-may-trip': {
+    bad: [
+      () => bench((b) => [2, 3, 4, 5, 6, 7].reduce((all, n) => all.device(`PS${n}`, 'supply-24-150'), b)),
+      () => clay({ type: 'setSite', changes: { outletBreaker_A: 4 } }),
+    ],
+    good: [() => clay(), () => bench((b) => b)],
+  },
+  'supply-may-not-blow-fuse': {
+    bad: [
+      () => clay(blade('f2', 'F1', 15)),
+      () =>
+        bench((b) =>
+          fan(b.device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'IEC 60127', rating_A: 8 } } }))
+            .device('V2', 'fan-24')
+            .wire('PS1.V+2', 'F1.1', 'V+')
+            .wire('F1.2', 'V2.+', 'V+', { size: '0.5 mm²' })
+            .wire('PS1.V-2', 'V2.-', 'V-'),
+        ),
+    ],
+    good: [() => clay()],
+  },
   'wire-damaged-first': {
-    bad: [() => clay({ type: 'setSite', changes: { prospective_A: 6000 } }, { type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60898', rating_A: 6, curve: 'D' } }, change(10, { size: '0.5 mm²' }))],
+    bad: [
+      () =>
+        clay(
+          { type: 'setSite', changes: { prospective_A: 6000 } },
+          {
+            type: 'fitRating',
+            device: device('f1'),
+            link: 'F',
+            fitted: { family: 'IEC 60898', rating_A: 6, curve: 'D' },
+          },
+          change(10, { size: '0.5 mm²' }),
+        ),
+    ],
     good: [() => clay(), () => clay({ type: 'setSite', changes: { prospective_A: 400 } })],
   },
-  'breaking-capacity-short': { bad: [() => clay({ type: 'setSite', changes: { prospective_A: 3000 } })], good: [() => clay(), () => clay({ type: 'setSite', changes: { prospective_A: 1500 } })] },
-  'not-selective': { bad: [() => clay({ type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 6.3 } })], good: [() => clay()] },
+  'breaking-capacity-short': {
+    bad: [() => clay({ type: 'setSite', changes: { prospective_A: 3000 } })],
+    good: [() => clay(), () => clay({ type: 'setSite', changes: { prospective_A: 1500 } })],
+  },
+  'not-selective': {
+    bad: [
+      () =>
+        clay({ type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 6.3 } }),
+    ],
+    good: [() => clay()],
+  },
   'supplementary-alone': {
     bad: [() => resetBreaker('1 mm²')],
     good: [() => resetBreaker(null), () => clay()],
   },
   'start-up-opens-fuse': {
     bad: [() => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 4)],
-    good: [() => spindle((b) => b, 4), () => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 10), () => clay()],
+    good: [
+      () => spindle((b) => b, 4),
+      () => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 10),
+      () => clay(),
+    ],
   },
   'contact-overloaded': {
     bad: [
       // A relay of 10 A on alternating current, on 48 V direct current.
-      () => new PlanBuilder('dc', 'IEC').device('X1', 'inlet').device('PS1', 'supply-48-600').device('K1', 'relay-1co').device('E1', 'hot-wire-48').wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NO', 'E1.+', 'V+').wire('PS1.V-1', 'E1.-', 'V-').build(),
+      () =>
+        new PlanBuilder('dc', 'IEC')
+          .device('X1', 'inlet')
+          .device('PS1', 'supply-48-600')
+          .device('K1', 'relay-1co')
+          .device('E1', 'hot-wire-48')
+          .wire('X1.L', 'PS1.L', 'L')
+          .wire('X1.N', 'PS1.N', 'N')
+          .wire('PS1.V+1', 'K1.COM', 'V+')
+          .wire('K1.NO', 'E1.+', 'V+')
+          .wire('PS1.V-1', 'E1.-', 'V-')
+          .build(),
       () => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 3000 } }),
     ],
     good: [() => clay()],
@@ -242,18 +682,50 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [() => relayHeater({ operationsPerDay: 5000 })],
     good: [() => relayHeater({ operationsPerDay: 4 }), () => relayHeater({}), () => clay()],
   },
-  'relay-too-hot': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } })], good: [() => clay(), () => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } }, { type: 'updateDevice', id: device('k1'), changes: { sink_K_per_W: 2 } })] },
+  'relay-too-hot': {
+    bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } })],
+    good: [
+      () => clay(),
+      () =>
+        clay(
+          { type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2000 } },
+          { type: 'updateDevice', id: device('k1'), changes: { sink_K_per_W: 2 } },
+        ),
+    ],
+  },
   'relay-wrong-current': {
     bad: [() => solidState('ssr-ac', 'heater-24')],
     good: [() => solidState('ssr-dc', 'heater-24'), () => clay()],
   },
   'relay-control-voltage': {
-    bad: [() => relayHeater({}, 'relay-5'), () => bench((b) => b.device('PS2', 'supply-48-350').device('K1', 'ssr-ac').wire('PS2.V+1', 'K1.C+', 'V+').wire('PS2.V-1', 'K1.C-', 'V-').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N'))],
+    bad: [
+      () => relayHeater({}, 'relay-5'),
+      () =>
+        bench((b) =>
+          b
+            .device('PS2', 'supply-48-350')
+            .device('K1', 'ssr-ac')
+            .wire('PS2.V+1', 'K1.C+', 'V+')
+            .wire('PS2.V-1', 'K1.C-', 'V-')
+            .wire('X1.L', 'PS2.L', 'L')
+            .wire('X1.N', 'PS2.N', 'N'),
+        ),
+    ],
     good: [() => relayHeater({}), () => clay()],
   },
-  'relay-leakage-holds': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 6 } })], good: [() => clay()] },
+  'relay-leakage-holds': {
+    bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 6 } })],
+    good: [() => clay()],
+  },
   'heat-without-second-stop': {
-    bad: [() => clay({ type: 'moveEnd', wire: wire(11), side: 'to', end: terminal('e1', '1') }, { type: 'disconnect', id: wire(12) }), () => solidState('ssr-dc', 'heater-24')],
+    bad: [
+      () =>
+        clay(
+          { type: 'moveEnd', wire: wire(11), side: 'to', end: terminal('e1', '1') },
+          { type: 'disconnect', id: wire(12) },
+        ),
+      () => solidState('ssr-dc', 'heater-24'),
+    ],
     good: [() => clay(), () => bench(fan)],
   },
   'safe-state-not-kept': {
@@ -261,20 +733,50 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
       () => relayHeater({}, 'relay-1co', 'NC'),
       // Works when its input is low: nobody knows what a starting controller does.
       () => relayHeater({}, 'relay-5-low'),
-      () => bench((b) => b.device('V1', 'fan-24', 'Fan', { safeState: 'on' }).device('K1', 'relay-1co').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NO', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')),
+      () =>
+        bench((b) =>
+          b
+            .device('V1', 'fan-24', 'Fan', { safeState: 'on' })
+            .device('K1', 'relay-1co')
+            .wire('PS1.V+1', 'K1.COM', 'V+')
+            .wire('K1.NO', 'V1.+', 'V+')
+            .wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
     ],
-    good: [() => clay(), () => relayHeater({}), () => bench((b) => b.device('V1', 'fan-24', 'Fan', { safeState: 'on' }).device('K1', 'relay-1co').wire('PS1.V+1', 'K1.COM', 'V+').wire('K1.NC', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
+    good: [
+      () => clay(),
+      () => relayHeater({}),
+      () =>
+        bench((b) =>
+          b
+            .device('V1', 'fan-24', 'Fan', { safeState: 'on' })
+            .device('K1', 'relay-1co')
+            .wire('PS1.V+1', 'K1.COM', 'V+')
+            .wire('K1.NC', 'V1.+', 'V+')
+            .wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+    ],
   },
   'stop-leaves-hazard': {
-    bad: [() => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'V1.+', 'V+').wire('PS1.V+2', 'E1.+', 'V+'))],
-    good: [() => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'E1.+', 'V+').wire('PS1.V+2', 'V1.+', 'V+')), () => contactorStop(), () => clay()],
+    bad: [
+      () => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'V1.+', 'V+').wire('PS1.V+2', 'E1.+', 'V+')),
+    ],
+    good: [
+      () => stopped((b) => b.wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'E1.+', 'V+').wire('PS1.V+2', 'V1.+', 'V+')),
+      () => contactorStop(),
+      () => clay(),
+    ],
   },
   'stop-not-fail-safe': {
-    bad: [() => {
-      const plan = structuredClone(stopped((b) => b)) as Plan & { parts: Record<string, { links: { rest?: string }[] }> }
-      for (const link of plan.parts['part:emergency-stop']!.links) link.rest = 'open'
-      return plan
-    }],
+    bad: [
+      () => {
+        const plan = structuredClone(stopped((b) => b)) as Plan & {
+          parts: Record<string, { links: { rest?: string }[] }>
+        }
+        for (const link of plan.parts['part:emergency-stop']!.links) link.rest = 'open'
+        return plan
+      },
+    ],
     good: [() => stopped((b) => b)],
   },
   'no-emergency-stop': { bad: [() => spindle((b) => b, 10)], good: [() => stopped((b) => b), () => bench(fan)] },
@@ -283,65 +785,222 @@ const SAMPLES: Readonly<Record<RuleId, { readonly bad: readonly (() => Plan)[]; 
     bad: [() => pixelRun('0.5 mm²', 25000)],
     good: [() => pixelRun('2.5 mm²', 1000), () => startingPattern('lights', 'IEC'), () => clay()],
   },
-  'signal-levels-differ': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal'))], good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()] },
-  'data-too-far': { bad: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }))], good: [() => bench((b) => b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 })), () => clay()] },
+  'signal-levels-differ': {
+    bad: [
+      () => bench((b) => b.device('A1', 'controller-5').device('A2', 'computer-5').wire('A1.D1', 'A2.RX', 'signal')),
+    ],
+    good: [
+      () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')),
+      () => clay(),
+    ],
+  },
+  'data-too-far': {
+    bad: [
+      () =>
+        bench((b) =>
+          b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 9000 }),
+        ),
+    ],
+    good: [
+      () =>
+        bench((b) =>
+          b.device('A1', 'controller-5').device('H1', 'pixels-5').wire('A1.D1', 'H1.D', 'signal', { length_mm: 2000 }),
+        ),
+      () => clay(),
+    ],
+  },
   'box-hotter-than-planned': {
-    bad: [() => clay({ type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { sealed: true } }), () => clay({ type: 'removeDevice', id: device('v1') })],
+    bad: [
+      () => clay({ type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { sealed: true } }),
+      () => clay({ type: 'removeDevice', id: device('v1') }),
+    ],
     good: [() => clay(), () => startingPattern('arm', 'IEC'), () => bench(fan)],
   },
-  'parts-overlap': { bad: [() => placed(['ps1', 100, 200], ['a1', 120, 220])], good: [() => placed(['ps1', 100, 200], ['a1', 300, 300]), () => clay()] },
-  'part-outside-face': { bad: [() => placed(['ps1', 20, 200]), () => placed(['a1', 380, 480])], good: [() => placed(['ps1', 100, 200]), () => clay()] },
-  'clearance-short': { bad: [() => placed(['ps1', 100, 200], ['ps2', 100, 360])], good: [() => placed(['ps1', 100, 200], ['ps2', 300, 200]), () => clay()] },
-  'orientation-forbidden': { bad: [() => placed(['ps1', 200, 200, 90])], good: [() => placed(['ps1', 200, 200]), () => placed(['ps1', 200, 200, 180]), () => placed(['ps2', 200, 200, 90])] },
+  'parts-overlap': {
+    bad: [() => placed(['ps1', 100, 200], ['a1', 120, 220])],
+    good: [() => placed(['ps1', 100, 200], ['a1', 300, 300]), () => clay()],
+  },
+  'part-outside-face': {
+    bad: [() => placed(['ps1', 20, 200]), () => placed(['a1', 380, 480])],
+    good: [() => placed(['ps1', 100, 200]), () => clay()],
+  },
+  'clearance-short': {
+    bad: [() => placed(['ps1', 100, 200], ['ps2', 100, 360])],
+    good: [() => placed(['ps1', 100, 200], ['ps2', 300, 200]), () => clay()],
+  },
+  'orientation-forbidden': {
+    bad: [() => placed(['ps1', 200, 200, 90])],
+    good: [() => placed(['ps1', 200, 200]), () => placed(['ps1', 200, 200, 180]), () => placed(['ps2', 200, 200, 90])],
+  },
   'terminal-rating-exceeded': {
-    bad: [() => bench((b) => b.device('S1', 'splice-3').device('V1', 'fan-24', 'Fan', { loads: { load: { current_A: 16 } } }).wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')), () => bench((b) => b.device('S1', 'end-stop').wire('X1.L', 'S1.S', 'L').wire('X1.N', 'S1.G', 'N'))],
+    bad: [
+      () =>
+        bench((b) =>
+          b
+            .device('S1', 'splice-3')
+            .device('V1', 'fan-24', 'Fan', { loads: { load: { current_A: 16 } } })
+            .wire('PS1.V+1', 'V1.+', 'V+')
+            .wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+      () => bench((b) => b.device('S1', 'end-stop').wire('X1.L', 'S1.S', 'L').wire('X1.N', 'S1.G', 'N')),
+    ],
     good: [() => bench(fan), () => clay()],
   },
   'coil-without-flyback': {
-    bad: [() => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'contactor-24').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-'))],
+    bad: [
+      () =>
+        bench((b) =>
+          b
+            .device('A1', 'motion-board-24')
+            .wire('PS1.V+1', 'A1.V+', 'V+')
+            .wire('PS1.V-1', 'A1.V-', 'V-')
+            .device('K1', 'contactor-24')
+            .wire('A1.H0+', 'K1.A1', 'V+')
+            .wire('A1.H0-', 'K1.A2', 'V-'),
+        ),
+    ],
     good: [
-      () => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'relay-1co').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-')),
-      () => bench((b) => b.device('A1', 'motion-board-24').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-').device('K1', 'contactor-24').device('D1', 'flyback-diode').wire('A1.H0+', 'K1.A1', 'V+').wire('A1.H0-', 'K1.A2', 'V-').wire('K1.A1', 'D1.K', 'V+').wire('K1.A2', 'D1.A', 'V-')),
-      () => contactorStop(), () => clay(),
+      () =>
+        bench((b) =>
+          b
+            .device('A1', 'motion-board-24')
+            .wire('PS1.V+1', 'A1.V+', 'V+')
+            .wire('PS1.V-1', 'A1.V-', 'V-')
+            .device('K1', 'relay-1co')
+            .wire('A1.H0+', 'K1.A1', 'V+')
+            .wire('A1.H0-', 'K1.A2', 'V-'),
+        ),
+      () =>
+        bench((b) =>
+          b
+            .device('A1', 'motion-board-24')
+            .wire('PS1.V+1', 'A1.V+', 'V+')
+            .wire('PS1.V-1', 'A1.V-', 'V-')
+            .device('K1', 'contactor-24')
+            .device('D1', 'flyback-diode')
+            .wire('A1.H0+', 'K1.A1', 'V+')
+            .wire('A1.H0-', 'K1.A2', 'V-')
+            .wire('K1.A1', 'D1.K', 'V+')
+            .wire('K1.A2', 'D1.A', 'V-'),
+        ),
+      () => contactorStop(),
+      () => clay(),
     ],
   },
   'coil-on-logic-pin': {
-    bad: [() => bench((b) => b.device('A2', 'computer-5').device('K1', 'contactor-24').wire('A2.TX', 'K1.A1', 'signal'))],
-    good: [() => bench((b) => b.device('A2', 'computer-5').device('K1', 'relay-1co').wire('A2.TX', 'K1.A1', 'signal')), () => contactorStop()],
+    bad: [
+      () => bench((b) => b.device('A2', 'computer-5').device('K1', 'contactor-24').wire('A2.TX', 'K1.A1', 'signal')),
+    ],
+    good: [
+      () => bench((b) => b.device('A2', 'computer-5').device('K1', 'relay-1co').wire('A2.TX', 'K1.A1', 'signal')),
+      () => contactorStop(),
+    ],
   },
   'unfused-lead-long': {
     bad: [() => bench((b) => b.device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 900 }))],
-    good: [() => bench((b) => b.device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 300 })), () => clay()],
+    good: [
+      () => bench((b) => b.device('F1', 'fuse-block-4').wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 300 })),
+      () => clay(),
+    ],
   },
-  'inlet-overloaded': { bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })], good: [() => clay()] },
+  'inlet-overloaded': {
+    bad: [() => clay({ type: 'setLoad', device: device('e1'), draw: 'heat', load: { power_W: 2500 } })],
+    good: [() => clay()],
+  },
   'contact-without-common': {
     bad: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('A1.Q1', 'K1.A1', 'V+'))],
-    good: [() => bench((b) => b.device('A1', 'plc-24').device('K1', 'relay-1co').wire('PS1.V+1', 'A1.OC', 'V+').wire('A1.Q1', 'K1.A1', 'V+')), () => bench((b) => b.device('A1', 'plc-24')), () => relayHeater({})],
+    good: [
+      () =>
+        bench((b) =>
+          b
+            .device('A1', 'plc-24')
+            .device('K1', 'relay-1co')
+            .wire('PS1.V+1', 'A1.OC', 'V+')
+            .wire('A1.Q1', 'K1.A1', 'V+'),
+        ),
+      () => bench((b) => b.device('A1', 'plc-24')),
+      () => relayHeater({}),
+    ],
   },
   'outputs-joined': {
-    bad: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.TX', 'signal')), () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.RX', 'A2.RX', 'signal'))],
-    good: [() => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')), () => clay()],
+    bad: [
+      () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.TX', 'signal')),
+      () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.RX', 'A2.RX', 'signal')),
+    ],
+    good: [
+      () => bench((b) => b.device('A1', 'motion-board-24').device('A2', 'computer-5').wire('A1.TX', 'A2.RX', 'signal')),
+      () => clay(),
+    ],
   },
   'negative-earthed-twice': {
-    bad: [() => bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PE1.PE', 'PS1.V-2', 'PE').wire('PE1.PE', 'PS1.V-3', 'PE'))],
-    good: [() => bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PE1.PE', 'PS1.V-2', 'PE')), () => clay()],
+    bad: [
+      () =>
+        bench((b) =>
+          fan(b)
+            .device('PE1', 'earth-stud')
+            .wire('X1.PE', 'PE1.PE', 'PE')
+            .wire('PE1.PE', 'PS1.V-2', 'PE')
+            .wire('PE1.PE', 'PS1.V-3', 'PE'),
+        ),
+    ],
+    good: [
+      () =>
+        bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PE1.PE', 'PS1.V-2', 'PE')),
+      () => clay(),
+    ],
   },
   'short-circuit': {
-    bad: [() => bench((b) => fan(b).wire('PS1.V+2', 'PS1.V-2', 'V+')), () => bench((b) => b.device('Q1', 'strip-6').wire('X1.L', 'Q1.1', 'L').wire('X1.N', 'Q1.2', 'N')), () => bench((b) => b.device('H1', 'pixels-12').wire('PS1.V+1', 'H1.V+', 'V+').wire('PS1.V-1', 'H1.V+2', 'V-'))],
+    bad: [
+      () => bench((b) => fan(b).wire('PS1.V+2', 'PS1.V-2', 'V+')),
+      () => bench((b) => b.device('Q1', 'strip-6').wire('X1.L', 'Q1.1', 'L').wire('X1.N', 'Q1.2', 'N')),
+      () => bench((b) => b.device('H1', 'pixels-12').wire('PS1.V+1', 'H1.V+', 'V+').wire('PS1.V-1', 'H1.V+2', 'V-')),
+    ],
     good: [() => bench(fan), () => clay()],
   },
   'load-not-fed': {
-    bad: [() => bench((b) => b.device('S1', 'splice-3').device('V1', 'fan-24').wire('S1.1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))],
-    good: [() => bench(fan), () => clay(), () => clay({ type: 'setLoad', device: device('y1'), draw: 'load', load: { power_W: 0 } })],
+    bad: [
+      () =>
+        bench((b) =>
+          b.device('S1', 'splice-3').device('V1', 'fan-24').wire('S1.1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'),
+        ),
+    ],
+    good: [
+      () => bench(fan),
+      () => clay(),
+      () => clay({ type: 'setLoad', device: device('y1'), draw: 'load', load: { power_W: 0 } }),
+    ],
   },
   'reserve-exceeds-supply': {
-    bad: [() => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'lights', power_W: 150 }] } })],
-    good: [() => clay(), () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } })],
+    bad: [
+      () =>
+        clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'lights', power_W: 150 }] } }),
+    ],
+    good: [
+      () => clay(),
+      () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } }),
+    ],
   },
   ...LAYOUT_SAMPLES,
   'parked-bare': {
-    bad: [() => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: false } })],
-    good: [() => clay(), () => clay({ type: 'moveEnd', wire: wire(42), side: 'to', end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: true } })],
+    bad: [
+      () =>
+        clay({
+          type: 'moveEnd',
+          wire: wire(42),
+          side: 'to',
+          end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: false },
+        }),
+    ],
+    good: [
+      () => clay(),
+      () =>
+        clay({
+          type: 'moveEnd',
+          wire: wire(42),
+          side: 'to',
+          end: { kind: 'parked', where: 'beside the board', why: 'for a fourth motor', insulated: true },
+        }),
+    ],
   },
 }
 
@@ -368,7 +1027,10 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
       for (const finding of find(id, plan)) {
         for (const fix of finding.fixes) {
           const mended = edited(plan, ...fix.commands)
-          expect(find(id, mended).map((other) => other.id), fix.label).not.toContain(finding.id)
+          expect(
+            find(id, mended).map((other) => other.id),
+            fix.label,
+          ).not.toContain(finding.id)
         }
       }
     }
@@ -376,22 +1038,47 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
 })
 
 describe('severities', () => {
-  const STOPS: readonly RuleId[] = ['line-not-switched', 'metal-without-earth', 'earth-conductor-thin', 'mains-selector-wrong', 'fuse-does-not-protect-wire', 'thin-tap-unprotected', 'voltage-rating-too-low', 'positives-joined', 'polarity-reversed', 'green-yellow-misused', 'outlet-overloaded']
+  const STOPS: readonly RuleId[] = [
+    'line-not-switched',
+    'metal-without-earth',
+    'earth-conductor-thin',
+    'mains-selector-wrong',
+    'fuse-does-not-protect-wire',
+    'thin-tap-unprotected',
+    'voltage-rating-too-low',
+    'positives-joined',
+    'polarity-reversed',
+    'green-yellow-misused',
+    'outlet-overloaded',
+  ]
   it.each(STOPS)('%s is a stop', (id) => expect(find(id, SAMPLES[id].bad[0]!())[0]!.severity).toBe('stop'))
   it('line and negative alike is a caution, a colour off the scheme a note', () => {
     expect(RULES['line-and-negative-alike'].severity).toBe('caution')
     expect(RULES['colour-off-scheme'].severity).toBe('note')
   })
   it('a supply beyond its house limit is a caution, beyond its rating a stop', () => {
-    expect(find('supply-overloaded', clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } }))[0]!.severity).toBe('caution')
-    expect(find('supply-overloaded', clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }))[0]!.severity).toBe('stop')
+    expect(
+      find('supply-overloaded', clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } }))[0]!.severity,
+    ).toBe('caution')
+    expect(
+      find(
+        'supply-overloaded',
+        clay({ type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 250 } }),
+      )[0]!.severity,
+    ).toBe('stop')
   })
   it('who trusts the supply’s limit gets a caution', () => {
-    const plan = edited(SAMPLES['wire-without-protection'].bad[0]!(), { type: 'setPractice', changes: { branchFusing: 'supply-limit' } })
+    const plan = edited(SAMPLES['wire-without-protection'].bad[0]!(), {
+      type: 'setPractice',
+      changes: { branchFusing: 'supply-limit' },
+    })
     expect(find('wire-without-protection', plan)[0]!.severity).toBe('caution')
   })
   it('lists stops first', () => {
-    const order = review(clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' })), reckon(clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' })))).map(({ severity }) => severity)
+    const order = review(
+      clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' })),
+      reckon(clay({ type: 'disconnect', id: wire(17) }, change(42, { knownFrom: 'guessed' }))),
+    ).map(({ severity }) => severity)
     expect(order[0]).toBe('stop')
     expect(order.at(-1)).toBe('note')
   })
@@ -400,20 +1087,35 @@ describe('severities', () => {
 describe('what is to be removed is not judged', () => {
   it('a fan that comes out may be open', () => {
     const plan = bench((b) => b.device('V1', 'fan-24', 'Old fan', { origin: 'remove' }))
-    expect(find('required-terminal-open', plan).flatMap(({ subjects }) => subjects).filter((subject) => subject.kind === 'terminal' && subject.device === device('v1'))).toEqual([])
+    expect(
+      find('required-terminal-open', plan)
+        .flatMap(({ subjects }) => subjects)
+        .filter((subject) => subject.kind === 'terminal' && subject.device === device('v1')),
+    ).toEqual([])
   })
 })
 
 describe('plans that ship', () => {
-  it.each(Object.entries(DEMOS))('the demo %s has no stop and no caution', (_key, make) => expect(review(make(), reckon(make())).filter(({ severity }) => severity !== 'note')).toEqual([]))
-  it.each(PATTERNS.flatMap((name) => [[name, 'IEC'] as const, [name, 'NEC'] as const]))('the pattern %s (%s) has no stop and no caution', (name, region) => {
-    const plan = startingPattern(name, region)
-    expect(review(plan, reckon(plan)).filter(({ severity }) => severity !== 'note').map(({ what }) => what)).toEqual([])
-  })
+  it.each(Object.entries(DEMOS))('the demo %s has no stop and no caution', (_key, make) =>
+    expect(review(make(), reckon(make())).filter(({ severity }) => severity !== 'note')).toEqual([]),
+  )
+  it.each(PATTERNS.flatMap((name) => [[name, 'IEC'] as const, [name, 'NEC'] as const]))(
+    'the pattern %s (%s) has no stop and no caution',
+    (name, region) => {
+      const plan = startingPattern(name, region)
+      expect(
+        review(plan, reckon(plan))
+          .filter(({ severity }) => severity !== 'note')
+          .map(({ what }) => what),
+      ).toEqual([])
+    },
+  )
 })
 
 it('no wording ever calls anything safe', () => {
-  for (const { bad } of Object.values(SAMPLES)) for (const make of bad) for (const { what, why } of review(make(), reckon(make()))) expect(`${what} ${why}`).not.toMatch(/\bsafe\b/i)
+  for (const { bad } of Object.values(SAMPLES))
+    for (const make of bad)
+      for (const { what, why } of review(make(), reckon(make()))) expect(`${what} ${why}`).not.toMatch(/\bsafe\b/i)
 })
 
 /** One pair of terminals that is two outputs of different voltage at once: a contradiction. */
@@ -423,5 +1125,9 @@ function contradicting(): Plan {
   if (ps1.behaviour.kind !== 'supply') throw new Error('a supply is wanted')
   const [output] = ps1.behaviour.outputs
   const twice = { ...ps1, behaviour: { ...ps1.behaviour, outputs: [output!, { ...output!, id: 'second' }] } }
-  return { ...plan, parts: { ...plan.parts, [plan.devices[device('ps1')]!.part]: twice }, states: { ['state:full' as StateId]: plan.states['state:full' as StateId]! } }
+  return {
+    ...plan,
+    parts: { ...plan.parts, [plan.devices[device('ps1')]!.part]: twice },
+    states: { ['state:full' as StateId]: plan.states['state:full' as StateId]! },
+  }
 }

@@ -7,7 +7,11 @@ export type Severity = 'stop' | 'caution' | 'note'
 /** Where a person goes to mend it. */
 export type Stage = 'brief' | 'feed' | 'guard' | 'layout' | 'connect' | 'terminate' | 'build'
 
-export type Subject = { readonly kind: 'device'; readonly id: DeviceId } | { readonly kind: 'wire'; readonly id: WireId } | { readonly kind: 'terminal'; readonly device: DeviceId; readonly terminal: TerminalId } | { readonly kind: 'plan' }
+export type Subject =
+  | { readonly kind: 'device'; readonly id: DeviceId }
+  | { readonly kind: 'wire'; readonly id: WireId }
+  | { readonly kind: 'terminal'; readonly device: DeviceId; readonly terminal: TerminalId }
+  | { readonly kind: 'plan' }
 
 /** An edit that mends it. */
 export interface Fix {
@@ -35,7 +39,12 @@ export interface Rule {
 }
 
 /** A rule is written as two functions: one finds facts, the other words them. */
-export function defineRule<Facts>(rule: Omit<Rule, 'review'> & { find(context: Context): readonly Facts[]; word(facts: Facts, context: Context): Wording }): Rule {
+export function defineRule<Facts>(
+  rule: Omit<Rule, 'review'> & {
+    find(context: Context): readonly Facts[]
+    word(facts: Facts, context: Context): Wording
+  },
+): Rule {
   const { severity, title, stage, source, find, word } = rule
   return { severity, title, stage, source, review: (context) => find(context).map((facts) => word(facts, context)) }
 }

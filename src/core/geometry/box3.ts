@@ -8,7 +8,8 @@ export interface Box3 {
   readonly z: readonly [number, number]
 }
 
-const share = (a: readonly [number, number], b: readonly [number, number]) => Math.min(a[1], b[1]) - Math.max(a[0], b[0])
+const share = (a: readonly [number, number], b: readonly [number, number]) =>
+  Math.min(a[1], b[1]) - Math.max(a[0], b[0])
 
 /** How deep two bodies reach into one another, along the axis where it is least; 0 or less where they do not. */
 export function depthShared(a: Box3, b: Box3): number {
@@ -18,7 +19,10 @@ export function depthShared(a: Box3, b: Box3): number {
 export const meets = (a: Box3, b: Box3): boolean => depthShared(a, b) > TOUCH_TOL_mm
 
 /** Pairs of bodies that reach into one another, found by a sweep along x; those that may, and no more than are read. */
-export function meetingPairs<K>(bodies: readonly { readonly key: K; readonly box: Box3 }[], may: (a: K, b: K) => boolean = () => true): readonly (readonly [K, K])[] {
+export function meetingPairs<K>(
+  bodies: readonly { readonly key: K; readonly box: Box3 }[],
+  may: (a: K, b: K) => boolean = () => true,
+): readonly (readonly [K, K])[] {
   const sorted = [...bodies].sort((a, b) => a.box.x[0] - b.box.x[0])
   const pairs: [K, K][] = []
   let open: typeof sorted = []
@@ -36,11 +40,23 @@ export function meetingPairs<K>(bodies: readonly { readonly key: K; readonly box
 export type FaceSide = 'back' | 'front' | 'left' | 'right' | 'top' | 'bottom'
 
 /** Where a rectangle of a face lies in its enclosure, with what stands inward of the face by a depth. Walls are seen from outside, a plate at the back from the front. */
-export function intoEnclosure(side: FaceSide, isPlate: boolean, rect: Rect, inward: readonly [number, number], space: { readonly width_mm: number; readonly height_mm: number; readonly depth_mm: number }, plate: { readonly left_mm: number; readonly top_mm: number; readonly standsOff_mm: number }): Box3 {
+export function intoEnclosure(
+  side: FaceSide,
+  isPlate: boolean,
+  rect: Rect,
+  inward: readonly [number, number],
+  space: { readonly width_mm: number; readonly height_mm: number; readonly depth_mm: number },
+  plate: { readonly left_mm: number; readonly top_mm: number; readonly standsOff_mm: number },
+): Box3 {
   const { width_mm: W, height_mm: H, depth_mm: D } = space
   const { left_mm: l, right_mm: r, top_mm: t, bottom_mm: b } = rect
   const [n, m] = inward
-  if (isPlate) return { x: [l + plate.left_mm, r + plate.left_mm], y: [t + plate.top_mm, b + plate.top_mm], z: [plate.standsOff_mm + n, plate.standsOff_mm + m] }
+  if (isPlate)
+    return {
+      x: [l + plate.left_mm, r + plate.left_mm],
+      y: [t + plate.top_mm, b + plate.top_mm],
+      z: [plate.standsOff_mm + n, plate.standsOff_mm + m],
+    }
   switch (side) {
     case 'front':
       return { x: [l, r], y: [t, b], z: [D - m, D - n] }
@@ -66,7 +82,13 @@ export interface Direction {
 const AXES: readonly Axis[] = ['x', 'y', 'z']
 
 /** How far a body may go one way before it meets another or the wall, and which other; bodies already meeting it sideways do not count, nor does its own key. */
-export function roomToward<K>(box: Box3, { axis, sign }: Direction, others: readonly { readonly key: K; readonly box: Box3 }[], limit: readonly [number, number], own: K | null = null): { readonly room_mm: number; readonly by: K | null } {
+export function roomToward<K>(
+  box: Box3,
+  { axis, sign }: Direction,
+  others: readonly { readonly key: K; readonly box: Box3 }[],
+  limit: readonly [number, number],
+  own: K | null = null,
+): { readonly room_mm: number; readonly by: K | null } {
   const edge = sign > 0 ? box[axis][1] : box[axis][0]
   let best: { room_mm: number; by: K | null } = { room_mm: sign > 0 ? limit[1] - edge : edge - limit[0], by: null }
   for (const other of others) {

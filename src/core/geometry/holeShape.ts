@@ -3,7 +3,12 @@ import type { QuarterTurn } from './rect'
 /** The outline of a hole, about its centre; x to the right, y downward. */
 export type HoleShape =
   | { readonly kind: 'round'; readonly diameter_mm: number }
-  | { readonly kind: 'd-shaped'; readonly diameter_mm: number; readonly flat_mm: number; readonly flatAt: 'top' | 'right' | 'bottom' | 'left' }
+  | {
+      readonly kind: 'd-shaped'
+      readonly diameter_mm: number
+      readonly flat_mm: number
+      readonly flatAt: 'top' | 'right' | 'bottom' | 'left'
+    }
   | { readonly kind: 'rectangle'; readonly width_mm: number; readonly height_mm: number; readonly corner_mm: number }
   | { readonly kind: 'slot'; readonly length_mm: number; readonly width_mm: number; readonly axis: 'across' | 'down' }
 
@@ -15,7 +20,13 @@ export interface Point {
 /** A piece of an outline. Arcs run clockwise as seen, from one angle to a greater; 0° points right and 90° down. */
 export type Stroke =
   | { readonly kind: 'line'; readonly from: Point; readonly to: Point }
-  | { readonly kind: 'arc'; readonly centre: Point; readonly radius_mm: number; readonly from_deg: number; readonly to_deg: number }
+  | {
+      readonly kind: 'arc'
+      readonly centre: Point
+      readonly radius_mm: number
+      readonly from_deg: number
+      readonly to_deg: number
+    }
 
 const CLOCKWISE = ['top', 'right', 'bottom', 'left'] as const
 
@@ -61,14 +72,21 @@ export function reachOf(shape: HoleShape): { readonly across_mm: number; readonl
     case 'rectangle':
       return { across_mm: shape.width_mm / 2, down_mm: shape.height_mm / 2 }
     case 'slot':
-      return shape.axis === 'across' ? { across_mm: shape.length_mm / 2, down_mm: shape.width_mm / 2 } : { across_mm: shape.width_mm / 2, down_mm: shape.length_mm / 2 }
+      return shape.axis === 'across'
+        ? { across_mm: shape.length_mm / 2, down_mm: shape.width_mm / 2 }
+        : { across_mm: shape.width_mm / 2, down_mm: shape.length_mm / 2 }
   }
 }
 
 /** The skeleton of a shape, grown by a radius: a hole is all points within the radius of its segment or box. */
-function coreOf(shape: HoleShape): { readonly across_mm: number; readonly down_mm: number; readonly radius_mm: number } {
+function coreOf(shape: HoleShape): {
+  readonly across_mm: number
+  readonly down_mm: number
+  readonly radius_mm: number
+} {
   const { across_mm, down_mm } = reachOf(shape)
-  const radius_mm = shape.kind === 'rectangle' ? Math.min(shape.corner_mm, across_mm, down_mm) : Math.min(across_mm, down_mm)
+  const radius_mm =
+    shape.kind === 'rectangle' ? Math.min(shape.corner_mm, across_mm, down_mm) : Math.min(across_mm, down_mm)
   return { across_mm: across_mm - radius_mm, down_mm: down_mm - radius_mm, radius_mm }
 }
 
@@ -93,17 +111,28 @@ export function outlineOf(shape: HoleShape, { x_mm: x, y_mm: y }: Point): readon
       const half = (Math.acos(flat / r) * 180) / Math.PI
       const facing = { right: 0, bottom: 90, left: 180, top: 270 }[shape.flatAt]
       const on = (deg: number) => at(r * Math.cos((deg * Math.PI) / 180), r * Math.sin((deg * Math.PI) / 180))
-      return [{ kind: 'arc', centre: at(0, 0), radius_mm: r, from_deg: facing + half, to_deg: facing + 360 - half }, { kind: 'line', from: on(facing - half), to: on(facing + half) }]
+      return [
+        { kind: 'arc', centre: at(0, 0), radius_mm: r, from_deg: facing + half, to_deg: facing + 360 - half },
+        { kind: 'line', from: on(facing - half), to: on(facing + half) },
+      ]
     }
     case 'rectangle':
     case 'slot': {
       const { across_mm: w, down_mm: h } = reachOf(shape)
       const { radius_mm: r } = coreOf(shape)
-      const arc = (dx: number, dy: number, from_deg: number): Stroke[] => (r === 0 ? [] : [{ kind: 'arc', centre: at(dx, dy), radius_mm: r, from_deg, to_deg: from_deg + 90 }])
-      const line = (from: Point, to: Point): Stroke[] => (from.x_mm === to.x_mm && from.y_mm === to.y_mm ? [] : [{ kind: 'line', from, to }])
+      const arc = (dx: number, dy: number, from_deg: number): Stroke[] =>
+        r === 0 ? [] : [{ kind: 'arc', centre: at(dx, dy), radius_mm: r, from_deg, to_deg: from_deg + 90 }]
+      const line = (from: Point, to: Point): Stroke[] =>
+        from.x_mm === to.x_mm && from.y_mm === to.y_mm ? [] : [{ kind: 'line', from, to }]
       return [
-        ...line(at(-w + r, -h), at(w - r, -h)), ...arc(w - r, -h + r, 270), ...line(at(w, -h + r), at(w, h - r)), ...arc(w - r, h - r, 0),
-        ...line(at(w - r, h), at(-w + r, h)), ...arc(-w + r, h - r, 90), ...line(at(-w, h - r), at(-w, -h + r)), ...arc(-w + r, -h + r, 180),
+        ...line(at(-w + r, -h), at(w - r, -h)),
+        ...arc(w - r, -h + r, 270),
+        ...line(at(w, -h + r), at(w, h - r)),
+        ...arc(w - r, h - r, 0),
+        ...line(at(w - r, h), at(-w + r, h)),
+        ...arc(-w + r, h - r, 90),
+        ...line(at(-w, h - r), at(-w, -h + r)),
+        ...arc(-w + r, -h + r, 180),
       ]
     }
   }

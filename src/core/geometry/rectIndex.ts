@@ -31,10 +31,12 @@ export class RectIndex<K> {
     const found = new Set<K>()
     for (const entry of this.large) if (overlaps(entry.rect, rect)) found.add(entry.key)
     if (this.isLarge(rect)) {
-      for (const list of this.cells.values()) for (const entry of list) if (overlaps(entry.rect, rect)) found.add(entry.key)
+      for (const list of this.cells.values())
+        for (const entry of list) if (overlaps(entry.rect, rect)) found.add(entry.key)
       return [...found]
     }
-    for (const cell of this.cellsOf(rect)) for (const entry of this.cells.get(cell) ?? []) if (overlaps(entry.rect, rect)) found.add(entry.key)
+    for (const cell of this.cellsOf(rect))
+      for (const entry of this.cells.get(cell) ?? []) if (overlaps(entry.rect, rect)) found.add(entry.key)
     return [...found]
   }
 
@@ -43,6 +45,8 @@ export class RectIndex<K> {
   }
 
   private *cellsOf({ left_mm, top_mm, right_mm, bottom_mm }: Rect): Iterable<string> {
-    for (let x = Math.floor(left_mm / this.cell_mm); x <= Math.floor(right_mm / this.cell_mm); x += 1) for (let y = Math.floor(top_mm / this.cell_mm); y <= Math.floor(bottom_mm / this.cell_mm); y += 1) yield `${x} ${y}`
+    for (let x = Math.floor(left_mm / this.cell_mm); x <= Math.floor(right_mm / this.cell_mm); x += 1)
+      for (let y = Math.floor(top_mm / this.cell_mm); y <= Math.floor(bottom_mm / this.cell_mm); y += 1)
+        yield `${x} ${y}`
   }
 }

@@ -20,7 +20,7 @@ const YIELD_EVERY = 40
 
 /** A small generator of evenly spread numbers (xorshift), so that the same seed gives the same arrangement. */
 function randomFrom(seed: number): () => number {
-  let state = (seed | 0) || 1
+  let state = seed | 0 || 1
   return () => {
     state ^= state << 13
     state ^= state >>> 17
@@ -66,13 +66,29 @@ function layRows(request: ArrangeRequest, order: readonly ArrangeItem[]): Laid {
 
   const spotIn = (region: Region, item: ArrangeItem): Rect | null => {
     const { top, right, bottom, left: margin } = item.margins
-    const gap_x = region.before === null ? Math.max(margin, edge_mm) : region.before.isRailed && item.isRailed ? RAILED_GAP_mm : Math.max(region.before.margins.right, margin, region.before.isMains !== item.isMains && (region.before.isSignal || item.isSignal) ? apart_mm : 0)
-    const from_y = onGrid(region.top_mm + (region.above_mm === null ? Math.max(top, edge_mm) : Math.max(region.above_mm, top, passage_mm)))
+    const gap_x =
+      region.before === null
+        ? Math.max(margin, edge_mm)
+        : region.before.isRailed && item.isRailed
+          ? RAILED_GAP_mm
+          : Math.max(
+              region.before.margins.right,
+              margin,
+              region.before.isMains !== item.isMains && (region.before.isSignal || item.isSignal) ? apart_mm : 0,
+            )
+    const from_y = onGrid(
+      region.top_mm + (region.above_mm === null ? Math.max(top, edge_mm) : Math.max(region.above_mm, top, passage_mm)),
+    )
     const ends_at_face = region.bottom_mm >= face.height_mm
     if (from_y + item.height_mm + (ends_at_face ? Math.max(bottom, edge_mm) : 0) > region.bottom_mm + 1e-9) return null
     let from_x = onGrid(region.left_mm + gap_x)
     for (;;) {
-      const rect = { left_mm: from_x, right_mm: from_x + item.width_mm, top_mm: from_y, bottom_mm: from_y + item.height_mm }
+      const rect = {
+        left_mm: from_x,
+        right_mm: from_x + item.width_mm,
+        top_mm: from_y,
+        bottom_mm: from_y + item.height_mm,
+      }
       if (rect.right_mm + Math.max(right - edge_mm, 0) > right_mm + 1e-9) return null
       const obstacle = standing.find((each) => overlaps(each.rect, rect))
       if (!obstacle) return rect
@@ -93,7 +109,13 @@ function layRows(request: ArrangeRequest, order: readonly ArrangeItem[]): Laid {
       placed.push({ item, rect: spot })
       fill({ left_mm: spot.right_mm, top_mm, bottom_mm: spot.bottom_mm, above_mm, before: item })
       // The duct above this row, right under what is above it.
-      if (above_mm !== null && duct_mm > 0) ducts.push({ left_mm: region.left_mm + Math.max(FINGERS_mm / 2, region.before?.margins.right ?? edge_mm), right_mm, top_mm: top_mm + FINGERS_mm, bottom_mm: top_mm + FINGERS_mm + duct_mm })
+      if (above_mm !== null && duct_mm > 0)
+        ducts.push({
+          left_mm: region.left_mm + Math.max(FINGERS_mm / 2, region.before?.margins.right ?? edge_mm),
+          right_mm,
+          top_mm: top_mm + FINGERS_mm,
+          bottom_mm: top_mm + FINGERS_mm + duct_mm,
+        })
       above_mm = Math.max(...placed.slice(from).map((each) => each.item.margins.bottom))
       top_mm = spot.bottom_mm
     }
@@ -101,14 +123,22 @@ function layRows(request: ArrangeRequest, order: readonly ArrangeItem[]): Laid {
   fill({ left_mm: 0, top_mm: 0, bottom_mm: face.height_mm, above_mm: null, before: null })
   // A last duct below everything, where there is room: leads go down to their glands.
   const lowest = placed.length === 0 ? 0 : Math.max(...placed.map(({ rect }) => rect.bottom_mm))
-  if (duct_mm > 0 && placed.length > 0 && lowest + FINGERS_mm + duct_mm <= face.height_mm - edge_mm) ducts.push({ left_mm: edge_mm, right_mm, top_mm: lowest + FINGERS_mm, bottom_mm: lowest + FINGERS_mm + duct_mm })
+  if (duct_mm > 0 && placed.length > 0 && lowest + FINGERS_mm + duct_mm <= face.height_mm - edge_mm)
+    ducts.push({ left_mm: edge_mm, right_mm, top_mm: lowest + FINGERS_mm, bottom_mm: lowest + FINGERS_mm + duct_mm })
   return { placed, unplaced: left, ducts }
 }
 
 /** How good a set of places is: wire, warmth under cool parts, rules broken, parts left over. */
-export function scorePlaces(request: ArrangeRequest, placed: readonly { readonly item: ArrangeItem; readonly rect: Rect }[], unplaced: number): ArrangeScore {
+export function scorePlaces(
+  request: ArrangeRequest,
+  placed: readonly { readonly item: ArrangeItem; readonly rect: Rect }[],
+  unplaced: number,
+): ArrangeScore {
   const at = new Map<string, { readonly x_mm: number; readonly y_mm: number }>()
-  const middle = ({ left_mm, right_mm, top_mm, bottom_mm }: Rect) => ({ x_mm: (left_mm + right_mm) / 2, y_mm: (top_mm + bottom_mm) / 2 })
+  const middle = ({ left_mm, right_mm, top_mm, bottom_mm }: Rect) => ({
+    x_mm: (left_mm + right_mm) / 2,
+    y_mm: (top_mm + bottom_mm) / 2,
+  })
   for (const { id, rect } of request.standing) at.set(id, middle(rect))
   for (const { item, rect } of placed) at.set(item.id, middle(rect))
   let wire_m = 0
@@ -123,11 +153,30 @@ export function scorePlaces(request: ArrangeRequest, placed: readonly { readonly
     for (const other of placed) {
       if (one === other) continue
       const gap = one.rect.top_mm - other.rect.bottom_mm
-      if (one.item.heat_W >= HOT_W && other.item.isCool && gap > -1e-6 && gap < RISES_mm && Math.min(one.rect.right_mm, other.rect.right_mm) > Math.max(one.rect.left_mm, other.rect.left_mm)) heat += one.item.heat_W * (1 - gap / RISES_mm) + HOT_W
-      if (one.item.isMains && other.item.isSignal && !other.item.isMains && gapBetween(one.rect, other.rect) < request.apart_mm - 1e-6) breaks += 1
+      if (
+        one.item.heat_W >= HOT_W &&
+        other.item.isCool &&
+        gap > -1e-6 &&
+        gap < RISES_mm &&
+        Math.min(one.rect.right_mm, other.rect.right_mm) > Math.max(one.rect.left_mm, other.rect.left_mm)
+      )
+        heat += one.item.heat_W * (1 - gap / RISES_mm) + HOT_W
+      if (
+        one.item.isMains &&
+        other.item.isSignal &&
+        !other.item.isMains &&
+        gapBetween(one.rect, other.rect) < request.apart_mm - 1e-6
+      )
+        breaks += 1
     }
   }
-  return { wire_m, heat, breaks, unplaced, total: wire_m + heat * HEAT_m_PER_W + breaks * BREAK_m + unplaced * UNPLACED_m }
+  return {
+    wire_m,
+    heat,
+    breaks,
+    unplaced,
+    total: wire_m + heat * HEAT_m_PER_W + breaks * BREAK_m + unplaced * UNPLACED_m,
+  }
 }
 
 /** The arrangement that filling the rows in one order gives. */
@@ -135,10 +184,17 @@ export function arrangeInOrder(request: ArrangeRequest, order: readonly ArrangeI
   const { placed, unplaced, ducts } = layRows(request, order)
   const { face, standing } = request
   return {
-    places: Object.fromEntries(placed.map(({ item, rect }) => [item.id, { x_mm: (rect.left_mm + rect.right_mm) / 2, y_mm: (rect.top_mm + rect.bottom_mm) / 2 }])),
+    places: Object.fromEntries(
+      placed.map(({ item, rect }) => [
+        item.id,
+        { x_mm: (rect.left_mm + rect.right_mm) / 2, y_mm: (rect.top_mm + rect.bottom_mm) / 2 },
+      ]),
+    ),
     unplaced: unplaced.map(({ id }) => id),
     rails: railsUnder(placed, face.width_mm),
-    ducts: longestApart(ducts.filter((duct) => ![...standing, ...placed].some(({ rect }) => overlaps(rect, duct)))).map(({ left_mm, right_mm, top_mm }) => ({ x_mm: left_mm, y_mm: top_mm, length_mm: right_mm - left_mm })),
+    ducts: longestApart(ducts.filter((duct) => ![...standing, ...placed].some(({ rect }) => overlaps(rect, duct)))).map(
+      ({ left_mm, right_mm, top_mm }) => ({ x_mm: left_mm, y_mm: top_mm, length_mm: right_mm - left_mm }),
+    ),
     score: scorePlaces(request, placed, unplaced.length),
   }
 }
@@ -146,22 +202,28 @@ export function arrangeInOrder(request: ArrangeRequest, order: readonly ArrangeI
 /** Of ducts at one level, which nested rows may ask for several times, the longest. */
 function longestApart(ducts: readonly Rect[]): readonly Rect[] {
   const kept: Rect[] = []
-  for (const duct of [...ducts].sort((a, b) => b.right_mm - b.left_mm - (a.right_mm - a.left_mm))) if (!kept.some((other) => overlaps(other, duct))) kept.push(duct)
+  for (const duct of [...ducts].sort((a, b) => b.right_mm - b.left_mm - (a.right_mm - a.left_mm)))
+    if (!kept.some((other) => overlaps(other, duct))) kept.push(duct)
   return kept.sort((a, b) => a.top_mm - b.top_mm || a.left_mm - b.left_mm)
 }
 
 /** A rail under every run of neighbours that clip on one, with a little more for end stops where there is room. */
 function railsUnder(placed: readonly Placed[], width_mm: number): Arrangement['rails'] {
-  const railed = placed.filter(({ item }) => item.isRailed).map(({ rect }) => ({ centre_mm: (rect.top_mm + rect.bottom_mm) / 2, rect })).sort((a, b) => a.centre_mm - b.centre_mm || a.rect.left_mm - b.rect.left_mm)
+  const railed = placed
+    .filter(({ item }) => item.isRailed)
+    .map(({ rect }) => ({ centre_mm: (rect.top_mm + rect.bottom_mm) / 2, rect }))
+    .sort((a, b) => a.centre_mm - b.centre_mm || a.rect.left_mm - b.rect.left_mm)
   const runs: { centre_mm: number; left_mm: number; right_mm: number }[] = []
   for (const { centre_mm, rect } of railed) {
     const last = runs.at(-1)
-    if (last && last.centre_mm === centre_mm && rect.left_mm - last.right_mm <= 2 * RAIL_END_mm) last.right_mm = rect.right_mm
+    if (last && last.centre_mm === centre_mm && rect.left_mm - last.right_mm <= 2 * RAIL_END_mm)
+      last.right_mm = rect.right_mm
     else runs.push({ centre_mm, left_mm: rect.left_mm, right_mm: rect.right_mm })
   }
   return runs.map(({ centre_mm, left_mm, right_mm }) => {
     const band = { top_mm: centre_mm - 18, bottom_mm: centre_mm + 18 }
-    const isFree = (from: number, to: number) => !placed.some(({ item, rect }) => !item.isRailed && overlaps(rect, { left_mm: from, right_mm: to, ...band }))
+    const isFree = (from: number, to: number) =>
+      !placed.some(({ item, rect }) => !item.isRailed && overlaps(rect, { left_mm: from, right_mm: to, ...band }))
     const from = isFree(left_mm - RAIL_END_mm, left_mm) ? Math.max(0, left_mm - RAIL_END_mm) : left_mm
     const to = isFree(right_mm, right_mm + RAIL_END_mm) ? Math.min(width_mm, right_mm + RAIL_END_mm) : right_mm
     return { x_mm: from, y_mm: centre_mm, length_mm: to - from }
@@ -171,7 +233,9 @@ function railsUnder(placed: readonly Placed[], width_mm: number): Arrangement['r
 /** Mains first, then by height: the order that a person would start with. */
 function firstOrder(items: readonly ArrangeItem[]): ArrangeItem[] {
   const zone = (item: ArrangeItem) => (item.isMains && !item.isSignal ? 0 : item.isSignal ? 2 : 1)
-  return [...items].sort((a, b) => zone(a) - zone(b) || b.height_mm - a.height_mm || b.width_mm - a.width_mm || a.id.localeCompare(b.id))
+  return [...items].sort(
+    (a, b) => zone(a) - zone(b) || b.height_mm - a.height_mm || b.width_mm - a.width_mm || a.id.localeCompare(b.id),
+  )
 }
 
 /**

@@ -1,7 +1,26 @@
 import { cataloguePart, newDevice } from '@/core/catalogue'
 import { glandThread } from '@/core/reference'
 import {
-  emptyPlan, standardFaces, type CableId, type Device, type DeviceId, type Enclosure, type EnclosureId, type FaceId, type Part, type PartId, type Plan, type Raceway, type RacewayId, type State, type StateId, type TerminalId, type Wire, type WireEnd, type WireFunction, type WireId,
+  emptyPlan,
+  standardFaces,
+  type CableId,
+  type Device,
+  type DeviceId,
+  type Enclosure,
+  type EnclosureId,
+  type FaceId,
+  type Part,
+  type PartId,
+  type Plan,
+  type Raceway,
+  type RacewayId,
+  type State,
+  type StateId,
+  type TerminalId,
+  type Wire,
+  type WireEnd,
+  type WireFunction,
+  type WireId,
 } from '@/core/plan'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
@@ -9,8 +28,28 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 /** A wire as it is before anyone decided anything: everything is reckoned. */
 export function newWire(from: WireEnd, to: WireEnd, fn: WireFunction, label: string, rest: Partial<Wire> = {}): Wire {
   return {
-    label, from, to, function: fn, size: null, construction: 'flexible', insulation_C: null, rated_V: fn === 'signal' ? 300 : 450, jacket: 'basic', flexClass: 'fixed', colour: null,
-    fromTreatment: null, toTreatment: null, route: null, length_mm: null, measured_mm: null, cable: null, core: null, origin: 'new', knownFrom: 'sheet', note: '', ...rest,
+    label,
+    from,
+    to,
+    function: fn,
+    size: null,
+    construction: 'flexible',
+    insulation_C: null,
+    rated_V: fn === 'signal' ? 300 : 450,
+    jacket: 'basic',
+    flexClass: 'fixed',
+    colour: null,
+    fromTreatment: null,
+    toTreatment: null,
+    route: null,
+    length_mm: null,
+    measured_mm: null,
+    cable: null,
+    core: null,
+    origin: 'new',
+    knownFrom: 'sheet',
+    note: '',
+    ...rest,
   }
 }
 
@@ -18,13 +57,28 @@ export function newWire(from: WireEnd, to: WireEnd, fn: WireFunction, label: str
 export class PlanBuilder {
   private readonly plan: Mutable<Plan>
 
-  constructor(name: string, region: 'IEC' | 'NEC', changes: Partial<Pick<Plan, 'description'>> & { readonly site?: Partial<Plan['site']>; readonly practice?: Partial<Plan['practice']> } = {}) {
+  constructor(
+    name: string,
+    region: 'IEC' | 'NEC',
+    changes: Partial<Pick<Plan, 'description'>> & {
+      readonly site?: Partial<Plan['site']>
+      readonly practice?: Partial<Plan['practice']>
+    } = {},
+  ) {
     const base = emptyPlan(name, region)
-    this.plan = { ...base, description: changes.description ?? '', site: { ...base.site, ...changes.site }, practice: { ...base.practice, ...changes.practice } }
+    this.plan = {
+      ...base,
+      description: changes.description ?? '',
+      site: { ...base.site, ...changes.site },
+      practice: { ...base.practice, ...changes.practice },
+    }
   }
 
   box(key: string, enclosure: Omit<Enclosure, 'faces' | 'origin'>): this {
-    this.plan.enclosures = { ...this.plan.enclosures, [`enclosure:${key}` as EnclosureId]: { ...enclosure, origin: 'new', faces: standardFaces(enclosure.inner) } }
+    this.plan.enclosures = {
+      ...this.plan.enclosures,
+      [`enclosure:${key}` as EnclosureId]: { ...enclosure, origin: 'new', faces: standardFaces(enclosure.inner) },
+    }
     return this
   }
 
@@ -44,14 +98,23 @@ export class PlanBuilder {
 
   wire(from: string, to: string, fn: WireFunction, rest: Partial<Wire> = {}): this {
     const number = Object.keys(this.plan.wires).length + 1
-    this.plan.wires = { ...this.plan.wires, [`wire:w${number}` as WireId]: newWire(endOf(from), endOf(to), fn, `W${number}`, rest) }
+    this.plan.wires = {
+      ...this.plan.wires,
+      [`wire:w${number}` as WireId]: newWire(endOf(from), endOf(to), fn, `W${number}`, rest),
+    }
     return this
   }
 
   /** Puts a device onto a face of the box made last. */
   place(tag: string, face: string, x_mm: number, y_mm: number, rotation_deg: 0 | 90 | 180 | 270 = 0): this {
     const id = deviceIdOf(tag)
-    this.plan.devices = { ...this.plan.devices, [id]: { ...this.plan.devices[id]!, place: { kind: 'face', enclosure: this.lastBox(), face: `face:${face}` as FaceId, x_mm, y_mm, rotation_deg } } }
+    this.plan.devices = {
+      ...this.plan.devices,
+      [id]: {
+        ...this.plan.devices[id]!,
+        place: { kind: 'face', enclosure: this.lastBox(), face: `face:${face}` as FaceId, x_mm, y_mm, rotation_deg },
+      },
+    }
     return this
   }
 
@@ -61,24 +124,64 @@ export class PlanBuilder {
     const key = `face:${face}` as FaceId
     const data = box.faces[key]!
     const rails = data.rails ?? []
-    this.plan.enclosures = { ...this.plan.enclosures, [id]: { ...box, faces: { ...box.faces, [key]: { ...data, rails: [...rails, { id: `r${rails.length + 1}`, x_mm, y_mm, length_mm, axis }] } } } }
+    this.plan.enclosures = {
+      ...this.plan.enclosures,
+      [id]: {
+        ...box,
+        faces: {
+          ...box.faces,
+          [key]: { ...data, rails: [...rails, { id: `r${rails.length + 1}`, x_mm, y_mm, length_mm, axis }] },
+        },
+      },
+    }
     return this
   }
 
   duct(face: string, x_mm: number, y_mm: number, length_mm: number, axis: 'across' | 'down' = 'across'): this {
     const n = Object.values(this.plan.raceways).filter(({ kind }) => kind === 'duct').length + 1
-    return this.raceway(`duct${n}`, { name: `Duct ${n}`, kind: 'duct', width_mm: 30, height_mm: 40, length_mm, fillLimit_percent: 60, at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis } })
+    return this.raceway(`duct${n}`, {
+      name: `Duct ${n}`,
+      kind: 'duct',
+      width_mm: 30,
+      height_mm: 40,
+      length_mm,
+      fillLimit_percent: 60,
+      at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis },
+    })
   }
 
   gland(name: string, thread: string, face: string, x_mm: number, y_mm: number, isBlanked = false): this {
     const size = glandThread(thread)
     if (!size) throw new Error(`There is no gland thread "${thread}"`)
     const n = Object.values(this.plan.raceways).filter(({ kind }) => kind === 'gland').length + 1
-    return this.raceway(`gland${n}`, { name, kind: 'gland', width_mm: size.thread_mm, height_mm: size.thread_mm, length_mm: 30, fillLimit_percent: 100, thread: size.size, at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis: 'across' }, ...(isBlanked ? { isBlanked } : {}) })
+    return this.raceway(`gland${n}`, {
+      name,
+      kind: 'gland',
+      width_mm: size.thread_mm,
+      height_mm: size.thread_mm,
+      length_mm: 30,
+      fillLimit_percent: 100,
+      thread: size.size,
+      at: { face: `face:${face}` as FaceId, x_mm, y_mm, axis: 'across' },
+      ...(isBlanked ? { isBlanked } : {}),
+    })
   }
 
-  private raceway(key: string, raceway: Omit<Raceway, 'enclosure' | 'bendRadius_mm' | 'travel_mm' | 'joins' | 'origin'>): this {
-    this.plan.raceways = { ...this.plan.raceways, [`raceway:${key}` as RacewayId]: { enclosure: this.lastBox(), bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new', ...raceway } }
+  private raceway(
+    key: string,
+    raceway: Omit<Raceway, 'enclosure' | 'bendRadius_mm' | 'travel_mm' | 'joins' | 'origin'>,
+  ): this {
+    this.plan.raceways = {
+      ...this.plan.raceways,
+      [`raceway:${key}` as RacewayId]: {
+        enclosure: this.lastBox(),
+        bendRadius_mm: null,
+        travel_mm: null,
+        joins: [],
+        origin: 'new',
+        ...raceway,
+      },
+    }
     return this
   }
 

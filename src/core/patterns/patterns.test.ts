@@ -4,8 +4,11 @@ import { parsePlan, type Plan } from '@/core/plan'
 import { PATTERN_WORDS, PATTERNS, startingPattern } from '.'
 
 const REGIONS = ['IEC', 'NEC'] as const
-const CASES = PATTERNS.flatMap((name) => REGIONS.map((region) => [name, region, startingPattern(name, region)] as const))
-const series = (plan: Plan) => new Set(Object.values(evaluate(plan).reckoning.wires).map(({ size }) => (size!.endsWith('AWG') ? 'AWG' : 'mm²')))
+const CASES = PATTERNS.flatMap((name) =>
+  REGIONS.map((region) => [name, region, startingPattern(name, region)] as const),
+)
+const series = (plan: Plan) =>
+  new Set(Object.values(evaluate(plan).reckoning.wires).map(({ size }) => (size!.endsWith('AWG') ? 'AWG' : 'mm²')))
 
 describe.each(CASES)('%s, %s', (name, region, plan) => {
   it('is a plan that reads back, with words to choose it by', () => {

@@ -6,19 +6,36 @@ export type PatternName = (typeof PATTERNS)[number]
 
 /** What a person reads before choosing one. */
 export const PATTERN_WORDS: Readonly<Record<PatternName, { readonly title: string; readonly what: string }>> = {
-  printer: { title: 'Printer', what: 'One 24 V supply, a motion board, a nozzle heater, a fan, three motors, a small computer on 5 V.' },
+  printer: {
+    title: 'Printer',
+    what: 'One 24 V supply, a motion board, a nozzle heater, a fan, three motors, a small computer on 5 V.',
+  },
   router: { title: 'Router or mill', what: '48 V for three drivers, 24 V for the controls, earthed frame.' },
   arm: { title: 'Robot arm', what: 'Six drivers on one 36 V supply, a controller on 5 V.' },
-  lights: { title: 'Lighting controller', what: 'One 12 V supply, a fused distribution block, four pixel strings, a controller.' },
+  lights: {
+    title: 'Lighting controller',
+    what: 'One 12 V supply, a fused distribution block, four pixel strings, a controller.',
+  },
 }
 
 type Region = 'IEC' | 'NEC'
 
 /** Inlet with fuse, two-pole switch, distribution of line and neutral, earth stud, metal box: what all of them begin with. */
-function begin(name: string, region: Region, mainsFuse_A: number, supplies: readonly (readonly [tag: string, part: string, name: string])[]): PlanBuilder {
+function begin(
+  name: string,
+  region: Region,
+  mainsFuse_A: number,
+  supplies: readonly (readonly [tag: string, part: string, name: string])[],
+): PlanBuilder {
   const family = region === 'NEC' ? 'UL 248-14' : 'IEC 60127'
   const b = new PlanBuilder(name, region)
-    .box('main', { name: 'Box', kind: 'box', inner: { width_mm: 500, height_mm: 500, depth_mm: 200 }, wall: { material: 'painted-steel', thickness_mm: 1.5 }, sealed: false })
+    .box('main', {
+      name: 'Box',
+      kind: 'box',
+      inner: { width_mm: 500, height_mm: 500, depth_mm: 200 },
+      wall: { material: 'painted-steel', thickness_mm: 1.5 },
+      sealed: false,
+    })
     .device('X1', 'inlet-fused', 'Mains inlet with fuse', { fitted: { F: { family, rating_A: mainsFuse_A } } })
     .device('Q1', 'switch-2p', 'Main switch, two poles')
     .device('XL', 'strip-6', 'Line distribution')
@@ -42,17 +59,33 @@ function begin(name: string, region: Region, mainsFuse_A: number, supplies: read
 }
 
 /** A fuse block and a 0 V distribution behind a supply; then loads, each on its own pair. */
-function distribute(b: PlanBuilder, supply: string, block: string, part: string, zero: string, family: 'ISO 8820-3' | 'ISO 8820-3 58 V', loads: readonly (readonly [load: string, rating_A: number, length_mm: number])[]): PlanBuilder {
+function distribute(
+  b: PlanBuilder,
+  supply: string,
+  block: string,
+  part: string,
+  zero: string,
+  family: 'ISO 8820-3' | 'ISO 8820-3 58 V',
+  loads: readonly (readonly [load: string, rating_A: number, length_mm: number])[],
+): PlanBuilder {
   const ways = Number(part.slice(-1))
   // Spare ways get the smallest rating in use, of the same family.
   const spare_A = Math.min(...loads.map(([, rating_A]) => rating_A))
-  const fitted = Object.fromEntries(Array.from({ length: ways }, (_, i) => [`F${i + 1}`, { family, rating_A: loads[i]?.[1] ?? spare_A }]))
-  b.device(block, part, `Fuses of ${supply}`, { fitted }).device(zero, 'strip-12', `0 V of ${supply}`)
+  const fitted = Object.fromEntries(
+    Array.from({ length: ways }, (_, i) => [`F${i + 1}`, { family, rating_A: loads[i]?.[1] ?? spare_A }]),
+  )
+  b.device(block, part, `Fuses of ${supply}`, { fitted })
+    .device(zero, 'strip-12', `0 V of ${supply}`)
     .wire(`${supply}.V+1`, `${block}.IN`, 'V+', { length_mm: 250 })
     .wire(`${supply}.V-1`, `${zero}.1`, 'V-', { length_mm: 250 })
   loads.forEach(([load, , length_mm], i) => {
     const [tag, plus, minus] = load.split(' ') as [string, string, string]
-    b.wire(`${block}.${i + 1}`, `${tag}.${plus}`, 'V+', { length_mm }).wire(`${zero}.${i + 2}`, `${tag}.${minus}`, 'V-', { length_mm })
+    b.wire(`${block}.${i + 1}`, `${tag}.${plus}`, 'V+', { length_mm }).wire(
+      `${zero}.${i + 2}`,
+      `${tag}.${minus}`,
+      'V-',
+      { length_mm },
+    )
   })
   return b
 }
@@ -60,44 +93,77 @@ function distribute(b: PlanBuilder, supply: string, block: string, part: string,
 const field = (path: string) => ({ place: { kind: 'field' as const, path } })
 
 function printer(region: Region): Plan {
-  const b = begin('New printer', region, region === 'NEC' ? 8 : 4, [['PS1', 'supply-24-350', '24 V supply'], ['PS2', 'supply-5-25', '5 V supply']])
+  const b = begin('New printer', region, region === 'NEC' ? 8 : 4, [
+    ['PS1', 'supply-24-350', '24 V supply'],
+    ['PS2', 'supply-5-25', '5 V supply'],
+  ])
     .device('A1', 'motion-board-24', 'Motion board')
     .device('V1', 'fan-24', 'Box fan')
     .device('A2', 'computer-5', 'Small computer')
     .device('E1', 'heater-24', 'Nozzle heater', { ...field('machine head'), safeState: 'off' })
-  distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3', [['A1 V+ V-', 7.5, 350], ['V1 + -', 1, 300]])
+  distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3', [
+    ['A1 V+ V-', 7.5, 350],
+    ['V1 + -', 1, 300],
+  ])
     .wire('A1.H0+', 'E1.+', 'V+', { length_mm: 1200, flexClass: 'chain' })
     .wire('A1.H0-', 'E1.-', 'V-', { length_mm: 1200, flexClass: 'chain' })
     .wire('PS2.V+1', 'A2.V+', 'V+', { length_mm: 300 })
     .wire('PS2.V-1', 'A2.V-', 'V-', { length_mm: 300 })
     .wire('PS2.V-1', 'X0.12', 'V-', { length_mm: 300 })
   const size = region === 'NEC' ? '22 AWG' : '0.34 mm²'
-  for (const [n, name] of [[1, 'Motor X'], [2, 'Motor Y'], [3, 'Motor Z']] as const) {
+  for (const [n, name] of [
+    [1, 'Motor X'],
+    [2, 'Motor Y'],
+    [3, 'Motor Z'],
+  ] as const) {
     b.device(`M${n}`, 'stepper', name, field('machine'))
-    for (const pin of ['A+', 'A-', 'B+', 'B-']) b.wire(`A1.M${n}${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 1000, size, flexClass: 'chain' })
+    for (const pin of ['A+', 'A-', 'B+', 'B-'])
+      b.wire(`A1.M${n}${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 1000, size, flexClass: 'chain' })
   }
   b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 350 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 350 })
   return b.build()
 }
 
 function router(region: Region): Plan {
-  const b = begin('New router', region, region === 'NEC' ? 10 : 6.3, [['PS1', 'supply-48-600', '48 V supply'], ['PS2', 'supply-24-60', '24 V supply']])
+  const b = begin('New router', region, region === 'NEC' ? 10 : 6.3, [
+    ['PS1', 'supply-48-600', '48 V supply'],
+    ['PS2', 'supply-24-60', '24 V supply'],
+  ])
     .device('U2', 'metal', 'Machine frame', field('machine'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 900 })
   for (const n of [1, 2, 3]) b.device(`A${n}`, 'driver', `Driver axis ${n}`, { loads: { motor: { power_W: 90 } } })
   b.device('V1', 'fan-24', 'Box fan').device('H1', 'lamp-24', 'Work lamp', field('machine'))
-  distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3 58 V', [['A1 V+ V-', 5, 350], ['A2 V+ V-', 5, 350], ['A3 V+ V-', 5, 350]])
-  return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [['V1 + -', 1, 300], ['H1 + -', 1, 1500]]).build()
+  distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3 58 V', [
+    ['A1 V+ V-', 5, 350],
+    ['A2 V+ V-', 5, 350],
+    ['A3 V+ V-', 5, 350],
+  ])
+  return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [
+    ['V1 + -', 1, 300],
+    ['H1 + -', 1, 1500],
+  ]).build()
 }
 
 function arm(region: Region): Plan {
-  const b = begin('New arm', region, region === 'NEC' ? 8 : 4, [['PS1', 'supply-36-350', '36 V supply'], ['PS2', 'supply-5-25', '5 V supply']])
+  const b = begin('New arm', region, region === 'NEC' ? 8 : 4, [
+    ['PS1', 'supply-36-350', '36 V supply'],
+    ['PS2', 'supply-5-25', '5 V supply'],
+  ])
     .device('U2', 'metal', 'Arm base', field('arm'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 800 })
     .device('A7', 'controller-5', 'Controller')
   const axes = [1, 2, 3, 4, 5, 6]
-  for (const n of axes) b.device(`A${n}`, 'driver', `Driver joint ${n}`, { loads: { motor: { power_W: n <= 3 ? 45 : 20 } } })
-  return distribute(b, 'PS1', 'F2', 'fuse-block-6', 'X0', 'ISO 8820-3 58 V', axes.map((n) => [`A${n} V+ V-`, 3, 350] as const))
+  for (const n of axes)
+    b.device(`A${n}`, 'driver', `Driver joint ${n}`, { loads: { motor: { power_W: n <= 3 ? 45 : 20 } } })
+  return distribute(
+    b,
+    'PS1',
+    'F2',
+    'fuse-block-6',
+    'X0',
+    'ISO 8820-3 58 V',
+    axes.map((n) => [`A${n} V+ V-`, 3, 350] as const),
+  )
     .wire('PS2.V+1', 'A7.V+', 'V+', { length_mm: 300 })
     .wire('PS2.V-1', 'A7.V-', 'V-', { length_mm: 300 })
     .build()
@@ -107,7 +173,15 @@ function lights(region: Region): Plan {
   const b = begin('New lights', region, region === 'NEC' ? 5 : 3.15, [['PS1', 'supply-12-150', '12 V supply']])
   const strings = [1, 2, 3, 4]
   for (const n of strings) b.device(`H${n}`, 'pixels-12', `Pixel string ${n}`, field('outside'))
-  return distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3', strings.map((n) => [`H${n} V+ V-`, 3, 2000] as const)).build()
+  return distribute(
+    b,
+    'PS1',
+    'F2',
+    'fuse-block-4',
+    'X0',
+    'ISO 8820-3',
+    strings.map((n) => [`H${n} V+ V-`, 3, 2000] as const),
+  ).build()
 }
 
 const MAKE: Readonly<Record<PatternName, (region: Region) => Plan>> = { printer, router, arm, lights }

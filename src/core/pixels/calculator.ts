@@ -5,7 +5,9 @@ import { runPixels } from './pixelRun'
 const COUNT_MAX = 100_000
 /** Beyond these a count of pixels would be no whole number any more. */
 const within = (least: number, most: number) =>
-  positive().min(least, { error: `must be ${least} or more` }).max(most, { error: `must be ${most.toLocaleString('en')} or less` })
+  positive()
+    .min(least, { error: `must be ${least} or more` })
+    .max(most, { error: `must be ${most.toLocaleString('en')} or less` })
 
 export const pixelsCalculator = defineCalculator({
   name: 'pixels',
@@ -23,7 +25,14 @@ export const pixelsCalculator = defineCalculator({
     fedFrom: choice('one', 'both'),
   }),
   output: z.object({
-    total_A: z.number(), far_V: z.number(), lowest: z.number(), injectEvery: z.number(), feeds: z.number().nullable(), brightnessLimit_percent: z.number(), feasible: z.boolean(), reasons: z.array(z.string()).readonly(),
+    total_A: z.number(),
+    far_V: z.number(),
+    lowest: z.number(),
+    injectEvery: z.number(),
+    feeds: z.number().nullable(),
+    brightnessLimit_percent: z.number(),
+    feasible: z.boolean(),
+    reasons: z.array(z.string()).readonly(),
   }),
   answer: runPixels,
 })

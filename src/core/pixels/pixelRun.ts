@@ -55,7 +55,8 @@ export function pixelVolts(request: PixelRunRequest): Float64Array {
   const { count, voltage_V, fedFrom } = request
   const perFeed = fedFrom === 'one' ? count : count / 2
   const volts = new Float64Array(count)
-  for (let k = 1; k <= count; k += 1) volts[k - 1] = voltage_V - pixel_A * (perFeed * feed_ohm + rung_ohm * lostRungs(fedFrom, count, k))
+  for (let k = 1; k <= count; k += 1)
+    volts[k - 1] = voltage_V - pixel_A * (perFeed * feed_ohm + rung_ohm * lostRungs(fedFrom, count, k))
   return volts
 }
 
@@ -63,7 +64,10 @@ export function pixelVolts(request: PixelRunRequest): Float64Array {
  * A run of pixels of constant current as the exact ladder: fed from one end, the last of n pixels has lost n rungs and n,
  * n − 1, … 1 times a pixel's current, so n (n + 1) ÷ 2 in all; fed from both, the ladder is symmetric and its middle lowest.
  */
-export function runPixels(request: PixelRunRequest): { readonly result: PixelRun; readonly trace: readonly TraceStep[] } {
+export function runPixels(request: PixelRunRequest): {
+  readonly result: PixelRun
+  readonly trace: readonly TraceStep[]
+} {
   const { pixel_A, rung_ohm, feed_ohm } = ladderOf(request)
   const { count, voltage_V, minimum_V, fedFrom, brightness_percent } = request
   const total_A = count * pixel_A
@@ -75,15 +79,50 @@ export function runPixels(request: PixelRunRequest): { readonly result: PixelRun
   const feeds = injectEvery === 0 ? null : Math.ceil(count / injectEvery)
   const room_V = voltage_V - minimum_V
   const brightnessLimit_percent = room_V <= 0 ? 0 : Math.min(100, (brightness_percent * room_V) / lost_V)
-  const reasons = injectEvery > 0 ? [] : [room_V <= 0 ? `the pixels want ${formatNumber(minimum_V)} V and the supply gives ${formatNumber(voltage_V)} V` : `not even one pixel at the end of this feed keeps ${formatNumber(minimum_V)} V; take a thicker or shorter feed`]
+  const reasons =
+    injectEvery > 0
+      ? []
+      : [
+          room_V <= 0
+            ? `the pixels want ${formatNumber(minimum_V)} V and the supply gives ${formatNumber(voltage_V)} V`
+            : `not even one pixel at the end of this feed keeps ${formatNumber(minimum_V)} V; take a thicker or shorter feed`,
+        ]
   return {
-    result: { total_A, far_V, lowest, injectEvery, feeds, brightnessLimit_percent, feasible: reasons.length === 0, reasons },
+    result: {
+      total_A,
+      far_V,
+      lowest,
+      injectEvery,
+      feeds,
+      brightnessLimit_percent,
+      feasible: reasons.length === 0,
+      reasons,
+    },
     trace: [
-      step('Current', `${count} × ${formatNumber(request.each_mA)} mA × ${formatNumber(brightness_percent)} % = ${formatNumber(total_A)} A`),
-      step('Feed', `2 × ${formatNumber(request.feed_m)} m of ${request.feedSize} at 20 °C: ${formatNumber(feed_ohm)} Ω${fedFrom === 'both' ? ', one at each end' : ''}`, 'IEC 60228 or ASTM B258, as the size (from memory)'),
-      step('A pitch of strip', `${formatNumber(request.pitch_mm)} mm × ${formatNumber(request.loop_ohm_per_m)} Ω/m = ${formatNumber(rung_ohm)} Ω`),
-      step('Lowest pixel', `number ${lowest}: ${formatNumber(voltage_V)} V − ${formatNumber(pixel_A * 1000)} mA × (${formatNumber(perFeed)} × ${formatNumber(feed_ohm)} Ω + ${formatNumber(lostRungs(fedFrom, count, lowest), 6)} × ${formatNumber(rung_ohm)} Ω) = ${formatNumber(far_V, 4)} V`, "Kirchhoff's laws, constant current per pixel"),
-      step('From one end', injectEvery === 0 ? reasons.join() : `${injectEvery} pixels keep ${formatNumber(minimum_V)} V; ${injectEvery + 1} would not`),
+      step(
+        'Current',
+        `${count} × ${formatNumber(request.each_mA)} mA × ${formatNumber(brightness_percent)} % = ${formatNumber(total_A)} A`,
+      ),
+      step(
+        'Feed',
+        `2 × ${formatNumber(request.feed_m)} m of ${request.feedSize} at 20 °C: ${formatNumber(feed_ohm)} Ω${fedFrom === 'both' ? ', one at each end' : ''}`,
+        'IEC 60228 or ASTM B258, as the size (from memory)',
+      ),
+      step(
+        'A pitch of strip',
+        `${formatNumber(request.pitch_mm)} mm × ${formatNumber(request.loop_ohm_per_m)} Ω/m = ${formatNumber(rung_ohm)} Ω`,
+      ),
+      step(
+        'Lowest pixel',
+        `number ${lowest}: ${formatNumber(voltage_V)} V − ${formatNumber(pixel_A * 1000)} mA × (${formatNumber(perFeed)} × ${formatNumber(feed_ohm)} Ω + ${formatNumber(lostRungs(fedFrom, count, lowest), 6)} × ${formatNumber(rung_ohm)} Ω) = ${formatNumber(far_V, 4)} V`,
+        "Kirchhoff's laws, constant current per pixel",
+      ),
+      step(
+        'From one end',
+        injectEvery === 0
+          ? reasons.join()
+          : `${injectEvery} pixels keep ${formatNumber(minimum_V)} V; ${injectEvery + 1} would not`,
+      ),
       step('Feeds', feeds === null ? 'none helps' : `${count} ÷ ${injectEvery}, rounded up: ${feeds}`),
       step('Or dim', `at ${formatNumber(brightnessLimit_percent)} % the run as fed keeps ${formatNumber(minimum_V)} V`),
     ],

@@ -31,7 +31,12 @@ export function apply(plan: Plan, commands: readonly Command[]): Applied {
     const next = produced as Plan
     const issues = referenceFaults(next)
     if (issues.length > 0) return { kind: 'refused', issues }
-    return { kind: 'applied', plan: next, patches: withOrder(plan, next, patches), inverse: withOrder(next, plan, inverse) }
+    return {
+      kind: 'applied',
+      plan: next,
+      patches: withOrder(plan, next, patches),
+      inverse: withOrder(next, plan, inverse),
+    }
   } catch (error) {
     if (error instanceof Refusal) return { kind: 'refused', issues: [error.issue] }
     throw error
@@ -71,20 +76,27 @@ function put<T extends { readonly id: string }>(list: T[], thing: T): void {
 
 function inList<T extends { readonly id: string }>(list: readonly T[] | undefined, id: string, what: string): T {
   const found = list?.find((thing) => thing.id === id)
-  if (!found) throw new Refusal({ path: id, message: `there is no ${what} "${id}"; it may have been removed meanwhile` })
+  if (!found)
+    throw new Refusal({ path: id, message: `there is no ${what} "${id}"; it may have been removed meanwhile` })
   return found
 }
 
 function takeOut<T extends { readonly id: string }>(list: T[] | undefined, id: string, what: string): void {
   inList(list, id, what)
-  list!.splice(list!.findIndex((thing) => thing.id === id), 1)
+  list!.splice(
+    list!.findIndex((thing) => thing.id === id),
+    1,
+  )
 }
 
 function faceOf(draft: MutablePlan, { enclosure, face }: OnFace) {
   return existing(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face')
 }
 
-function bringPart(draft: MutablePlan, part: { readonly id: PartId; readonly part: Plan['parts'][PartId] } | undefined): void {
+function bringPart(
+  draft: MutablePlan,
+  part: { readonly id: PartId; readonly part: Plan['parts'][PartId] } | undefined,
+): void {
   if (part && !Object.hasOwn(draft.parts, part.id)) draft.parts[part.id] = castDraft(part.part)
 }
 
@@ -105,9 +117,11 @@ const HANDLERS: Handlers = {
   addEnclosure: (draft, { id, enclosure }) => add(draft.enclosures, id, enclosure, 'enclosure'),
   updateEnclosure: (draft, { id, changes }) => void Object.assign(existing(draft.enclosures, id, 'enclosure'), changes),
   removeEnclosure: (draft, { id }) => remove(draft.enclosures, id, 'enclosure'),
-  addFace: (draft, { enclosure, face, data }) => add(existing(draft.enclosures, enclosure, 'enclosure').faces, face, data, 'face'),
+  addFace: (draft, { enclosure, face, data }) =>
+    add(existing(draft.enclosures, enclosure, 'enclosure').faces, face, data, 'face'),
   updateFace: (draft, command) => void Object.assign(faceOf(draft, command), command.changes),
-  removeFace: (draft, { enclosure, face }) => remove(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face'),
+  removeFace: (draft, { enclosure, face }) =>
+    remove(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face'),
   putOpening(draft, { opening, ...at }) {
     const face = faceOf(draft, at)
     put((face.openings ??= []), castDraft(opening))
@@ -133,13 +147,15 @@ const HANDLERS: Handlers = {
   updateDevice: (draft, { id, changes }) => void Object.assign(existing(draft.devices, id, 'device'), changes),
   moveDevice: (draft, { id, place }) => void (existing(draft.devices, id, 'device').place = castDraft(place)),
   setLoad: (draft, { device, draw, load }) => setOrClear(existing(draft.devices, device, 'device').loads, draw, load),
-  fitRating: (draft, { device, link, fitted }) => setOrClear(existing(draft.devices, device, 'device').fitted, link, fitted),
+  fitRating: (draft, { device, link, fitted }) =>
+    setOrClear(existing(draft.devices, device, 'device').fitted, link, fitted),
   setSetting: (draft, { device, setting, value }) =>
     setOrClear(existing(draft.devices, device, 'device').settings, setting, value),
   addReserve: (draft, { device, reserve }) => void existing(draft.devices, device, 'device').reserves.push(reserve),
   setReserve(draft, { device, at, reserve }) {
     const { reserves } = existing(draft.devices, device, 'device')
-    if (at >= reserves.length) throw new Refusal({ path: 'at', message: 'there is no such reserve; it may have been removed meanwhile' })
+    if (at >= reserves.length)
+      throw new Refusal({ path: 'at', message: 'there is no such reserve; it may have been removed meanwhile' })
     if (reserve === null) reserves.splice(at, 1)
     else reserves[at] = reserve
   },
@@ -161,7 +177,8 @@ const HANDLERS: Handlers = {
 
   addState: (draft, { id, state }) => add(draft.states, id, state, 'state'),
   updateState: (draft, { id, changes }) => void Object.assign(existing(draft.states, id, 'state'), changes),
-  setShare: (draft, { state, device, share }) => setOrClear(existing(draft.states, state, 'state').shares, device, share),
+  setShare: (draft, { state, device, share }) =>
+    setOrClear(existing(draft.states, state, 'state').shares, device, share),
   setPosition: (draft, { state, device, position }) =>
     setOrClear(existing(draft.states, state, 'state').positions, device, position),
   removeState: (draft, { id }) => remove(draft.states, id, 'state'),
@@ -184,9 +201,13 @@ function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'remo
     delete state!.positions[id]
   }
   // The hole it filled stays.
-  for (const enclosure of Object.values(draft.enclosures)) for (const face of Object.values(enclosure!.faces)) for (const opening of face!.openings ?? []) if (opening.device === id) Object.assign(opening, { device: null, use: 'open' })
+  for (const enclosure of Object.values(draft.enclosures))
+    for (const face of Object.values(enclosure!.faces))
+      for (const opening of face!.openings ?? [])
+        if (opening.device === id) Object.assign(opening, { device: null, use: 'open' })
   for (const device of Object.values(draft.devices)) {
-    if (device!.place.kind === 'socket' && device!.place.device === id) device!.place = { kind: 'unplaced', enclosure: null }
+    if (device!.place.kind === 'socket' && device!.place.device === id)
+      device!.place = { kind: 'unplaced', enclosure: null }
   }
 }
 
@@ -197,13 +218,20 @@ function replacePart(draft: MutablePlan, command: Extract<Command, { type: 'repl
   const next = draft.parts[command.part.id]!
   device.part = command.part.id
   for (const key of Object.keys(device.loads)) if (!next.draws.some((draw) => draw.id === key)) delete device.loads[key]
-  for (const key of Object.keys(device.fitted)) if (!next.links.some((link) => link.kind === 'protective' && link.id === key)) delete device.fitted[key]
-  for (const [key, value] of Object.entries(device.settings)) if (!next.settings.some((setting) => setting.id === key && setting.options.includes(value))) delete device.settings[key]
+  for (const key of Object.keys(device.fitted))
+    if (!next.links.some((link) => link.kind === 'protective' && link.id === key)) delete device.fitted[key]
+  for (const [key, value] of Object.entries(device.settings))
+    if (!next.settings.some((setting) => setting.id === key && setting.options.includes(value)))
+      delete device.settings[key]
   for (const [wireId, wire] of Object.entries(draft.wires)) {
     for (const side of ['from', 'to'] as const) {
       const end = wire![side]
       if (end.kind !== 'terminal' || end.device !== command.device) continue
-      if (!Object.hasOwn(command.terminals, end.terminal)) throw new Refusal({ path: `terminals.${end.terminal}`, message: 'has a wire, and the replacement does not say where it goes' })
+      if (!Object.hasOwn(command.terminals, end.terminal))
+        throw new Refusal({
+          path: `terminals.${end.terminal}`,
+          message: 'has a wire, and the replacement does not say where it goes',
+        })
       const target = command.terminals[end.terminal]
       if (target === null || target === undefined) {
         delete draft.wires[wireId as keyof typeof draft.wires]

@@ -1,6 +1,22 @@
 import * as z from 'zod'
 
-export const COLOURS = ['black', 'brown', 'red', 'orange', 'yellow', 'green', 'light blue', 'blue', 'dark blue', 'violet', 'grey', 'white', 'pink', 'turquoise', 'bare'] as const
+export const COLOURS = [
+  'black',
+  'brown',
+  'red',
+  'orange',
+  'yellow',
+  'green',
+  'light blue',
+  'blue',
+  'dark blue',
+  'violet',
+  'grey',
+  'white',
+  'pink',
+  'turquoise',
+  'bare',
+] as const
 
 /** What a person sees on the wire; a stripe or second colour beside the base. */
 export const colour = z.strictObject({ base: z.enum(COLOURS), stripe: z.enum(COLOURS).nullable() })

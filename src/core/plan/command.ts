@@ -13,9 +13,11 @@ import { position, share, state } from './state'
 import { cable, wire, wireEnd } from './wire'
 
 /** A change of some fields: at least one, none unknown. */
-const changes = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) => schema.partial().refine((value) => Object.keys(value).length > 0, { error: 'must change at least one field' })
+const changes = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
+  schema.partial().refine((value) => Object.keys(value).length > 0, { error: 'must change at least one field' })
 
-const of = <const K extends string, T extends z.ZodRawShape>(type: K, shape: T) => z.strictObject({ type: z.literal(type), ...shape })
+const of = <const K extends string, T extends z.ZodRawShape>(type: K, shape: T) =>
+  z.strictObject({ type: z.literal(type), ...shape })
 
 const onFace = { enclosure: enclosureId, face: faceId }
 const at = { x_mm: coordinate_mm(), y_mm: coordinate_mm() }
@@ -48,13 +50,20 @@ export const command = z.discriminatedUnion('type', [
   of('removePart', { id: partId }),
 
   of('addDevice', { id: deviceId, device, part: newPart.optional() }),
-  of('updateDevice', { id: deviceId, changes: changes(device.omit({ part: true, place: true, loads: true, fitted: true, settings: true })) }),
+  of('updateDevice', {
+    id: deviceId,
+    changes: changes(device.omit({ part: true, place: true, loads: true, fitted: true, settings: true })),
+  }),
   of('moveDevice', { id: deviceId, place }),
   of('setLoad', { device: deviceId, draw: localKey, load: load.nullable() }),
   of('fitRating', { device: deviceId, link: localKey, fitted: fitted.nullable() }),
   of('setSetting', { device: deviceId, setting: localKey, value: text(40).nullable() }),
   of('addReserve', { device: deviceId, reserve }),
-  of('setReserve', { device: deviceId, at: nonNegative().int({ error: 'must be a whole number' }), reserve: reserve.nullable() }),
+  of('setReserve', {
+    device: deviceId,
+    at: nonNegative().int({ error: 'must be a whole number' }),
+    reserve: reserve.nullable(),
+  }),
   /** `terminals` says where the wires of each old terminal go; null drops them. Wires of terminals not named are refused. */
   of('replacePart', { device: deviceId, part: newPart, terminals: z.record(terminalId, terminalId.nullable()) }),
   of('removeDevice', { id: deviceId }),

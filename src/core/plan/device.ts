@@ -7,23 +7,39 @@ export const place = z.discriminatedUnion('kind', [
   /** In an enclosure, or in none yet, but nowhere in particular. */
   z.strictObject({ kind: z.literal('unplaced'), enclosure: enclosureId.nullable() }),
   /** The body's centre from the face's upper left corner, seen from the front; turned clockwise. */
-  z.strictObject({ kind: z.literal('face'), enclosure: enclosureId, face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]) }),
+  z.strictObject({
+    kind: z.literal('face'),
+    enclosure: enclosureId,
+    face: faceId,
+    x_mm: coordinate_mm(),
+    y_mm: coordinate_mm(),
+    rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
+  }),
   z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey }),
   z.strictObject({ kind: z.literal('field'), path: text(200) }),
 ])
 export type Place = z.output<typeof place>
 
 /** The person's own figure for a draw, in place of the part's. Exactly one is given. */
-export const load = z.union([
-  z.strictObject({ power_W: nonNegative() }),
-  z.strictObject({ current_A: nonNegative() }),
-  /** A motor behind a current-controlling driver, by what is printed on the motor; see `motorSupplyPower_W`. */
-  z.strictObject({ motor: z.strictObject({ phase_A: positive(), phase_ohm: nonNegative(), mechanical_W: nonNegative() }) }),
-], { error: 'must be {power_W}, {current_A} or {motor: {phase_A, phase_ohm, mechanical_W}}, 0 or more' })
+export const load = z.union(
+  [
+    z.strictObject({ power_W: nonNegative() }),
+    z.strictObject({ current_A: nonNegative() }),
+    /** A motor behind a current-controlling driver, by what is printed on the motor; see `motorSupplyPower_W`. */
+    z.strictObject({
+      motor: z.strictObject({ phase_A: positive(), phase_ohm: nonNegative(), mechanical_W: nonNegative() }),
+    }),
+  ],
+  { error: 'must be {power_W}, {current_A} or {motor: {phase_A, phase_ohm, mechanical_W}}, 0 or more' },
+)
 export type Load = z.output<typeof load>
 
 /** What sits in a fuse holder or breaker place. */
-export const fitted = z.strictObject({ family: z.enum(DEVICE_FAMILIES), rating_A: positive().max(1000, { error: 'must be 1000 A or less' }), /** Where left out, the usual one of the family. */ curve: z.enum(CURVES).optional() })
+export const fitted = z.strictObject({
+  family: z.enum(DEVICE_FAMILIES),
+  rating_A: positive().max(1000, { error: 'must be 1000 A or less' }),
+  /** Where left out, the usual one of the family. */ curve: z.enum(CURVES).optional(),
+})
 
 /** A load that may be added to a supply later. */
 export const reserve = z.strictObject({ name: name(), power_W: nonNegative() })
@@ -31,7 +47,9 @@ export const reserve = z.strictObject({ name: name(), power_W: nonNegative() })
 /** A part in the plan. */
 export const device = z.strictObject({
   /** Short, as written on the label: "PS1". */
-  tag: text(16).regex(/^[A-Za-z0-9][A-Za-z0-9+\-./]*$/, { error: 'must be letters and digits such as "PS1", starting with one of them' }),
+  tag: text(16).regex(/^[A-Za-z0-9][A-Za-z0-9+\-./]*$/, {
+    error: 'must be letters and digits such as "PS1", starting with one of them',
+  }),
   name: name(),
   part: partId,
   place,

@@ -28,7 +28,12 @@ export const keptCommands = list(command, MOST_COMMANDS).min(1, { error: 'must h
 
 /** The one way a plan changes, the same schema in the browser and on the server. */
 export const editRequest = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('edit'), ...base, label: text(2 * LABEL_LENGTH).min(1, { error: 'must not be empty' }), commands: keptCommands }),
+  z.strictObject({
+    kind: z.literal('edit'),
+    ...base,
+    label: text(2 * LABEL_LENGTH).min(1, { error: 'must not be empty' }),
+    commands: keptCommands,
+  }),
   z.strictObject({ kind: z.literal('undo'), ...base }),
   z.strictObject({ kind: z.literal('redo'), ...base }),
 ])

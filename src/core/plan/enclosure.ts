@@ -1,6 +1,18 @@
 import * as z from 'zod'
 import { deviceId, faceId, localKey, type FaceId } from './ids'
-import { coordinate_mm, list, name, nonNegative, origin, percent, positive, records, size_mm, temperature_C, text } from './fields'
+import {
+  coordinate_mm,
+  list,
+  name,
+  nonNegative,
+  origin,
+  percent,
+  positive,
+  records,
+  size_mm,
+  temperature_C,
+  text,
+} from './fields'
 import { openingShape } from './opening'
 
 /** Which side of the enclosure a face is; seen from the front. */
@@ -21,7 +33,13 @@ export const opening = z.strictObject({
 })
 
 /** A mounting rail on a face: its left or upper end, and which way it runs. */
-export const rail = z.strictObject({ id: localKey, x_mm: coordinate_mm(), y_mm: coordinate_mm(), length_mm: size_mm(), axis: z.enum(['across', 'down']) })
+export const rail = z.strictObject({
+  id: localKey,
+  x_mm: coordinate_mm(),
+  y_mm: coordinate_mm(),
+  length_mm: size_mm(),
+  axis: z.enum(['across', 'down']),
+})
 
 export const face = z.strictObject({
   name: name(),
@@ -47,7 +65,9 @@ export const outdoor = z.strictObject({
   night_C: temperature_C(),
   humidity_percent: percent(),
   /** Points it hangs on, and what each may carry; null where it stands. */
-  hanging: z.strictObject({ points: positive().int({ error: 'must be a whole number' }), each_kg: positive() }).nullable(),
+  hanging: z
+    .strictObject({ points: positive().int({ error: 'must be a whole number' }), each_kg: positive() })
+    .nullable(),
   isFixed: z.boolean(),
 })
 
@@ -56,7 +76,10 @@ export const enclosure = z.strictObject({
   name: name(),
   kind: z.enum(['box', 'open-frame', 'rack-shelf', 'machine-base']),
   inner: z.strictObject({ width_mm: size_mm(), height_mm: size_mm(), depth_mm: size_mm() }),
-  wall: z.strictObject({ material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']), thickness_mm: size_mm() }),
+  wall: z.strictObject({
+    material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']),
+    thickness_mm: size_mm(),
+  }),
   sealed: z.boolean(),
   /** Free on all sides, or its back on a wall; taken as the latter, which is the warmer, where left out. */
   mounting: z.enum(['free', 'wall']).optional(),
@@ -65,7 +88,10 @@ export const enclosure = z.strictObject({
   /** Height in a rack. */
   rackUnits: positive().int({ error: 'must be a whole number' }).max(60, { error: 'must be 60 or less' }).optional(),
   /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
-  ip: nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }).optional(),
+  ip: nonNegative()
+    .int({ error: 'must be a whole number' })
+    .max(69, { error: 'must be two digits, such as 54' })
+    .optional(),
   /** Null or left out: under a roof. */
   outdoor: outdoor.nullable().optional(),
   mass_g: nonNegative().optional(),
@@ -83,12 +109,27 @@ export const PLATE_STANDS_OFF_mm = 10
 const PLATE_MARGIN_mm = 10
 
 /** The faces of a box: its mounting plate, the door, and the walls as large as the box is inside. */
-export function standardFaces({ width_mm, height_mm, depth_mm }: Enclosure['inner'], kind: Enclosure['kind'] = 'box'): Enclosure['faces'] {
+export function standardFaces(
+  { width_mm, height_mm, depth_mm }: Enclosure['inner'],
+  kind: Enclosure['kind'] = 'box',
+): Enclosure['faces'] {
   const isFramed = kind === 'box'
   const margin = isFramed && Math.min(width_mm, height_mm) > 6 * PLATE_MARGIN_mm ? PLATE_MARGIN_mm : 0
-  const plate: Face = { name: kind === 'rack-shelf' ? 'Shelf' : 'Plate', kind: 'plate', side: 'back', width_mm: width_mm - 2 * margin, height_mm: height_mm - 2 * margin, standsOff_mm: PLATE_STANDS_OFF_mm, left_mm: margin, top_mm: margin }
+  const plate: Face = {
+    name: kind === 'rack-shelf' ? 'Shelf' : 'Plate',
+    kind: 'plate',
+    side: 'back',
+    width_mm: width_mm - 2 * margin,
+    height_mm: height_mm - 2 * margin,
+    standsOff_mm: PLATE_STANDS_OFF_mm,
+    left_mm: margin,
+    top_mm: margin,
+  }
   if (kind === 'open-frame' || kind === 'machine-base') return { ['face:plate' as FaceId]: plate }
-  const front: Face = kind === 'rack-shelf' ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm } : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm }
+  const front: Face =
+    kind === 'rack-shelf'
+      ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm }
+      : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm }
   return {
     ['face:plate' as FaceId]: plate,
     ['face:door' as FaceId]: front,

@@ -46,8 +46,16 @@ export const percent = () => positive().max(100, { error: 'must be 100 or less' 
 export const list = <T extends z.ZodType>(of: T, most: number) =>
   z.array(of).max(most, { error: `must hold ${most} or fewer` })
 /** Records by id, no more than an evaluation can take within its time. */
-export const records = <K extends z.core.$ZodRecordKey, V extends z.ZodType>(key: K, value: V, most: number, what: string) =>
-  z.record(key, value).refine((all) => Object.keys(all).length <= most, { error: `must hold ${most} ${what} or fewer` }).meta({ maxProperties: most })
+export const records = <K extends z.core.$ZodRecordKey, V extends z.ZodType>(
+  key: K,
+  value: V,
+  most: number,
+  what: string,
+) =>
+  z
+    .record(key, value)
+    .refine((all) => Object.keys(all).length <= most, { error: `must hold ${most} ${what} or fewer` })
+    .meta({ maxProperties: most })
 
 /** How a thing came to be here. */
 export const origin = z.enum(['there', 'new', 'remove'])

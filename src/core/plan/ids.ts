@@ -18,7 +18,9 @@ export type TerminalId = Id<'terminal'>
 const id = <K extends string>(kind: K) =>
   z
     .string()
-    .regex(new RegExp(`^${kind}:[A-Za-z0-9_.-]{1,64}$`), { error: `must read "${kind}:" and then letters, digits, dots, dashes or underscores` })
+    .regex(new RegExp(`^${kind}:[A-Za-z0-9_.-]{1,64}$`), {
+      error: `must read "${kind}:" and then letters, digits, dots, dashes or underscores`,
+    })
     .transform((text) => text as Id<K>)
 
 export const enclosureId = id('enclosure')

@@ -8,7 +8,17 @@ export { command, COMMAND_TYPES, type Command, type CommandType } from './comman
 export { DEFAULT_SITE, emptyPlan } from './emptyPlan'
 export { MIGRATIONS, migrate } from './migrations'
 export { parsePlan, type ParsedPlan } from './parsePlan'
-export { BODY_SIDES, CLAMPS, part, TERMINAL_FUNCTIONS, type Behaviour, type BehaviourKind, type BodySide, type Clamp, type TerminalFunction } from './part'
+export {
+  BODY_SIDES,
+  CLAMPS,
+  part,
+  TERMINAL_FUNCTIONS,
+  type Behaviour,
+  type BehaviourKind,
+  type BodySide,
+  type Clamp,
+  type TerminalFunction,
+} from './part'
 export { plan as planSchema, PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, type Plan } from './plan'
 export { partFaults, referenceFaults } from './references'
 export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'

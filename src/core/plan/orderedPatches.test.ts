@@ -9,7 +9,10 @@ type Document = Record<string, Record<string, number>>
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const keys = fc.constantFrom('a', 'b', 'c', 'd', 'e', 'f')
 const records = fc.dictionary(keys, fc.integer({ min: 0, max: 9 }))
-const changes = fc.array(fc.tuple(fc.constantFrom('put', 'drop', 'move'), fc.constantFrom('x', 'y'), keys, fc.integer({ min: 0, max: 9 })), { maxLength: 12 })
+const changes = fc.array(
+  fc.tuple(fc.constantFrom('put', 'drop', 'move'), fc.constantFrom('x', 'y'), keys, fc.integer({ min: 0, max: 9 })),
+  { maxLength: 12 },
+)
 
 function changed(document: Document, steps: readonly (readonly [string, string, string, number])[]) {
   return produceWithPatches(document, (draft) => {

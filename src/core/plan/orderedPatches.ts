@@ -14,8 +14,7 @@ export type Patch =
 type Path = readonly (string | number)[]
 type Json = Readonly<Record<string, unknown>>
 
-const isRecord = (value: unknown): value is Json =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 function valueAt(document: unknown, path: Path): unknown {
   let at = document
@@ -67,7 +66,8 @@ export function withOrder(from: unknown, to: unknown, patches: readonly ImmerPat
   const reached = replay(from, ordered)
   for (const { path, keys } of parents.values()) {
     const got = valueAt(reached, path)
-    if (isRecord(got) && !isSameList(Object.keys(got), keys)) ordered.push({ op: 'order', path: [...path], value: keys })
+    if (isRecord(got) && !isSameList(Object.keys(got), keys))
+      ordered.push({ op: 'order', path: [...path], value: keys })
   }
   return ordered
 }
@@ -93,7 +93,9 @@ export function replay<T>(document: T, patches: readonly Patch[]): T {
     at =
       patch.op === 'order'
         ? changedAt(at, patch.path, (record) => inOrder(record, patch.value))
-        : changedAt(at, parentOf(patch.path), (record) => inserted(record, keyOf(patch.path), patch.value, patch.before!))
+        : changedAt(at, parentOf(patch.path), (record) =>
+            inserted(record, keyOf(patch.path), patch.value, patch.before!),
+          )
   }
   settle()
   return at as T

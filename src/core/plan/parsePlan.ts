@@ -3,7 +3,8 @@ import { migrate } from './migrations'
 import { plan, type Plan } from './plan'
 import { referenceFaults } from './references'
 
-export type ParsedPlan = { readonly kind: 'plan'; readonly plan: Plan } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
+export type ParsedPlan =
+  { readonly kind: 'plan'; readonly plan: Plan } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Reads a document of any known version. All faults are gathered, each with its path; nothing half-read is ever returned. */
 export function parsePlan(value: unknown): ParsedPlan {

@@ -14,7 +14,15 @@ export const PLAN_FORMAT = 'glad-rafter-plan'
 export const PLAN_VERSION = 1
 
 /** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
-export const PLAN_LIMITS = { enclosures: 24, parts: 400, devices: 900, cables: 900, wires: 2400, raceways: 900, states: 16 } as const
+export const PLAN_LIMITS = {
+  enclosures: 24,
+  parts: 400,
+  devices: 900,
+  cables: 900,
+  wires: 2400,
+  raceways: 900,
+  states: 16,
+} as const
 
 /** The self-contained document. Everything else is worked out from it. */
 export const plan = z.strictObject({
@@ -33,6 +41,10 @@ export const plan = z.strictObject({
   states: records(stateId, state, PLAN_LIMITS.states, 'states'),
 })
 
-export type DeepReadonly<T> = T extends string | number | boolean | null | undefined ? T : T extends readonly (infer U)[] ? readonly DeepReadonly<U>[] : { readonly [K in keyof T]: DeepReadonly<T[K]> }
+export type DeepReadonly<T> = T extends string | number | boolean | null | undefined
+  ? T
+  : T extends readonly (infer U)[]
+    ? readonly DeepReadonly<U>[]
+    : { readonly [K in keyof T]: DeepReadonly<T[K]> }
 
 export type Plan = DeepReadonly<z.output<typeof plan>>

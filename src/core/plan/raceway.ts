@@ -16,7 +16,9 @@ export const raceway = z.strictObject({
   joins: list(racewayId, 50),
   origin,
   /** On a face: a duct by its left or upper end and the way it runs, a gland or grommet by its centre. */
-  at: z.strictObject({ face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), axis: z.enum(['across', 'down']) }).optional(),
+  at: z
+    .strictObject({ face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), axis: z.enum(['across', 'down']) })
+    .optional(),
   /** A gland's thread: "M20", "PG13.5". */
   thread: text(10).optional(),
   /** What sits in it is sealed against the wall. */

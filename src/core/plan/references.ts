@@ -9,46 +9,79 @@ type ReadonlyPart = Plan['parts'][keyof Plan['parts']]
 /** The terminals a part's own innards refer to, with the path of each reference. */
 function* partReferences(part: ReadonlyPart): Generator<readonly [path: string, terminal: TerminalId]> {
   for (const [i, link] of part.links.entries()) {
-    if (link.kind === 'bar') for (const [j, terminal] of link.terminals.entries()) yield [`links.${i}.terminals.${j}`, terminal]
-    else yield* [[`links.${i}.a`, link.a], [`links.${i}.b`, link.b]] as const
+    if (link.kind === 'bar')
+      for (const [j, terminal] of link.terminals.entries()) yield [`links.${i}.terminals.${j}`, terminal]
+    else
+      yield* [
+        [`links.${i}.a`, link.a],
+        [`links.${i}.b`, link.b],
+      ] as const
   }
-  for (const [i, draw] of part.draws.entries()) yield* [[`draws.${i}.plus`, draw.plus], [`draws.${i}.minus`, draw.minus]] as const
+  for (const [i, draw] of part.draws.entries())
+    yield* [
+      [`draws.${i}.plus`, draw.plus],
+      [`draws.${i}.minus`, draw.minus],
+    ] as const
   if (part.earths !== null) yield ['earths', part.earths]
-  for (const [key, terminal] of Object.entries(part.terminals)) for (const [i, other] of terminal!.excludes.entries()) yield [`terminals.${key}.excludes.${i}`, other]
+  for (const [key, terminal] of Object.entries(part.terminals))
+    for (const [i, other] of terminal!.excludes.entries()) yield [`terminals.${key}.excludes.${i}`, other]
   const { behaviour } = part
   switch (behaviour.kind) {
     case 'mains-inlet':
     case 'supply':
-      yield* [['behaviour.line', behaviour.line], ['behaviour.neutral', behaviour.neutral]] as const
+      yield* [
+        ['behaviour.line', behaviour.line],
+        ['behaviour.neutral', behaviour.neutral],
+      ] as const
       if (behaviour.earth !== null) yield ['behaviour.earth', behaviour.earth]
       if (behaviour.kind === 'mains-inlet') return
       break
     case 'converter':
-      yield* [['behaviour.plus', behaviour.plus], ['behaviour.minus', behaviour.minus]] as const
+      yield* [
+        ['behaviour.plus', behaviour.plus],
+        ['behaviour.minus', behaviour.minus],
+      ] as const
       break
     case 'contactor':
     case 'relay':
-      yield* [['behaviour.coilPlus', behaviour.coilPlus], ['behaviour.coilMinus', behaviour.coilMinus]] as const
+      yield* [
+        ['behaviour.coilPlus', behaviour.coilPlus],
+        ['behaviour.coilMinus', behaviour.coilMinus],
+      ] as const
       return
     case 'solid-state-relay':
     case 'mosfet-module':
-      yield* [['behaviour.controlPlus', behaviour.controlPlus], ['behaviour.controlMinus', behaviour.controlMinus]] as const
+      yield* [
+        ['behaviour.controlPlus', behaviour.controlPlus],
+        ['behaviour.controlMinus', behaviour.controlMinus],
+      ] as const
       return
     default:
       return
   }
-  for (const [i, output] of behaviour.outputs.entries()) yield* [[`behaviour.outputs.${i}.plus`, output.plus], [`behaviour.outputs.${i}.minus`, output.minus]] as const
+  for (const [i, output] of behaviour.outputs.entries())
+    yield* [
+      [`behaviour.outputs.${i}.plus`, output.plus],
+      [`behaviour.outputs.${i}.minus`, output.minus],
+    ] as const
 }
 
 /** Faults within one part: references to terminals it has not, figures given twice or not at all. */
 export function partFaults(part: Part | ReadonlyPart, path: string, faults = new IssueList()): readonly Issue[] {
   for (const [at, terminal] of partReferences(part)) {
-    if (!Object.hasOwn(part.terminals, terminal)) faults.push({ path: `${path}.${at}`, message: `"${terminal}" is not a terminal of this part` })
+    if (!Object.hasOwn(part.terminals, terminal))
+      faults.push({ path: `${path}.${at}`, message: `"${terminal}" is not a terminal of this part` })
   }
   for (const [i, draw] of part.draws.entries()) {
-    if ((draw.power_W === null) === (draw.current_A === null)) faults.push({ path: `${path}.draws.${i}.power_W`, message: 'give exactly one of power_W and current_A' })
+    if ((draw.power_W === null) === (draw.current_A === null))
+      faults.push({ path: `${path}.draws.${i}.power_W`, message: 'give exactly one of power_W and current_A' })
   }
-  for (const [field, things] of [['links', part.links], ['draws', part.draws], ['settings', part.settings], ['sockets', part.sockets]] as const) {
+  for (const [field, things] of [
+    ['links', part.links],
+    ['draws', part.draws],
+    ['settings', part.settings],
+    ['sockets', part.sockets],
+  ] as const) {
     const seen = new Set<string>()
     for (const [i, thing] of things.entries()) {
       if (seen.has(thing.id)) faults.push({ path: `${path}.${field}.${i}.id`, message: `"${thing.id}" is used twice` })
@@ -56,11 +89,13 @@ export function partFaults(part: Part | ReadonlyPart, path: string, faults = new
     }
   }
   for (const [i, setting] of part.settings.entries()) {
-    if (setting.initial !== null && !setting.options.includes(setting.initial)) faults.push({ path: `${path}.settings.${i}.initial`, message: `must be one of ${setting.options.join(', ')}` })
+    if (setting.initial !== null && !setting.options.includes(setting.initial))
+      faults.push({ path: `${path}.settings.${i}.initial`, message: `must be one of ${setting.options.join(', ')}` })
   }
   if (part.behaviour.kind === 'supply' && part.behaviour.selector !== null) {
     const { selector } = part.behaviour
-    if (!part.settings.some((setting) => setting.id === selector)) faults.push({ path: `${path}.behaviour.selector`, message: `"${selector}" is not a setting of this part` })
+    if (!part.settings.some((setting) => setting.id === selector))
+      faults.push({ path: `${path}.behaviour.selector`, message: `"${selector}" is not a setting of this part` })
   }
   return faults.issues
 }
@@ -70,7 +105,8 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
   const faults = new IssueList()
   const onThemselves = sittingOnThemselves(plan)
   const has = (collection: object, key: string) => Object.hasOwn(collection, key)
-  const missing = (path: string, what: string, key: string) => faults.push({ path, message: `there is no ${what} "${key}"` })
+  const missing = (path: string, what: string, key: string) =>
+    faults.push({ path, message: `there is no ${what} "${key}"` })
 
   for (const [id, part] of Object.entries(plan.parts)) partFaults(part!, `parts.${id}`, faults)
 
@@ -79,32 +115,44 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
     const path = `devices.${id}`
     if (!device) continue
     const twin = tags.get(device.tag.toLowerCase())
-    if (twin) faults.push({ path: `${path}.tag`, message: `"${device.tag}" is the tag of another device already; give each its own` })
+    if (twin)
+      faults.push({
+        path: `${path}.tag`,
+        message: `"${device.tag}" is the tag of another device already; give each its own`,
+      })
     tags.set(device.tag.toLowerCase(), id)
     if (!has(plan.parts, device.part)) {
       missing(`${path}.part`, 'part', device.part)
       continue
     }
     const part = plan.parts[device.part]!
-    for (const key of Object.keys(device.loads)) if (!part.draws.some((draw) => draw.id === key)) missing(`${path}.loads.${key}`, 'draw', key)
-    for (const key of Object.keys(device.fitted)) if (!part.links.some((link) => link.kind === 'protective' && link.id === key)) missing(`${path}.fitted.${key}`, 'fuse or breaker place', key)
+    for (const key of Object.keys(device.loads))
+      if (!part.draws.some((draw) => draw.id === key)) missing(`${path}.loads.${key}`, 'draw', key)
+    for (const key of Object.keys(device.fitted))
+      if (!part.links.some((link) => link.kind === 'protective' && link.id === key))
+        missing(`${path}.fitted.${key}`, 'fuse or breaker place', key)
     for (const [key, value] of Object.entries(device.settings)) {
       const setting = part.settings.find((candidate) => candidate.id === key)
       if (!setting) missing(`${path}.settings.${key}`, 'setting', key)
-      else if (!setting.options.includes(value)) faults.push({ path: `${path}.settings.${key}`, message: `must be one of ${setting.options.join(', ')}` })
+      else if (!setting.options.includes(value))
+        faults.push({ path: `${path}.settings.${key}`, message: `must be one of ${setting.options.join(', ')}` })
     }
     const { place } = device
-    if (place.kind === 'unplaced' && place.enclosure !== null && !has(plan.enclosures, place.enclosure)) missing(`${path}.place.enclosure`, 'enclosure', place.enclosure)
+    if (place.kind === 'unplaced' && place.enclosure !== null && !has(plan.enclosures, place.enclosure))
+      missing(`${path}.place.enclosure`, 'enclosure', place.enclosure)
     if (place.kind === 'face') {
       if (!has(plan.enclosures, place.enclosure)) missing(`${path}.place.enclosure`, 'enclosure', place.enclosure)
-      else if (!has(plan.enclosures[place.enclosure]!.faces, place.face)) missing(`${path}.place.face`, 'face', place.face)
+      else if (!has(plan.enclosures[place.enclosure]!.faces, place.face))
+        missing(`${path}.place.face`, 'face', place.face)
     }
     if (place.kind === 'socket') {
       const host = has(plan.devices, place.device) ? plan.devices[place.device] : undefined
       const hostPart = host && has(plan.parts, host.part) ? plan.parts[host.part] : undefined
       if (!host) missing(`${path}.place.device`, 'device', place.device)
-      else if (hostPart && !hostPart.sockets.some((socket) => socket.id === place.socket)) missing(`${path}.place.socket`, 'socket', place.socket)
-      else if (onThemselves.has(id as DeviceId)) faults.push({ path: `${path}.place.device`, message: 'plugs onto itself by way of other devices' })
+      else if (hostPart && !hostPart.sockets.some((socket) => socket.id === place.socket))
+        missing(`${path}.place.socket`, 'socket', place.socket)
+      else if (onThemselves.has(id as DeviceId))
+        faults.push({ path: `${path}.place.device`, message: 'plugs onto itself by way of other devices' })
     }
   }
 
@@ -116,38 +164,55 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       const device = has(plan.devices, end.device) ? plan.devices[end.device] : undefined
       const part = device && has(plan.parts, device.part) ? plan.parts[device.part] : undefined
       if (!device) missing(`wires.${id}.${side}.device`, 'device', end.device)
-      else if (part && !has(part.terminals, end.terminal)) missing(`wires.${id}.${side}.terminal`, `terminal of ${device.tag}`, end.terminal)
+      else if (part && !has(part.terminals, end.terminal))
+        missing(`wires.${id}.${side}.terminal`, `terminal of ${device.tag}`, end.terminal)
     }
-    if (wire.from.kind === 'terminal' && wire.to.kind === 'terminal' && wire.from.device === wire.to.device && wire.from.terminal === wire.to.terminal) {
+    if (
+      wire.from.kind === 'terminal' &&
+      wire.to.kind === 'terminal' &&
+      wire.from.device === wire.to.device &&
+      wire.from.terminal === wire.to.terminal
+    ) {
       faults.push({ path: `wires.${id}.to`, message: 'both ends are in the same terminal' })
     }
     if (wire.cable !== null && !has(plan.cables, wire.cable)) missing(`wires.${id}.cable`, 'cable', wire.cable)
-    for (const [i, raceway] of (wire.route ?? []).entries()) if (!has(plan.raceways, raceway)) missing(`wires.${id}.route.${i}`, 'raceway', raceway)
+    for (const [i, raceway] of (wire.route ?? []).entries())
+      if (!has(plan.raceways, raceway)) missing(`wires.${id}.route.${i}`, 'raceway', raceway)
   }
   for (const [id, enclosure] of Object.entries(plan.enclosures)) {
     for (const [key, face] of Object.entries(enclosure!.faces)) {
       const path = `enclosures.${id}.faces.${key}`
-      for (const [field, things] of [['openings', face!.openings ?? []], ['rails', face!.rails ?? []]] as const) {
+      for (const [field, things] of [
+        ['openings', face!.openings ?? []],
+        ['rails', face!.rails ?? []],
+      ] as const) {
         const seen = new Set<string>()
         for (const [i, thing] of things.entries()) {
-          if (seen.has(thing.id)) faults.push({ path: `${path}.${field}.${i}.id`, message: `"${thing.id}" is used twice` })
+          if (seen.has(thing.id))
+            faults.push({ path: `${path}.${field}.${i}.id`, message: `"${thing.id}" is used twice` })
           seen.add(thing.id)
         }
       }
-      for (const [i, { device }] of (face!.openings ?? []).entries()) if (device !== null && !has(plan.devices, device)) missing(`${path}.openings.${i}.device`, 'device', device)
+      for (const [i, { device }] of (face!.openings ?? []).entries())
+        if (device !== null && !has(plan.devices, device)) missing(`${path}.openings.${i}.device`, 'device', device)
     }
   }
   for (const [id, raceway] of Object.entries(plan.raceways)) {
     const { at, enclosure } = raceway!
     const home = enclosure !== null && has(plan.enclosures, enclosure) ? plan.enclosures[enclosure] : undefined
-    if (at && enclosure === null) faults.push({ path: `raceways.${id}.enclosure`, message: 'a raceway on a face is in an enclosure; name it' })
+    if (at && enclosure === null)
+      faults.push({ path: `raceways.${id}.enclosure`, message: 'a raceway on a face is in an enclosure; name it' })
     else if (at && home && !has(home.faces, at.face)) missing(`raceways.${id}.at.face`, 'face', at.face)
-    if (enclosure !== null && !has(plan.enclosures, enclosure)) missing(`raceways.${id}.enclosure`, 'enclosure', enclosure)
-    for (const [i, other] of raceway!.joins.entries()) if (!has(plan.raceways, other)) missing(`raceways.${id}.joins.${i}`, 'raceway', other)
+    if (enclosure !== null && !has(plan.enclosures, enclosure))
+      missing(`raceways.${id}.enclosure`, 'enclosure', enclosure)
+    for (const [i, other] of raceway!.joins.entries())
+      if (!has(plan.raceways, other)) missing(`raceways.${id}.joins.${i}`, 'raceway', other)
   }
   for (const [id, state] of Object.entries(plan.states)) {
-    for (const key of Object.keys(state!.shares)) if (!has(plan.devices, key)) missing(`states.${id}.shares.${key}`, 'device', key)
-    for (const key of Object.keys(state!.positions)) if (!has(plan.devices, key)) missing(`states.${id}.positions.${key}`, 'device', key)
+    for (const key of Object.keys(state!.shares))
+      if (!has(plan.devices, key)) missing(`states.${id}.shares.${key}`, 'device', key)
+    for (const key of Object.keys(state!.positions))
+      if (!has(plan.devices, key)) missing(`states.${id}.positions.${key}`, 'device', key)
   }
   return faults.issues
 }

@@ -10,7 +10,9 @@ export const plug = z.strictObject({
 
 /** Where the enclosure stands and what feeds it. */
 export const site = z.strictObject({
-  mains_V: positive().min(90, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' }).max(260, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' }),
+  mains_V: positive()
+    .min(90, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' })
+    .max(260, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' }),
   mains_Hz: z.union([z.literal(50), z.literal(60)], { error: 'must be 50 or 60' }),
   region: z.enum(['IEC', 'NEC']),
   plug,

@@ -12,13 +12,28 @@ export const wireEnd = z.discriminatedUnion('kind', [
 ])
 export type WireEnd = z.output<typeof wireEnd>
 
-export const TREATMENTS = ['ferrule', 'twin-ferrule', 'bare', 'tinned', 'solid', 'blade-receptacle', 'eyelet', 'contact', 'solder', 'displaced', 'moulded'] as const
+export const TREATMENTS = [
+  'ferrule',
+  'twin-ferrule',
+  'bare',
+  'tinned',
+  'solid',
+  'blade-receptacle',
+  'eyelet',
+  'contact',
+  'solder',
+  'displaced',
+  'moulded',
+] as const
 export type Treatment = (typeof TREATMENTS)[number]
 
 const canonicalSize = z.string().transform((label, context) => {
   const size = parseWireSize(label)
   if (size) return size.label
-  context.addIssue({ code: 'custom', message: `"${label.slice(0, 40)}" is not a conductor size; write one such as "14 AWG" or "2.5 mm²"` })
+  context.addIssue({
+    code: 'custom',
+    message: `"${label.slice(0, 40)}" is not a conductor size; write one such as "14 AWG" or "2.5 mm²"`,
+  })
   return z.NEVER
 })
 

@@ -7,7 +7,10 @@ export const logEntry = z.strictObject({
   step: z.string().min(1, { error: 'must not be empty' }).max(200, { error: 'must be 200 characters or fewer' }),
   kind: z.enum(['signed', 'withdrawn']),
   facts: z
-    .record(z.string().max(200, { error: 'must be 200 characters or fewer' }), z.string().max(20_000, { error: 'must be 20,000 characters or fewer' }))
+    .record(
+      z.string().max(200, { error: 'must be 200 characters or fewer' }),
+      z.string().max(20_000, { error: 'must be 20,000 characters or fewer' }),
+    )
     .refine((facts) => Object.keys(facts).length <= 200, { error: 'must hold 200 facts or fewer' }),
   reading: z
     .number({ error: 'must be a number' })

@@ -11,15 +11,21 @@ const after = (...commands: Command[]) => {
   if (outcome.kind === 'refused') throw new Error('refused')
   return evaluate(outcome.plan).procedure
 }
-const signAll = (steps: readonly Step[]): SignOff[] => steps.map(({ id, facts }) => ({ step: id, kind: 'signed', facts }))
-const redone = (before: readonly Step[], now: readonly Step[]) => [...progressOf(now, signAll(before))].filter(([, { status }]) => status === 'redo').map(([id]) => id)
+const signAll = (steps: readonly Step[]): SignOff[] =>
+  steps.map(({ id, facts }) => ({ step: id, kind: 'signed', facts }))
+const redone = (before: readonly Step[], now: readonly Step[]) =>
+  [...progressOf(now, signAll(before))].filter(([, { status }]) => status === 'redo').map(([id]) => id)
 
 describe('the order of work', () => {
-  it.each([['the demo', clayPrinter()] as const, ...PATTERNS.map((name) => [name, startingPattern(name, 'IEC')] as const)])('%s: nothing comes before what it needs', (_name, plan) => {
+  it.each([
+    ['the demo', clayPrinter()] as const,
+    ...PATTERNS.map((name) => [name, startingPattern(name, 'IEC')] as const),
+  ])('%s: nothing comes before what it needs', (_name, plan) => {
     const steps = evaluate(plan).procedure
     const at = new Map(steps.map(({ id }, i) => [id, i]))
     expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length)
-    for (const step of steps) for (const id of step.after) if (at.has(id)) expect(at.get(id)!).toBeLessThan(at.get(step.id)!)
+    for (const step of steps)
+      for (const id of step.after) if (at.has(id)) expect(at.get(id)!).toBeLessThan(at.get(step.id)!)
   })
 
   it('goes through the phases in the order of the trade', () => {
@@ -39,13 +45,28 @@ describe('the order of work', () => {
     expect(ids.indexOf('holes:enclosure:main/face:plate')).toBeLessThan(ids.indexOf('mount:device:ps1'))
     const { place } = clayPrinter().devices['device:v1' as DeviceId]!
     if (place.kind !== 'face') throw new Error('the fan is in a wall')
-    const undone = redone(steps, after({ type: 'moveDevice', id: 'device:v1' as DeviceId, place: { ...place, y_mm: place.y_mm + 10 } }))
+    const undone = redone(
+      steps,
+      after({ type: 'moveDevice', id: 'device:v1' as DeviceId, place: { ...place, y_mm: place.y_mm + 10 } }),
+    )
     expect(undone.sort()).toEqual(['holes:enclosure:main/face:right', 'mount:device:v1'])
   })
 
   it('sets jumpers before the module that covers them is plugged on', () => {
-    const plan = new PlanBuilder('carrier', 'IEC').box('main', { name: 'Box', kind: 'box', inner: { width_mm: 400, height_mm: 400, depth_mm: 150 }, wall: { material: 'plastic', thickness_mm: 3 }, sealed: false })
-      .device('A1', 'driver-carrier-3').device('M1', 'driver-module', 'Module', { place: { kind: 'socket', device: 'device:a1' as DeviceId, socket: 'D2' } }).place('A1', 'plate', 200, 200).build()
+    const plan = new PlanBuilder('carrier', 'IEC')
+      .box('main', {
+        name: 'Box',
+        kind: 'box',
+        inner: { width_mm: 400, height_mm: 400, depth_mm: 150 },
+        wall: { material: 'plastic', thickness_mm: 3 },
+        sealed: false,
+      })
+      .device('A1', 'driver-carrier-3')
+      .device('M1', 'driver-module', 'Module', {
+        place: { kind: 'socket', device: 'device:a1' as DeviceId, socket: 'D2' },
+      })
+      .place('A1', 'plate', 200, 200)
+      .build()
     const ids = evaluate(plan).procedure.map(({ id }) => id)
     expect(ids.indexOf('set:device:a1/step2')).toBeLessThan(ids.indexOf('mount:device:m1'))
     expect(ids.indexOf('mount:device:a1')).toBeLessThan(ids.indexOf('mount:device:m1'))
@@ -68,20 +89,47 @@ describe('the order of work', () => {
   })
 
   it('orders any steps without a circle, and throws on one', () => {
-    const step = (id: string, before: readonly string[]): Step => ({ id, phase: 'mount', title: id, lines: [], why: '', cautions: [], minutes: 1, after: before, facts: {}, reading: null, device: null, wire: null })
-    fc.assert(fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 4 }), { minLength: 1, maxLength: 20 }), (needs) => {
-      const steps = needs.map((list, i) => step(`s${i}`, list.filter((j) => j < i).map((j) => `s${j}`)))
-      const ordered = orderSteps([...steps].reverse()).map(({ id }) => id)
-      expect([...ordered].sort()).toEqual(steps.map(({ id }) => id).sort())
-      for (const { id, after: before } of steps) for (const other of before) expect(ordered.indexOf(other)).toBeLessThan(ordered.indexOf(id))
-    }))
+    const step = (id: string, before: readonly string[]): Step => ({
+      id,
+      phase: 'mount',
+      title: id,
+      lines: [],
+      why: '',
+      cautions: [],
+      minutes: 1,
+      after: before,
+      facts: {},
+      reading: null,
+      device: null,
+      wire: null,
+    })
+    fc.assert(
+      fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 4 }), { minLength: 1, maxLength: 20 }), (needs) => {
+        const steps = needs.map((list, i) =>
+          step(
+            `s${i}`,
+            list.filter((j) => j < i).map((j) => `s${j}`),
+          ),
+        )
+        const ordered = orderSteps([...steps].reverse()).map(({ id }) => id)
+        expect([...ordered].sort()).toEqual(steps.map(({ id }) => id).sort())
+        for (const { id, after: before } of steps)
+          for (const other of before) expect(ordered.indexOf(other)).toBeLessThan(ordered.indexOf(id))
+      }),
+    )
     expect(() => orderSteps([step('a', ['b']), step('b', ['a'])])).toThrow(/circle/)
   })
 })
 
 describe('readings', () => {
   const steps = evaluate(clayPrinter()).procedure
-  it('expects nominal volts without load, within 5 %', () => expect(steps.find(({ id }) => id === 'power:device:ps1/out')!.reading).toEqual({ what: 'Volts without load', unit: 'V', from: 22.8, to: 25.2 }))
+  it('expects nominal volts without load, within 5 %', () =>
+    expect(steps.find(({ id }) => id === 'power:device:ps1/out')!.reading).toEqual({
+      what: 'Volts without load',
+      unit: 'V',
+      from: 22.8,
+      to: 25.2,
+    }))
   it('expects earth paths near what their conductors measure', () => {
     const { to } = steps.find(({ id }) => id === 'check:earth/device:u3')!.reading!
     // 200 mm and 900 mm of 2.5 mm² are under 10 mΩ; the rest allows for meter and leads.
@@ -95,17 +143,23 @@ describe('readings', () => {
     [{ from: 22.8, to: 25.2 }, 26, 'high'],
     [{ from: null, to: 0.5 }, 0.2, 'within'],
     [{ from: 1e6, to: null }, 1000, 'low'],
-  ] as const)('%j judges %d as %s', (limits, value, verdict) => expect(judgeReading({ what: '', unit: 'V', ...limits }, value)).toBe(verdict))
+  ] as const)('%j judges %d as %s', (limits, value, verdict) =>
+    expect(judgeReading({ what: '', unit: 'V', ...limits }, value)).toBe(verdict),
+  )
 })
 
 describe('sign-offs', () => {
   const before = evaluate(clayPrinter()).procedure
 
-  it('are done while nothing changes', () => expect([...progressOf(before, signAll(before)).values()].every(({ status }) => status === 'done')).toBe(true))
+  it('are done while nothing changes', () =>
+    expect([...progressOf(before, signAll(before)).values()].every(({ status }) => status === 'done')).toBe(true))
 
   it('taken back are open again', () => {
     const [first] = before
-    expect(progressOf(before, [...signAll(before), { step: first!.id, kind: 'withdrawn', facts: {} }]).get(first!.id)!.status).toBe('ready')
+    expect(
+      progressOf(before, [...signAll(before), { step: first!.id, kind: 'withdrawn', facts: {} }]).get(first!.id)!
+        .status,
+    ).toBe('ready')
   })
 
   it('a thicker wire undoes that wire and what proved it, and nothing else', () => {
@@ -116,9 +170,15 @@ describe('sign-offs', () => {
     expect(list.some((id) => id.startsWith('mount:') || id.startsWith('check:earth'))).toBe(false)
   })
 
-  it('another mains selector undoes its setting alone', () => expect(redone(before, after({ type: 'setSetting', device: 'device:ps1' as DeviceId, setting: 'mains', value: '115 V' }))).toEqual(['set:device:ps1/mains']))
+  it('another mains selector undoes its setting alone', () =>
+    expect(
+      redone(before, after({ type: 'setSetting', device: 'device:ps1' as DeviceId, setting: 'mains', value: '115 V' })),
+    ).toEqual(['set:device:ps1/mains']))
 
-  it('renaming something undoes nothing', () => expect(redone(before, after({ type: 'updateDevice', id: 'device:ps1' as DeviceId, changes: { name: 'Big supply' } }))).toEqual([]))
+  it('renaming something undoes nothing', () =>
+    expect(
+      redone(before, after({ type: 'updateDevice', id: 'device:ps1' as DeviceId, changes: { name: 'Big supply' } })),
+    ).toEqual([]))
 
   it('says what changed', () => {
     const now = after({ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } })

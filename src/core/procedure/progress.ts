@@ -21,7 +21,10 @@ export interface LogEntry extends SignOff {
 export type StepStatus = 'open' | 'ready' | 'done' | 'redo'
 
 /** Where each step stands. Signed off under other facts than today's: to be redone, with what changed. */
-export function progressOf(steps: readonly Step[], log: readonly SignOff[]): ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }> {
+export function progressOf(
+  steps: readonly Step[],
+  log: readonly SignOff[],
+): ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }> {
   const last = new Map<string, SignOff>()
   for (const entry of log) last.set(entry.step, entry)
   const result = new Map<string, { status: StepStatus; changed: readonly string[] }>()
@@ -32,8 +35,20 @@ export function progressOf(steps: readonly Step[], log: readonly SignOff[]): Rea
     if (entry?.kind === 'signed') {
       const keys = new Set([...Object.keys(step.facts), ...Object.keys(entry.facts)])
       const changed = [...keys].filter((key) => step.facts[key] !== entry.facts[key])
-      result.set(step.id, changed.length === 0 ? { status: 'done', changed: [] } : { status: 'redo', changed: changed.map((key) => `${key}: ${short(entry.facts[key])} → ${short(step.facts[key])}`) })
-    } else result.set(step.id, { status: step.after.every((id) => !present.has(id) || isDone(id)) ? 'ready' : 'open', changed: [] })
+      result.set(
+        step.id,
+        changed.length === 0
+          ? { status: 'done', changed: [] }
+          : {
+              status: 'redo',
+              changed: changed.map((key) => `${key}: ${short(entry.facts[key])} → ${short(step.facts[key])}`),
+            },
+      )
+    } else
+      result.set(step.id, {
+        status: step.after.every((id) => !present.has(id) || isDone(id)) ? 'ready' : 'open',
+        changed: [],
+      })
   }
   return result
 }

@@ -23,10 +23,13 @@ describe.each(PATTERNS.map((name) => [name] as const))('the pattern %s, arranged
   const outcome = arranged(startingPattern(name, 'IEC'))
   it('puts everything somewhere, without a stop', () => {
     expect(outcome.left).toEqual([])
-    const stops = review(outcome.plan, reckon(outcome.plan)).filter(({ stage, severity }) => stage === 'layout' && severity === 'stop')
+    const stops = review(outcome.plan, reckon(outcome.plan)).filter(
+      ({ stage, severity }) => stage === 'layout' && severity === 'stop',
+    )
     expect(stops.map(({ what }) => what)).toEqual([])
   })
-  it('stays as it is when arranged again', () => expect(arrangeTask(outcome.plan, reckon(outcome.plan), MAIN)!.request.items).toEqual([]))
+  it('stays as it is when arranged again', () =>
+    expect(arrangeTask(outcome.plan, reckon(outcome.plan), MAIN)!.request.items).toEqual([]))
   it('gets a gland for every lead that leaves it, and the spare that the house keeps', () => {
     const { commands, left } = proposeGlands(outcome.plan, reckon(outcome.plan), MAIN)
     expect(left).toEqual([])
@@ -41,7 +44,14 @@ describe.each(PATTERNS.map((name) => [name] as const))('the pattern %s, arranged
 
 it('a person’s placed part stays where it is', () => {
   const plan = startingPattern('printer', 'IEC')
-  const place = { kind: 'face' as const, enclosure: MAIN, face: Object.keys(plan.enclosures[MAIN]!.faces)[0] as never, x_mm: 240, y_mm: 240, rotation_deg: 0 as const }
+  const place = {
+    kind: 'face' as const,
+    enclosure: MAIN,
+    face: Object.keys(plan.enclosures[MAIN]!.faces)[0] as never,
+    x_mm: 240,
+    y_mm: 240,
+    rotation_deg: 0 as const,
+  }
   const outcome = apply(plan, [{ type: 'moveDevice', id: 'device:a1' as never, place }])
   if (outcome.kind === 'refused') throw new Error('refused')
   const { plan: after } = arranged(outcome.plan, 100)

@@ -21,14 +21,20 @@ const WALL_EDGE_mm = 14
 type FacePlace = Extract<Device['place'], { kind: 'face' }>
 
 /** Where plates of an enclosure are, and which devices wait for it. */
-function waitingFor(plan: Plan, enclosure: EnclosureId): readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[] {
+function waitingFor(
+  plan: Plan,
+  enclosure: EnclosureId,
+): readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[] {
   const boxes = Object.values(plan.enclosures).filter((box) => box!.origin !== 'remove').length
   return (Object.entries(plan.devices) as [DeviceId, Device][]).flatMap(([id, device]) => {
     const { place, origin } = device
     const part = plan.parts[device.part]!
-    const isHere = place.kind === 'unplaced' && (place.enclosure === enclosure || (place.enclosure === null && boxes === 1))
+    const isHere =
+      place.kind === 'unplaced' && (place.enclosure === enclosure || (place.enclosure === null && boxes === 1))
     // Metal that hands touch is the box itself; what hangs loose in its leads has no place on a plate.
-    return isHere && origin !== 'remove' && part.behaviour.kind !== 'exposed-metal' && part.mounting !== 'plugs-on' ? [{ id, device, part }] : []
+    return isHere && origin !== 'remove' && part.behaviour.kind !== 'exposed-metal' && part.mounting !== 'plugs-on'
+      ? [{ id, device, part }]
+      : []
   })
 }
 
@@ -48,15 +54,31 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
   const [faceKey, face] = plate
   const waiting = waitingFor(plan, enclosure)
   const functions = new Map<DeviceId, Set<string>>()
-  for (const wire of Object.values(plan.wires)) for (const end of [wire!.from, wire!.to]) if (end.kind === 'terminal') functions.set(end.device, (functions.get(end.device) ?? new Set()).add(wire!.function))
-  const heat = new Map(reckoning.boxes.flatMap(({ losses, worstState }) => (worstState === null ? [] : losses.map(({ device, loss_W }) => [device, loss_W[worstState]!] as const))))
-  const items = waiting.filter(({ part }) => part.mounting !== 'panel').map(({ id, part }): ArrangeItem => {
-    const isMains = ['L', 'N'].some((fn) => functions.get(id)?.has(fn)) && part.behaviour.kind !== 'supply'
-    return {
-      id, width_mm: part.body.width_mm, height_mm: part.body.height_mm, margins: roomAsked(part), isRailed: part.mounting === 'rail', isMains, isSignal: functions.get(id)?.has('signal') === true && !isMains,
-      heat_W: heat.get(id) ?? 0, isCool: ['board', 'computer', 'screen', 'driver', 'sensor'].includes(part.behaviour.kind),
-    }
-  })
+  for (const wire of Object.values(plan.wires))
+    for (const end of [wire!.from, wire!.to])
+      if (end.kind === 'terminal')
+        functions.set(end.device, (functions.get(end.device) ?? new Set()).add(wire!.function))
+  const heat = new Map(
+    reckoning.boxes.flatMap(({ losses, worstState }) =>
+      worstState === null ? [] : losses.map(({ device, loss_W }) => [device, loss_W[worstState]!] as const),
+    ),
+  )
+  const items = waiting
+    .filter(({ part }) => part.mounting !== 'panel')
+    .map(({ id, part }): ArrangeItem => {
+      const isMains = ['L', 'N'].some((fn) => functions.get(id)?.has(fn)) && part.behaviour.kind !== 'supply'
+      return {
+        id,
+        width_mm: part.body.width_mm,
+        height_mm: part.body.height_mm,
+        margins: roomAsked(part),
+        isRailed: part.mounting === 'rail',
+        isMains,
+        isSignal: functions.get(id)?.has('signal') === true && !isMains,
+        heat_W: heat.get(id) ?? 0,
+        isCool: ['board', 'computer', 'screen', 'driver', 'sensor'].includes(part.behaviour.kind),
+      }
+    })
   const own = reckoning.faces.find((each) => each.enclosure === enclosure && each.face === faceKey)
   const standing = [
     ...(own?.items ?? []).map(({ device, room }) => ({ id: device as string, rect: room })),
@@ -71,10 +93,23 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
     return [{ a: inRows.has(from) ? from : anchor(from), b: inRows.has(to) ? to : anchor(to), weight: 1 }]
   })
   // Warm air gathers under the top: a thermostat wants to be there.
-  for (const { id, part } of waiting) if (part.behaviour.kind === 'thermostat') pulls.push({ a: id, b: { x_mm: face!.width_mm / 2, y_mm: 0 }, weight: 4 })
+  for (const { id, part } of waiting)
+    if (part.behaviour.kind === 'thermostat') pulls.push({ a: id, b: { x_mm: face!.width_mm / 2, y_mm: 0 }, weight: 4 })
   return {
-    enclosure, face: faceKey as FaceId, panel: waiting.filter(({ part }) => part.mounting === 'panel').map(({ id }) => id),
-    request: { face: { width_mm: face!.width_mm, height_mm: face!.height_mm }, items, standing, pulls, duct_mm: DUCT.width_mm, edge_mm: EDGE_mm, apart_mm: APART_mm, seed, tries: TRIES },
+    enclosure,
+    face: faceKey as FaceId,
+    panel: waiting.filter(({ part }) => part.mounting === 'panel').map(({ id }) => id),
+    request: {
+      face: { width_mm: face!.width_mm, height_mm: face!.height_mm },
+      items,
+      standing,
+      pulls,
+      duct_mm: DUCT.width_mm,
+      edge_mm: EDGE_mm,
+      apart_mm: APART_mm,
+      seed,
+      tries: TRIES,
+    },
   }
 }
 
@@ -82,38 +117,62 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
 export function roomAsked(part: Part): ArrangeItem['margins'] {
   const room = { ...part.clearance_mm }
   // Ducts let plugs and air by: the rows' own gaps serve for exits.
-  for (const { side, room_mm } of [...(part.vents ?? []), ...(part.exits ?? [])]) if (side !== 'front' && side !== 'back') room[side] = Math.max(room[side], room_mm)
+  for (const { side, room_mm } of [...(part.vents ?? []), ...(part.exits ?? [])])
+    if (side !== 'front' && side !== 'back') room[side] = Math.max(room[side], room_mm)
   const { top, right, bottom, left } = room
   return { top, right, bottom, left }
 }
 
 /** Where a lead to something off the plate leaves it: toward its wall, else down to the glands. */
-function anchorOf(plan: Plan, box: Enclosure, plate: Enclosure['faces'][FaceId], id: DeviceId): { readonly x_mm: number; readonly y_mm: number } {
+function anchorOf(
+  plan: Plan,
+  box: Enclosure,
+  plate: Enclosure['faces'][FaceId],
+  id: DeviceId,
+): { readonly x_mm: number; readonly y_mm: number } {
   const { place } = plan.devices[id]!
   const below = { x_mm: plate.width_mm / 2, y_mm: plate.height_mm }
   if (place.kind !== 'face' || !box.faces[place.face]) return below
   switch (sideOf(box.faces[place.face]!)) {
-    case 'left': return { x_mm: 0, y_mm: place.y_mm }
-    case 'right': return { x_mm: plate.width_mm, y_mm: place.y_mm }
-    case 'top': return { x_mm: place.x_mm, y_mm: 0 }
-    case 'front': case 'back': return { x_mm: place.x_mm, y_mm: place.y_mm }
-    default: return { x_mm: place.x_mm, y_mm: plate.height_mm }
+    case 'left':
+      return { x_mm: 0, y_mm: place.y_mm }
+    case 'right':
+      return { x_mm: plate.width_mm, y_mm: place.y_mm }
+    case 'top':
+      return { x_mm: place.x_mm, y_mm: 0 }
+    case 'front':
+    case 'back':
+      return { x_mm: place.x_mm, y_mm: place.y_mm }
+    default:
+      return { x_mm: place.x_mm, y_mm: plate.height_mm }
   }
 }
 
 /** Walls in the order in which a part of a kind is looked for a place; switches and screens face the person. */
 const WALLS: Readonly<Record<string, readonly string[]>> = {
-  fan: ['right', 'left', 'top', 'front'], 'mains-inlet': ['left', 'bottom', 'right'], switch: ['left', 'right', 'front'], outlet: ['left', 'right', 'bottom'],
-  'emergency-stop': ['front', 'right'], button: ['front', 'right'], screen: ['front'], lamp: ['front'], 'outside-source': ['right', 'bottom', 'left'],
+  fan: ['right', 'left', 'top', 'front'],
+  'mains-inlet': ['left', 'bottom', 'right'],
+  switch: ['left', 'right', 'front'],
+  outlet: ['left', 'right', 'bottom'],
+  'emergency-stop': ['front', 'right'],
+  button: ['front', 'right'],
+  screen: ['front'],
+  lamp: ['front'],
+  'outside-source': ['right', 'bottom', 'left'],
 }
 
 /** An arrangement as edits: parts, rails and ducts on the plate, and what belongs into walls put where nothing is behind it. */
-export function arrangeEdits(plan: Plan, task: ArrangeTask, { places, rails, ducts }: Arrangement): { readonly commands: readonly Command[]; readonly left: readonly DeviceId[] } {
+export function arrangeEdits(
+  plan: Plan,
+  task: ArrangeTask,
+  { places, rails, ducts }: Arrangement,
+): { readonly commands: readonly Command[]; readonly left: readonly DeviceId[] } {
   const { enclosure, face } = task
   const box = plan.enclosures[enclosure]!
   const commands: Command[] = []
   const moved = new Map<DeviceId, FacePlace>()
-  for (const [id, at] of Object.entries(places)) moved.set(id as DeviceId, { kind: 'face', enclosure, face, ...at, rotation_deg: 0 })
+  for (const [id, at] of Object.entries(places))
+    moved.set(id as DeviceId, { kind: 'face', enclosure, face, ...at, rotation_deg: 0 })
   const plate = box.faces[face]!
   if (rails.length > 0) {
     const taken = new Set((plate.rails ?? []).map(({ id }) => id))
@@ -129,10 +188,28 @@ export function arrangeEdits(plan: Plan, task: ArrangeTask, { places, rails, duc
   for (const duct of ducts) {
     do n += 1
     while (Object.hasOwn(plan.raceways, `raceway:${enclosure.slice(10)}-duct${n}`))
-    commands.push({ type: 'addRaceway', id: `raceway:${enclosure.slice(10)}-duct${n}` as RacewayId, raceway: { name: `Duct ${n}`, kind: 'duct', enclosure, ...DUCT, length_mm: duct.length_mm, fillLimit_percent: 60, bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new', at: { face, x_mm: duct.x_mm, y_mm: duct.y_mm, axis: 'across' } } })
+    commands.push({
+      type: 'addRaceway',
+      id: `raceway:${enclosure.slice(10)}-duct${n}` as RacewayId,
+      raceway: {
+        name: `Duct ${n}`,
+        kind: 'duct',
+        enclosure,
+        ...DUCT,
+        length_mm: duct.length_mm,
+        fillLimit_percent: 60,
+        bendRadius_mm: null,
+        travel_mm: null,
+        joins: [],
+        origin: 'new',
+        at: { face, x_mm: duct.x_mm, y_mm: duct.y_mm, axis: 'across' },
+      },
+    })
   }
   const bodies: Box3[] = [...[...moved].map(([id, place]) => boxAt(plan, id, place))]
-  for (const [id, device] of Object.entries(plan.devices)) if (device!.place.kind === 'face' && device!.place.enclosure === enclosure && device!.origin !== 'remove') bodies.push(boxAt(plan, id as DeviceId, device!.place))
+  for (const [id, device] of Object.entries(plan.devices))
+    if (device!.place.kind === 'face' && device!.place.enclosure === enclosure && device!.origin !== 'remove')
+      bodies.push(boxAt(plan, id as DeviceId, device!.place))
   const left: DeviceId[] = []
   for (const id of [...task.panel].sort((a, b) => areaOf(plan, b) - areaOf(plan, a))) {
     const place = wallPlace(plan, enclosure, id, moved, bodies)
@@ -144,7 +221,13 @@ export function arrangeEdits(plan: Plan, task: ArrangeTask, { places, rails, duc
     bodies.push(boxAt(plan, id, place))
   }
   for (const [id, place] of moved) commands.push({ type: 'moveDevice', id, place })
-  return { commands, left: [...left, ...(task.request.items.filter(({ id }) => !Object.hasOwn(places, id)).map(({ id }) => id as DeviceId))] }
+  return {
+    commands,
+    left: [
+      ...left,
+      ...task.request.items.filter(({ id }) => !Object.hasOwn(places, id)).map(({ id }) => id as DeviceId),
+    ],
+  }
 }
 
 function areaOf(plan: Plan, id: DeviceId): number {
@@ -153,19 +236,41 @@ function areaOf(plan: Plan, id: DeviceId): number {
 }
 
 /** The first place in the walls a part is looked for, from the bottom up (fans from the top down), where it covers nothing and meets nothing behind. */
-function wallPlace(plan: Plan, enclosure: EnclosureId, id: DeviceId, moved: ReadonlyMap<DeviceId, FacePlace>, bodies: readonly Box3[]): FacePlace | null {
+function wallPlace(
+  plan: Plan,
+  enclosure: EnclosureId,
+  id: DeviceId,
+  moved: ReadonlyMap<DeviceId, FacePlace>,
+  bodies: readonly Box3[],
+): FacePlace | null {
   const box = plan.enclosures[enclosure]!
   const part = plan.parts[plan.devices[id]!.part]!
   const isFan = part.behaviour.kind === 'fan'
   const wanted = WALLS[part.behaviour.kind] ?? ['front', 'right', 'left', 'bottom']
-  const walls = Object.entries(box.faces).filter(([, data]) => data!.kind !== 'plate').sort(([, a], [, b]) => rank(wanted, sideOf(a!)) - rank(wanted, sideOf(b!)))
+  const walls = Object.entries(box.faces)
+    .filter(([, data]) => data!.kind !== 'plate')
+    .sort(([, a], [, b]) => rank(wanted, sideOf(a!)) - rank(wanted, sideOf(b!)))
   for (const [face, data] of walls) {
     if (!wanted.includes(sideOf(data!))) continue
     const taken: Rect[] = [
-      ...[...moved.entries(), ...Object.entries(plan.devices).flatMap(([other, device]) => (device!.place.kind === 'face' ? [[other as DeviceId, device!.place] as const] : []))].filter(([, place]) => place.enclosure === enclosure && place.face === face).map(([other, place]) => footprint(plan.parts[plan.devices[other]!.part]!.body, place)),
-      ...Object.values(plan.raceways).flatMap((raceway) => (raceway!.enclosure === enclosure && raceway!.at?.face === face ? [racewayRect(raceway!)!] : [])),
+      ...[
+        ...moved.entries(),
+        ...Object.entries(plan.devices).flatMap(([other, device]) =>
+          device!.place.kind === 'face' ? [[other as DeviceId, device!.place] as const] : [],
+        ),
+      ]
+        .filter(([, place]) => place.enclosure === enclosure && place.face === face)
+        .map(([other, place]) => footprint(plan.parts[plan.devices[other]!.part]!.body, place)),
+      ...Object.values(plan.raceways).flatMap((raceway) =>
+        raceway!.enclosure === enclosure && raceway!.at?.face === face ? [racewayRect(raceway!)!] : [],
+      ),
     ]
-    const whole = { left_mm: WALL_EDGE_mm, top_mm: WALL_EDGE_mm, right_mm: data!.width_mm - WALL_EDGE_mm, bottom_mm: data!.height_mm - WALL_EDGE_mm }
+    const whole = {
+      left_mm: WALL_EDGE_mm,
+      top_mm: WALL_EDGE_mm,
+      right_mm: data!.width_mm - WALL_EDGE_mm,
+      bottom_mm: data!.height_mm - WALL_EDGE_mm,
+    }
     const heights = Array.from({ length: Math.floor(data!.height_mm / WALL_STEP_mm) }, (_, i) => i * WALL_STEP_mm)
     for (const y_mm of isFan ? heights : heights.reverse()) {
       for (let x_mm = WALL_STEP_mm; x_mm < data!.width_mm; x_mm += WALL_STEP_mm) {
@@ -173,7 +278,10 @@ function wallPlace(plan: Plan, enclosure: EnclosureId, id: DeviceId, moved: Read
         const rect = footprint(part.body, place)
         const spaced = grow(rect, { top: WALL_GAP_mm, right: WALL_GAP_mm, bottom: WALL_GAP_mm, left: WALL_GAP_mm })
         if (!contains(whole, rect) || taken.some((other) => overlaps(other, spaced))) continue
-        const behind = inflate(boxAt(plan, id, place), (part.vents ?? []).find(({ side }) => side === 'back')?.room_mm ?? BEHIND_mm)
+        const behind = inflate(
+          boxAt(plan, id, place),
+          (part.vents ?? []).find(({ side }) => side === 'back')?.room_mm ?? BEHIND_mm,
+        )
         if (!bodies.some((other) => meets(other, behind))) return place
       }
     }
@@ -181,7 +289,10 @@ function wallPlace(plan: Plan, enclosure: EnclosureId, id: DeviceId, moved: Read
   return null
 }
 
-const rank = (wanted: readonly string[], side: string) => (wanted.indexOf(side) + 1 || 99)
+const rank = (wanted: readonly string[], side: string) => wanted.indexOf(side) + 1 || 99
 
-const inflate = ({ x, y, z }: Box3, by_mm: number): Box3 => ({ x: [x[0] - by_mm, x[1] + by_mm], y: [y[0], y[1]], z: [z[0] - by_mm, z[1] + by_mm] })
-
+const inflate = ({ x, y, z }: Box3, by_mm: number): Box3 => ({
+  x: [x[0] - by_mm, x[1] + by_mm],
+  y: [y[0], y[1]],
+  z: [z[0] - by_mm, z[1] + by_mm],
+})

@@ -26,45 +26,66 @@ describe('size all fuses and wires', () => {
     expect(stops(spoiled).length).toBeGreaterThan(0)
     const edits = sizeAll(spoiled)
     for (const { what, why } of edits) expect(what.length * why.length).toBeGreaterThan(0)
-    const { plan, inverse } = applied(spoiled, edits.map(({ command }) => command))
+    const { plan, inverse } = applied(
+      spoiled,
+      edits.map(({ command }) => command),
+    )
     expect(stops(plan)).toEqual([])
     expect(JSON.parse(JSON.stringify(replay(plan, inverse)))).toEqual(JSON.parse(JSON.stringify(spoiled)))
   })
 
   it('has nothing more to say about what it has done', () => {
-    const { plan } = applied(spoiled, sizeAll(spoiled).map(({ command }) => command))
+    const { plan } = applied(
+      spoiled,
+      sizeAll(spoiled).map(({ command }) => command),
+    )
     expect(sizeAll(plan)).toEqual([])
   })
 
   it('leaves measured wires and what is there already alone', () => {
-    const plan = applied(spoiled, [{ type: 'updateWire', id: 'wire:w25' as WireId, changes: { measured_mm: 340 } }]).plan
+    const plan = applied(spoiled, [
+      { type: 'updateWire', id: 'wire:w25' as WireId, changes: { measured_mm: 340 } },
+    ]).plan
     expect(sizeAll(plan).some(({ command }) => command.type === 'updateWire' && command.id === 'wire:w25')).toBe(false)
   })
 
   it.each(Object.entries(DEMOS))('never brings a stop into a plan that has none: %s', (_key, make) => {
     const plan = make()
-    expect(stops(applied(plan, sizeAll(plan).map(({ command }) => command)).plan)).toEqual([])
+    expect(
+      stops(
+        applied(
+          plan,
+          sizeAll(plan).map(({ command }) => command),
+        ).plan,
+      ),
+    ).toEqual([])
   })
 })
 
 describe('dealing over two', () => {
-  it('keeps every piece, once', () => fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 500 }), { maxLength: 14 }), (weights) => {
-    const pieces = weights.map((weight, i) => ({ i, weight }))
-    const [a, b] = dealOver(pieces, ({ weight }) => weight)
-    expect([...a, ...b].map(({ i }) => i).sort((x, y) => x - y)).toEqual(pieces.map(({ i }) => i))
-  })))
-  it('is near the best of all ways of dealing: the gap never exceeds the lightest piece that could move', () => fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 100 }), { minLength: 2, maxLength: 9 }), (weights) => {
-    const [a, b] = dealOver(weights, (weight) => weight)
-    const sum = (heap: readonly number[]) => heap.reduce((total, weight) => total + weight, 0)
-    const gap = Math.abs(sum(a) - sum(b))
-    let best = Infinity
-    for (let mask = 0; mask < 1 << weights.length; mask += 1) {
-      const one = weights.reduce((total, weight, i) => total + (mask & (1 << i) ? weight : 0), 0)
-      best = Math.min(best, Math.abs(sum(weights) - 2 * one))
-    }
-    expect(gap).toBeGreaterThanOrEqual(best)
-    expect(gap - best).toBeLessThanOrEqual(Math.max(...weights))
-  })))
+  it('keeps every piece, once', () =>
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 500 }), { maxLength: 14 }), (weights) => {
+        const pieces = weights.map((weight, i) => ({ i, weight }))
+        const [a, b] = dealOver(pieces, ({ weight }) => weight)
+        expect([...a, ...b].map(({ i }) => i).sort((x, y) => x - y)).toEqual(pieces.map(({ i }) => i))
+      }),
+    ))
+  it('is near the best of all ways of dealing: the gap never exceeds the lightest piece that could move', () =>
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 100 }), { minLength: 2, maxLength: 9 }), (weights) => {
+        const [a, b] = dealOver(weights, (weight) => weight)
+        const sum = (heap: readonly number[]) => heap.reduce((total, weight) => total + weight, 0)
+        const gap = Math.abs(sum(a) - sum(b))
+        let best = Infinity
+        for (let mask = 0; mask < 1 << weights.length; mask += 1) {
+          const one = weights.reduce((total, weight, i) => total + (mask & (1 << i) ? weight : 0), 0)
+          best = Math.min(best, Math.abs(sum(weights) - 2 * one))
+        }
+        expect(gap).toBeGreaterThanOrEqual(best)
+        expect(gap - best).toBeLessThanOrEqual(Math.max(...weights))
+      }),
+    ))
 })
 
 describe('one supply or two', () => {
@@ -99,17 +120,29 @@ describe('dealt over two supplies', () => {
   it('is a list of edits that apply, feed every load, and raise no stop', () => {
     const dealt = dealSupplies(plan, rail, whole)
     if (dealt.kind !== 'dealt') throw new Error(dealt.reason)
-    const next = applied(plan, dealt.edits.flatMap(({ commands }) => commands)).plan
+    const next = applied(
+      plan,
+      dealt.edits.flatMap(({ commands }) => commands),
+    ).plan
     const after = reckon(next)
-    expect(review(next, after).filter(({ severity }) => severity === 'stop').map(({ what }) => what)).toEqual([])
-    const supplies = Object.values(after.supplies).filter(({ outputs }) => Object.values(outputs).some(({ voltage_V }) => voltage_V === 24))
+    expect(
+      review(next, after)
+        .filter(({ severity }) => severity === 'stop')
+        .map(({ what }) => what),
+    ).toEqual([])
+    const supplies = Object.values(after.supplies).filter(({ outputs }) =>
+      Object.values(outputs).some(({ voltage_V }) => voltage_V === 24),
+    )
     expect(supplies).toHaveLength(2)
     const before_W = reckoning.supplies[rail.source]!.demand.value!
     expect(supplies.reduce((sum, { demand }) => sum + demand.value!, 0)).toBeCloseTo(before_W, -0.5)
     for (const { demand } of supplies) expect(demand.value!).toBeLessThan(before_W)
   })
   it('says so where one fuse feeds both halves', () => {
-    const shared = { ...rail, branches: rail.branches.map((branch) => ({ ...branch, fuse: rail.branches.find(({ fuse }) => fuse)!.fuse })) }
+    const shared = {
+      ...rail,
+      branches: rail.branches.map((branch) => ({ ...branch, fuse: rail.branches.find(({ fuse }) => fuse)!.fuse })),
+    }
     expect(dealSupplies(plan, shared, whole)).toMatchObject({ kind: 'not-possible' })
   })
 })
@@ -124,7 +157,14 @@ describe('one box or two', () => {
     expect(two.data_m).toBeLessThan(one.data_m)
   })
   it('says nothing where nothing is far', () => {
-    const plan = applied(clayPrinter(), Object.entries(clayPrinter().wires).map(([id]): Command => ({ type: 'updateWire', id: id as WireId, changes: { length_mm: 200 } }))).plan
+    const plan = applied(
+      clayPrinter(),
+      Object.entries(clayPrinter().wires).map(([id]): Command => ({
+        type: 'updateWire',
+        id: id as WireId,
+        changes: { length_mm: 200 },
+      })),
+    ).plan
     expect(compareBoxes(plan, reckon(plan))).toBeNull()
   })
 })

@@ -38,20 +38,48 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     const size = reckoning.wires[id as never]?.size
     leads.set(outside[0]!, [...(leads.get(outside[0]!) ?? []), size ? wireOutside_mm(size) : 2.5])
   }
-  const named = new Set(Object.values(plan.raceways).flatMap((raceway) => (raceway!.enclosure === enclosure && raceway!.kind === 'gland' ? [raceway!.name] : [])))
-  const wanted = [...leads].flatMap(([device, ods]) => {
-    const name = `${plan.devices[device]!.tag} leads`
-    if (named.has(name)) return []
-    const cable_mm = BUNDLING * Math.sqrt(ods.reduce((sum, od) => sum + od * od, 0))
-    return [{ device: device as DeviceId | null, name, gland: GLAND_THREADS.find(({ family, clampMin_mm, clampMax_mm }) => family === 'M' && clampMin_mm <= Math.max(cable_mm, 3) && clampMax_mm >= cable_mm) ?? GLAND_THREADS.find(({ family, clampMax_mm }) => family === 'M' && clampMax_mm >= cable_mm) ?? null }]
-  }).sort((a, b) => (b.gland?.nut_mm ?? 0) - (a.gland?.nut_mm ?? 0) || a.name.localeCompare(b.name))
-  const spares = plan.practice.spareHoles - Object.values(plan.raceways).filter((raceway) => raceway!.enclosure === enclosure && raceway!.isBlanked).length
+  const named = new Set(
+    Object.values(plan.raceways).flatMap((raceway) =>
+      raceway!.enclosure === enclosure && raceway!.kind === 'gland' ? [raceway!.name] : [],
+    ),
+  )
+  const wanted = [...leads]
+    .flatMap(([device, ods]) => {
+      const name = `${plan.devices[device]!.tag} leads`
+      if (named.has(name)) return []
+      const cable_mm = BUNDLING * Math.sqrt(ods.reduce((sum, od) => sum + od * od, 0))
+      return [
+        {
+          device: device as DeviceId | null,
+          name,
+          gland:
+            GLAND_THREADS.find(
+              ({ family, clampMin_mm, clampMax_mm }) =>
+                family === 'M' && clampMin_mm <= Math.max(cable_mm, 3) && clampMax_mm >= cable_mm,
+            ) ??
+            GLAND_THREADS.find(({ family, clampMax_mm }) => family === 'M' && clampMax_mm >= cable_mm) ??
+            null,
+        },
+      ]
+    })
+    .sort((a, b) => (b.gland?.nut_mm ?? 0) - (a.gland?.nut_mm ?? 0) || a.name.localeCompare(b.name))
+  const spares =
+    plan.practice.spareHoles -
+    Object.values(plan.raceways).filter((raceway) => raceway!.enclosure === enclosure && raceway!.isBlanked).length
   const spareGland = GLAND_THREADS.find(({ size }) => size === 'M20')!
-  for (let n = 0; n < spares; n += 1) if (wanted.length > 0) wanted.push({ device: null, name: `Spare ${n + 1}`, gland: spareGland })
-  const bodies: Box3[] = reckoning.spaces.find((space) => space.enclosure === enclosure)?.bodies.map(({ box: body }) => body) ?? []
+  for (let n = 0; n < spares; n += 1)
+    if (wanted.length > 0) wanted.push({ device: null, name: `Spare ${n + 1}`, gland: spareGland })
+  const bodies: Box3[] =
+    reckoning.spaces.find((space) => space.enclosure === enclosure)?.bodies.map(({ box: body }) => body) ?? []
   const taken = [
-    ...Object.values(plan.raceways).flatMap((raceway) => (raceway!.enclosure === enclosure && raceway!.at?.face === faceKey ? [racewayRect(raceway!)!] : [])),
-    ...Object.values(plan.devices).flatMap((device) => (device!.place.kind === 'face' && device!.place.enclosure === enclosure && device!.place.face === faceKey ? [footprint(plan.parts[device!.part]!.body, device!.place)] : [])),
+    ...Object.values(plan.raceways).flatMap((raceway) =>
+      raceway!.enclosure === enclosure && raceway!.at?.face === faceKey ? [racewayRect(raceway!)!] : [],
+    ),
+    ...Object.values(plan.devices).flatMap((device) =>
+      device!.place.kind === 'face' && device!.place.enclosure === enclosure && device!.place.face === faceKey
+        ? [footprint(plan.parts[device!.part]!.body, device!.place)]
+        : [],
+    ),
   ]
   const commands: Command[] = []
   const left: DeviceId[] = []
@@ -65,8 +93,24 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     do n += 1
     while (Object.hasOwn(plan.raceways, `raceway:${enclosure.slice(10)}-gland${n}`))
     commands.push({
-      type: 'addRaceway', id: `raceway:${enclosure.slice(10)}-gland${n}` as RacewayId,
-      raceway: { name, kind: 'gland', enclosure, width_mm: gland.thread_mm, height_mm: gland.thread_mm, length_mm: 30, fillLimit_percent: 100, bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new', thread: gland.size, at: { face: faceKey as FaceId, ...spot, axis: 'across' }, ...(device === null ? { isBlanked: true } : {}) },
+      type: 'addRaceway',
+      id: `raceway:${enclosure.slice(10)}-gland${n}` as RacewayId,
+      raceway: {
+        name,
+        kind: 'gland',
+        enclosure,
+        width_mm: gland.thread_mm,
+        height_mm: gland.thread_mm,
+        length_mm: 30,
+        fillLimit_percent: 100,
+        bendRadius_mm: null,
+        travel_mm: null,
+        joins: [],
+        origin: 'new',
+        thread: gland.size,
+        at: { face: faceKey as FaceId, ...spot, axis: 'across' },
+        ...(device === null ? { isBlanked: true } : {}),
+      },
     })
   }
   return { commands, left }
@@ -76,9 +120,18 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     const half = nut_mm / 2
     for (let y_mm = Math.ceil(EDGE_mm + half); y_mm <= face!.height_mm - EDGE_mm - half; y_mm += 5) {
       for (let x_mm = Math.ceil(EDGE_mm + half); x_mm <= face!.width_mm - EDGE_mm - half; x_mm += 1) {
-        const rect = { left_mm: x_mm - half - NUTS_APART_mm, right_mm: x_mm + half + NUTS_APART_mm, top_mm: y_mm - half - NUTS_APART_mm, bottom_mm: y_mm + half + NUTS_APART_mm }
+        const rect = {
+          left_mm: x_mm - half - NUTS_APART_mm,
+          right_mm: x_mm + half + NUTS_APART_mm,
+          top_mm: y_mm - half - NUTS_APART_mm,
+          bottom_mm: y_mm + half + NUTS_APART_mm,
+        }
         if (taken.some((other) => overlaps(other, rect))) continue
-        const behind = intoEnclosure('bottom', false, rect, [0, BEHIND_mm], box.inner, { left_mm: 0, top_mm: 0, standsOff_mm: 0 })
+        const behind = intoEnclosure('bottom', false, rect, [0, BEHIND_mm], box.inner, {
+          left_mm: 0,
+          top_mm: 0,
+          standsOff_mm: 0,
+        })
         if (bodies.some((body) => meets(body, behind))) continue
         taken.push({ left_mm: x_mm - half, right_mm: x_mm + half, top_mm: y_mm - half, bottom_mm: y_mm + half })
         return { x_mm, y_mm }

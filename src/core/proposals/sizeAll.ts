@@ -35,8 +35,14 @@ type Keyed = readonly [key: string, edit: SizeEdit]
 
 function applyAll(plan: Plan, edits: readonly Keyed[]): Plan {
   if (edits.length === 0) return plan
-  const outcome = apply(plan, edits.map(([, { command }]) => command))
-  if (outcome.kind === 'refused') throw new Error(`A proposed edit was refused: ${outcome.issues.map(({ path, message }) => `${path} ${message}`).join('; ')}`)
+  const outcome = apply(
+    plan,
+    edits.map(([, { command }]) => command),
+  )
+  if (outcome.kind === 'refused')
+    throw new Error(
+      `A proposed edit was refused: ${outcome.issues.map(({ path, message }) => `${path} ${message}`).join('; ')}`,
+    )
   return outcome.plan
 }
 
@@ -47,25 +53,55 @@ function freeWires(before: Plan, plan: Plan, reckoning: Reckoning): Keyed[] {
     if (!reckoned || wire!.size === null || wire!.measured_mm !== null || wire!.origin !== 'new') return []
     const carries_A = reckoned.ampacity.value
     const reasons = [
-      ...(carries_A !== null && reckoned.needs_A > carries_A + 0.005 ? [`${reckoned.guard?.label ?? 'what protects it'} lets ${formatNumber(reckoned.needs_A)} A through and it carries ${formatNumber(carries_A)} A`] : []),
-      ...(carries_A !== null && (reckoned.worst.value ?? 0) > carries_A ? [`${formatNumber(reckoned.worst.value!)} A flow and it carries ${formatNumber(carries_A)} A`] : []),
-      ...((reckoned.drop.value ?? 0) > plan.practice.maxDrop_percent ? [`it loses ${formatNumber(reckoned.drop.value!)} %`] : []),
+      ...(carries_A !== null && reckoned.needs_A > carries_A + 0.005
+        ? [
+            `${reckoned.guard?.label ?? 'what protects it'} lets ${formatNumber(reckoned.needs_A)} A through and it carries ${formatNumber(carries_A)} A`,
+          ]
+        : []),
+      ...(carries_A !== null && (reckoned.worst.value ?? 0) > carries_A
+        ? [`${formatNumber(reckoned.worst.value!)} A flow and it carries ${formatNumber(carries_A)} A`]
+        : []),
+      ...((reckoned.drop.value ?? 0) > plan.practice.maxDrop_percent
+        ? [`it loses ${formatNumber(reckoned.drop.value!)} %`]
+        : []),
     ]
     if (reasons.length === 0) return []
-    return [[id, { what: `${before.wires[id]!.label}: ${before.wires[id]!.size} → as reckoned`, why: reasons.join('; '), command: { type: 'updateWire', id, changes: { size: null } } }]]
+    return [
+      [
+        id,
+        {
+          what: `${before.wires[id]!.label}: ${before.wires[id]!.size} → as reckoned`,
+          why: reasons.join('; '),
+          command: { type: 'updateWire', id, changes: { size: null } },
+        },
+      ],
+    ]
   })
 }
 
 function fitRatings(before: Plan, plan: Plan, reckoning: Reckoning): Keyed[] {
-  return reckoning.protective.flatMap(({ device, link, family, curve, rating_A, advised_A, minimum_A, worst, wires }): Keyed[] => {
-    if (plan.devices[device]!.origin !== 'new' || advised_A === null || advised_A === rating_A || wires.length === 0) return []
-    const original = reckoningOf(before, device, link)
-    return [[`${device}/${link}`, {
-      what: `${plan.devices[device]!.tag} ${link}: ${original ?? 'empty'}${original ? ' A' : ''} → ${advised_A} A`,
-      why: `${formatNumber(worst.value ?? 0)} A flow; the family wants ${formatNumber(minimum_A)} A at least`,
-      command: { type: 'fitRating', device, link, fitted: { family, rating_A: advised_A, ...(curve ? { curve } : {}) } },
-    }]]
-  })
+  return reckoning.protective.flatMap(
+    ({ device, link, family, curve, rating_A, advised_A, minimum_A, worst, wires }): Keyed[] => {
+      if (plan.devices[device]!.origin !== 'new' || advised_A === null || advised_A === rating_A || wires.length === 0)
+        return []
+      const original = reckoningOf(before, device, link)
+      return [
+        [
+          `${device}/${link}`,
+          {
+            what: `${plan.devices[device]!.tag} ${link}: ${original ?? 'empty'}${original ? ' A' : ''} → ${advised_A} A`,
+            why: `${formatNumber(worst.value ?? 0)} A flow; the family wants ${formatNumber(minimum_A)} A at least`,
+            command: {
+              type: 'fitRating',
+              device,
+              link,
+              fitted: { family, rating_A: advised_A, ...(curve ? { curve } : {}) },
+            },
+          },
+        ],
+      ]
+    },
+  )
 }
 
 function reckoningOf(plan: Plan, device: string, link: string): number | null {

@@ -16,6 +16,12 @@ export const protectCalculator = defineCalculator({
     system: choice('dc', 'ac-1ph').optional(),
     ambient_C: temperature().optional(),
   }),
-  output: z.object({ feasible: z.boolean(), rating_A: z.number().nullable(), minimum_A: z.number(), maximum_A: z.number(), reasons: z.array(z.string()).readonly() }),
+  output: z.object({
+    feasible: z.boolean(),
+    rating_A: z.number().nullable(),
+    minimum_A: z.number(),
+    maximum_A: z.number(),
+    reasons: z.array(z.string()).readonly(),
+  }),
   answer: protect,
 })

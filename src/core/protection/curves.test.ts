@@ -3,19 +3,27 @@ import { describe, expect, it } from 'vitest'
 import { DEVICE_FAMILIES, FAMILIES, TIME_CURRENT, type Curve } from '@/core/reference'
 import { adiabaticFactor, bandOf, openingTime, sayTime, selectivity, withstands_s, type CurvedDevice } from '.'
 
-const DEVICES: readonly CurvedDevice[] = DEVICE_FAMILIES.flatMap((family) => (Object.keys(TIME_CURRENT[family]) as Curve[]).map((curve) => ({ family, curve, rating_A: 10 })))
+const DEVICES: readonly CurvedDevice[] = DEVICE_FAMILIES.flatMap((family) =>
+  (Object.keys(TIME_CURRENT[family]) as Curve[]).map((curve) => ({ family, curve, rating_A: 10 })),
+)
 
 describe.each(DEVICES)('$family $curve', (device) => {
   it('opens no later when more current flows, and never before its earliest', () => {
-    fc.assert(fc.property(fc.double({ min: 0.5, max: 60, noNaN: true }), fc.double({ min: 1, max: 3, noNaN: true }), (multiple, more) => {
-      const [less, harder] = [openingTime(device, 10 * multiple), openingTime(device, 10 * multiple * more)]
-      if (less.kind === 'opens') {
-        expect(less.earliest_s).toBeLessThanOrEqual(less.latest_s)
-        expect(harder.kind).toBe('opens')
-        if (harder.kind === 'opens') expect(harder.latest_s).toBeLessThanOrEqual(less.latest_s * (1 + 1e-9))
-      }
-      if (harder.kind === 'holds') expect(less.kind).toBe('holds')
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.5, max: 60, noNaN: true }),
+        fc.double({ min: 1, max: 3, noNaN: true }),
+        (multiple, more) => {
+          const [less, harder] = [openingTime(device, 10 * multiple), openingTime(device, 10 * multiple * more)]
+          if (less.kind === 'opens') {
+            expect(less.earliest_s).toBeLessThanOrEqual(less.latest_s)
+            expect(harder.kind).toBe('opens')
+            if (harder.kind === 'opens') expect(harder.latest_s).toBeLessThanOrEqual(less.latest_s * (1 + 1e-9))
+          }
+          if (harder.kind === 'holds') expect(less.kind).toBe('holds')
+        },
+      ),
+    )
   })
 
   it('carries its rating, and surely opens at its conventional operating current', () => {
@@ -39,15 +47,33 @@ describe('corners of published bands (from memory)', () => {
     ['IEC 60127', 'slow', 10, 0.02, 0.3],
     ['IEC 60127', 'quick', 10, 0.002, 0.02],
   ] as const)('%s %s at %d times', (family, curve, multiple, earliest_s, latest_s) => {
-    expect(openingTime({ family, rating_A: 4, ...(curve ? { curve } : {}) }, 4 * multiple)).toEqual({ kind: 'opens', earliest_s: expect.closeTo(earliest_s, 9) as number, latest_s: expect.closeTo(latest_s, 9) as number })
+    expect(openingTime({ family, rating_A: 4, ...(curve ? { curve } : {}) }, 4 * multiple)).toEqual({
+      kind: 'opens',
+      earliest_s: expect.closeTo(earliest_s, 9) as number,
+      latest_s: expect.closeTo(latest_s, 9) as number,
+    })
   })
-  it.each([['B', 3, 5], ['C', 5, 10], ['D', 10, 20]] as const)('a %s breaker holds its magnet below %d times and surely trips at once above %d', (curve, from, to) => {
+  it.each([
+    ['B', 3, 5],
+    ['C', 5, 10],
+    ['D', 10, 20],
+  ] as const)('a %s breaker holds its magnet below %d times and surely trips at once above %d', (curve, from, to) => {
     const at = (multiple: number) => openingTime({ family: 'IEC 60898', curve, rating_A: 16 }, 16 * multiple)
-    expect(at(from * 0.98)).toMatchObject({ kind: 'opens', earliest_s: expect.toSatisfy((value: number) => value > 0.05) as number })
-    expect(at(to * 1.02)).toMatchObject({ kind: 'opens', latest_s: expect.toSatisfy((value: number) => value <= 0.1) as number })
+    expect(at(from * 0.98)).toMatchObject({
+      kind: 'opens',
+      earliest_s: expect.toSatisfy((value: number) => value > 0.05) as number,
+    })
+    expect(at(to * 1.02)).toMatchObject({
+      kind: 'opens',
+      latest_s: expect.toSatisfy((value: number) => value <= 0.1) as number,
+    })
   })
-  it('between what it holds and what surely opens it, nobody can say', () => expect(openingTime({ family: 'ISO 8820-3', rating_A: 10 }, 12).kind).toBe('may-open'))
-  it('a curve that the family has not falls back to the usual one', () => expect(bandOf({ family: 'ISO 8820-3', rating_A: 5, curve: 'D' })).toBe(bandOf({ family: 'ISO 8820-3', rating_A: 5 })))
+  it('between what it holds and what surely opens it, nobody can say', () =>
+    expect(openingTime({ family: 'ISO 8820-3', rating_A: 10 }, 12).kind).toBe('may-open'))
+  it('a curve that the family has not falls back to the usual one', () =>
+    expect(bandOf({ family: 'ISO 8820-3', rating_A: 5, curve: 'D' })).toBe(
+      bandOf({ family: 'ISO 8820-3', rating_A: 5 }),
+    ))
   it('a fuse melts at the same I²t however large the fault', () => {
     const product = (multiple: number) => {
       const opening = openingTime({ family: 'IEC 60127', rating_A: 4 }, 4 * multiple)
@@ -58,7 +84,8 @@ describe('corners of published bands (from memory)', () => {
 })
 
 describe('adiabatic heating, IEC 60364-4-43, 434.5.2: t = (k S ÷ I)²', () => {
-  it('k of copper: 115 in PVC, 143 cross-linked (table 43A, from memory)', () => expect([70, 90].map(adiabaticFactor)).toEqual([115, 143]))
+  it('k of copper: 115 in PVC, 143 cross-linked (table 43A, from memory)', () =>
+    expect([70, 90].map(adiabaticFactor)).toEqual([115, 143]))
   it('1 mm² in PVC stands 1000 A for 13.2 ms, 2.5 mm² for 82.7 ms', () => {
     expect(withstands_s({ area_mm2: 1, insulation_C: 70, current_A: 1000 })).toBeCloseTo(0.013225, 9)
     expect(withstands_s({ area_mm2: 2.5, insulation_C: 70, current_A: 1000 })).toBeCloseTo(0.08265625, 9)
@@ -66,13 +93,31 @@ describe('adiabatic heating, IEC 60364-4-43, 434.5.2: t = (k S ÷ I)²', () => {
 })
 
 describe('selectivity by ratio (common practice)', () => {
-  it.each([[8, 4, true], [6.3, 4, false]] as const)('fuse %d A ahead of %d A: %s', (ahead, behind, isSelective) => expect(selectivity({ family: 'IEC 60127', rating_A: ahead }, { family: 'IEC 60127', rating_A: behind }, 500).isSelective).toBe(isSelective))
+  it.each([
+    [8, 4, true],
+    [6.3, 4, false],
+  ] as const)('fuse %d A ahead of %d A: %s', (ahead, behind, isSelective) =>
+    expect(
+      selectivity({ family: 'IEC 60127', rating_A: ahead }, { family: 'IEC 60127', rating_A: behind }, 500).isSelective,
+    ).toBe(isSelective),
+  )
   it('a C16 ahead of 4 A parts in order up to 80 A and not above', () => {
-    const at = (fault_A: number) => selectivity({ family: 'IEC 60898', rating_A: 16 }, { family: 'IEC 60127', rating_A: 4 }, fault_A).isSelective
+    const at = (fault_A: number) =>
+      selectivity({ family: 'IEC 60898', rating_A: 16 }, { family: 'IEC 60127', rating_A: 4 }, fault_A).isSelective
     expect(at(79)).toBe(true)
     expect(at(81)).toBe(false)
   })
-  it('a thermal breaker has no magnet', () => expect(selectivity({ family: 'EN 60934', rating_A: 16 }, { family: 'ISO 8820-3', rating_A: 5 }, 900).isSelective).toBe(true))
+  it('a thermal breaker has no magnet', () =>
+    expect(
+      selectivity({ family: 'EN 60934', rating_A: 16 }, { family: 'ISO 8820-3', rating_A: 5 }, 900).isSelective,
+    ).toBe(true))
 })
 
-it.each([[0.0002, 'under 1 ms'], [0.02, '20 ms'], [0.3, '0.3 s'], [4.23, '4.2 s'], [120, '2 min'], [7200, '2 h']] as const)('%d s is said "%s"', (time_s, said) => expect(sayTime(time_s)).toBe(said))
+it.each([
+  [0.0002, 'under 1 ms'],
+  [0.02, '20 ms'],
+  [0.3, '0.3 s'],
+  [4.23, '4.2 s'],
+  [120, '2 min'],
+  [7200, '2 h'],
+] as const)('%d s is said "%s"', (time_s, said) => expect(sayTime(time_s)).toBe(said))

@@ -1,4 +1,10 @@
-export { ampacityNeeded_A, explainCoordination, greatestRating_A, isProtectedBy, type ProtectiveRating } from './coordinate'
+export {
+  ampacityNeeded_A,
+  explainCoordination,
+  greatestRating_A,
+  isProtectedBy,
+  type ProtectiveRating,
+} from './coordinate'
 export { bandOf, openingTime, sayOpening, sayTime, type CurvedDevice, type Opening } from './openingTime'
 export { protect, thermalFactor, voltageObjection, type Protection, type ProtectRequest } from './protect'
 export { protectCalculator } from './calculator'

@@ -42,7 +42,9 @@ export function openingTime(device: CurvedDevice, current_A: number): Opening {
   const next = points.findIndex((point) => point.multiple > multiple)
   const [a, b] = [points[next - 1]!, points[next]!]
   return {
-    kind: 'opens', earliest_s: between(multiple, a.multiple, a.earliest_s, b.multiple, b.earliest_s), latest_s: between(multiple, a.multiple, a.latest_s, b.multiple, b.latest_s),
+    kind: 'opens',
+    earliest_s: between(multiple, a.multiple, a.earliest_s, b.multiple, b.earliest_s),
+    latest_s: between(multiple, a.multiple, a.latest_s, b.multiple, b.latest_s),
   }
 }
 

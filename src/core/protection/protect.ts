@@ -33,47 +33,82 @@ export function thermalFactor(family: DeviceFamily, ambient_C: number | undefine
 }
 
 /** Why a family may not be used at a voltage; null where it may. Without `system`, the kind of current the family is made for. */
-export function voltageObjection(family: DeviceFamily, voltage_V: number, system: 'dc' | 'ac-1ph' | undefined): string | null {
+export function voltageObjection(
+  family: DeviceFamily,
+  voltage_V: number,
+  system: 'dc' | 'ac-1ph' | undefined,
+): string | null {
   const { name, max_V, voltageNote } = FAMILIES[family]
   const kind = system ? (system === 'dc' ? 'dc' : 'ac') : max_V.ac === null ? 'dc' : 'ac'
   const limit_V = max_V[kind]
   const current = kind === 'dc' ? 'DC' : 'AC'
   if (limit_V === null) return `a ${name} (${family}) is not for ${current}: ${voltageNote}`
-  return isAtMost(voltage_V, limit_V) ? null : `${formatNumber(voltage_V)} V ${current} is beyond a ${name} (${family}): ${voltageNote}`
+  return isAtMost(voltage_V, limit_V)
+    ? null
+    : `${formatNumber(voltage_V)} V ${current} is beyond a ${name} (${family}): ${voltageNote}`
 }
 
 /**
  * The smallest standard rating of a family that carries the load within its loading limit and protects the wire
  * (IEC 60364-4-43, 433.1: rating ≤ wire, conventional operating current ≤ 1.45 × wire).
  */
-export function protect(request: ProtectRequest): { readonly result: Protection; readonly trace: readonly TraceStep[] } {
+export function protect(request: ProtectRequest): {
+  readonly result: Protection
+  readonly trace: readonly TraceStep[]
+} {
   const { load_A, wire_A, family, continuous, ambient_C } = request
   const data = FAMILIES[family]
-  const limit_percent = request.loadingLimit_percent ?? (continuous ? data.loadingLimit_percent.continuous : data.loadingLimit_percent.intermittent)
+  const limit_percent =
+    request.loadingLimit_percent ??
+    (continuous ? data.loadingLimit_percent.continuous : data.loadingLimit_percent.intermittent)
   const warm = thermalFactor(family, ambient_C)
   const minimum_A = load_A / (limit_percent / 100) / warm
   const maximum_A = greatestRating_A(family, wire_A)
   const operatingLimit_A = (OVERLOAD_FACTOR * wire_A) / data.operatesAt
   const trace = [
-    step('Loading limit', `${formatNumber(load_A)} A ÷ ${limit_percent} %${warm === 1 ? '' : ` ÷ ${formatNumber(warm)} in air of ${ambient_C} °C (typical of the class)`} = ${formatNumber(minimum_A)} A`, request.loadingLimit_percent === undefined ? `${cite(data.source)}, ${COMMON_PRACTICE}` : 'given'),
-    step('What the wire stands', `rating ≤ ${formatNumber(wire_A)} A and ${data.operatesAt} × rating ≤ 1.45 × ${formatNumber(wire_A)} A, so rating ≤ ${formatNumber(operatingLimit_A)} A; together at most ${formatNumber(maximum_A)} A`, cite(SOURCES.iec60364Overload)),
+    step(
+      'Loading limit',
+      `${formatNumber(load_A)} A ÷ ${limit_percent} %${warm === 1 ? '' : ` ÷ ${formatNumber(warm)} in air of ${ambient_C} °C (typical of the class)`} = ${formatNumber(minimum_A)} A`,
+      request.loadingLimit_percent === undefined ? `${cite(data.source)}, ${COMMON_PRACTICE}` : 'given',
+    ),
+    step(
+      'What the wire stands',
+      `rating ≤ ${formatNumber(wire_A)} A and ${data.operatesAt} × rating ≤ 1.45 × ${formatNumber(wire_A)} A, so rating ≤ ${formatNumber(operatingLimit_A)} A; together at most ${formatNumber(maximum_A)} A`,
+      cite(SOURCES.iec60364Overload),
+    ),
   ]
   const reasons: string[] = []
   if (request.voltage_V !== undefined) {
     const objection = voltageObjection(family, request.voltage_V, request.system)
-    trace.push(step('Voltage', objection ?? `${formatNumber(request.voltage_V)} V is within its rating: ${data.voltageNote}`, cite(data.source)))
+    trace.push(
+      step(
+        'Voltage',
+        objection ?? `${formatNumber(request.voltage_V)} V is within its rating: ${data.voltageNote}`,
+        cite(data.source),
+      ),
+    )
     if (objection) reasons.push(objection)
   }
   const fit = data.ratings_A.find((rating) => isAtMost(minimum_A, rating) && isAtMost(rating, maximum_A))
   if (fit === undefined) reasons.push(whyNone(data.ratings_A, minimum_A, maximum_A, family))
   const feasible = reasons.length === 0
-  trace.push(step(feasible ? 'Standard rating' : 'No rating fits', feasible ? `${formatNumber(minimum_A)} ≤ ${fit} ≤ ${formatNumber(maximum_A)} A: the smallest that fits` : reasons.join('; '), cite(data.source)))
+  trace.push(
+    step(
+      feasible ? 'Standard rating' : 'No rating fits',
+      feasible
+        ? `${formatNumber(minimum_A)} ≤ ${fit} ≤ ${formatNumber(maximum_A)} A: the smallest that fits`
+        : reasons.join('; '),
+      cite(data.source),
+    ),
+  )
   return { result: { feasible, rating_A: feasible ? fit! : null, minimum_A, maximum_A, reasons }, trace }
 }
 
 function whyNone(ratings_A: readonly number[], minimum_A: number, maximum_A: number, family: DeviceFamily): string {
   const largest = ratings_A[ratings_A.length - 1]!
-  if (!isAtMost(minimum_A, largest)) return `the load needs at least ${formatNumber(minimum_A)} A and ${family} ends at ${largest} A`
-  if (!isAtMost(minimum_A, maximum_A)) return `the load needs at least ${formatNumber(minimum_A)} A and the wire stands at most ${formatNumber(maximum_A)} A: take a thicker wire`
+  if (!isAtMost(minimum_A, largest))
+    return `the load needs at least ${formatNumber(minimum_A)} A and ${family} ends at ${largest} A`
+  if (!isAtMost(minimum_A, maximum_A))
+    return `the load needs at least ${formatNumber(minimum_A)} A and the wire stands at most ${formatNumber(maximum_A)} A: take a thicker wire`
   return `no standard rating of ${family} lies between ${formatNumber(minimum_A)} and ${formatNumber(maximum_A)} A: take a thicker wire`
 }

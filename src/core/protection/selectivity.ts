@@ -23,11 +23,18 @@ export function selectivity(ahead: CurvedDevice, behind: CurvedDevice, fault_A: 
     const isSelective = ratio >= FUSE_RATIO - 1e-9
     return { isSelective, reason: `${said}; fuses open in order from ${FUSE_RATIO} : 1 on` }
   }
-  if (ratio < BREAKER_RATIO - 1e-9) return { isSelective: false, reason: `${said}; below ${BREAKER_RATIO} : 1 even an overload may trip the breaker first` }
+  if (ratio < BREAKER_RATIO - 1e-9)
+    return {
+      isSelective: false,
+      reason: `${said}; below ${BREAKER_RATIO} : 1 even an overload may trip the breaker first`,
+    }
   // The corner before which the magnet does not act.
   const magnet_A = ahead.rating_A * magnetFrom(ahead)
   const isSelective = fault_A < magnet_A
-  return { isSelective, reason: `${said}; a fault of ${Number(fault_A.toPrecision(3))} A is ${isSelective ? 'below' : 'within'} what the breaker ahead may trip at once from, ${Number(magnet_A.toPrecision(3))} A` }
+  return {
+    isSelective,
+    reason: `${said}; a fault of ${Number(fault_A.toPrecision(3))} A is ${isSelective ? 'below' : 'within'} what the breaker ahead may trip at once from, ${Number(magnet_A.toPrecision(3))} A`,
+  }
 }
 
 /** The multiple from which a breaker may trip without delay; it never does where it has no magnet. */

@@ -10,6 +10,14 @@ export function adiabaticFactor(insulation_C: number): number {
 }
 
 /** How long a conductor stands a fault current before its insulation suffers. */
-export function withstands_s({ area_mm2, insulation_C, current_A }: { readonly area_mm2: number; readonly insulation_C: number; readonly current_A: number }): number {
+export function withstands_s({
+  area_mm2,
+  insulation_C,
+  current_A,
+}: {
+  readonly area_mm2: number
+  readonly insulation_C: number
+  readonly current_A: number
+}): number {
   return ((adiabaticFactor(insulation_C) * area_mm2) / current_A) ** 2
 }

@@ -16,10 +16,15 @@ describe('numbers as people read them', () => {
 
   it('keeps more digits when asked', () => expect(formatNumber(1234.5678, 6)).toBe('1234.57'))
   it('joins figure and unit so that they do not part', () => expect(formatQuantity(5, 'A')).toBe('5\u00a0A'))
-  it.each([null, undefined, Number.NaN, Number.POSITIVE_INFINITY])('says that %s was not derived', (value) => expect(formatQuantity(value, 'A')).toBe('not derived'))
-  it('is within half a percent of the number', () => fc.assert(fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), (value) => {
-      expect(Math.abs(Number(formatNumber(value)) / value - 1)).toBeLessThanOrEqual(0.00501)
-    })))
+  it.each([null, undefined, Number.NaN, Number.POSITIVE_INFINITY])('says that %s was not derived', (value) =>
+    expect(formatQuantity(value, 'A')).toBe('not derived'),
+  )
+  it('is within half a percent of the number', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 1e-6, max: 1e6, noNaN: true }), (value) => {
+        expect(Math.abs(Number(formatNumber(value)) / value - 1)).toBeLessThanOrEqual(0.00501)
+      }),
+    ))
 })
 
 describe('limits', () => {

@@ -53,7 +53,9 @@ describe('the series', () => {
     expect(WIRE_SIZES.AWG[0]!.label).toBe('36 AWG')
     expect(WIRE_SIZES.AWG.at(-1)!.label).toBe('4/0 AWG')
     expect(WIRE_SIZES.AWG).toHaveLength(40)
-    expect(WIRE_SIZES['mm²'].map(({ area_mm2 }) => area_mm2)).toEqual([0.14, 0.25, 0.34, 0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35, 50])
+    expect(WIRE_SIZES['mm²'].map(({ area_mm2 }) => area_mm2)).toEqual([
+      0.14, 0.25, 0.34, 0.5, 0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35, 50,
+    ])
   })
 })
 
@@ -72,11 +74,15 @@ describe('parseWireSize', () => {
     ['1.0 mm²', '1 mm²'],
   ])('reads %j as %s', (text, label) => expect(parseWireSize(text)?.label).toBe(label))
 
-  it.each(['', '14', '15.5 AWG', '5/0 AWG', '37 AWG', '3 mm²', '-2.5 mm²', '2.5 mm', '14 AWG x', '1e1 mm²', 'AWG'])('refuses %j', (text) => expect(parseWireSize(text)).toBeNull())
+  it.each(['', '14', '15.5 AWG', '5/0 AWG', '37 AWG', '3 mm²', '-2.5 mm²', '2.5 mm', '14 AWG x', '1e1 mm²', 'AWG'])(
+    'refuses %j',
+    (text) => expect(parseWireSize(text)).toBeNull(),
+  )
 
   it('reads back every label it knows', () => {
     for (const size of [...WIRE_SIZES.AWG, ...WIRE_SIZES['mm²']]) expect(parseWireSize(size.label)).toEqual(size)
   })
 
-  it('never throws, whatever it is given', () => fc.assert(fc.property(fc.string(), (text) => parseWireSize(text) === null || parseWireSize(text)!.area_mm2 > 0)))
+  it('never throws, whatever it is given', () =>
+    fc.assert(fc.property(fc.string(), (text) => parseWireSize(text) === null || parseWireSize(text)!.area_mm2 > 0)))
 })

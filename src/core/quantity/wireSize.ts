@@ -44,10 +44,14 @@ export const WIRE_SIZES: Readonly<Record<WireSeries, readonly WireSize[]>> = {
 }
 
 /** Gauges that are sold: the even ones, and 3 and 1. Odd ones between are sizes, but not on any spool. */
-const isSold = (size: WireSize) => size.gauge === undefined || size.gauge <= 1 || size.gauge === 3 || size.gauge % 2 === 0
+const isSold = (size: WireSize) =>
+  size.gauge === undefined || size.gauge <= 1 || size.gauge === 3 || size.gauge % 2 === 0
 
 /** What may be proposed: each series without the gauges that nobody sells. */
-export const SOLD_SIZES: Readonly<Record<WireSeries, readonly WireSize[]>> = { AWG: WIRE_SIZES.AWG.filter(isSold), 'mm²': WIRE_SIZES['mm²'] }
+export const SOLD_SIZES: Readonly<Record<WireSeries, readonly WireSize[]>> = {
+  AWG: WIRE_SIZES.AWG.filter(isSold),
+  'mm²': WIRE_SIZES['mm²'],
+}
 
 const byLabel = new Map([...WIRE_SIZES.AWG, ...WIRE_SIZES['mm²']].map((size) => [size.label, size]))
 

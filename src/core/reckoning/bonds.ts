@@ -11,7 +11,9 @@ import type { BondReckoning } from './types'
 const LOOSE_OHM = 1e9
 
 /** Wires that tie the negatives of supplies together and feed nothing by themselves: taken out, both sides keep a supply. */
-export function findBonds(topology: Topology): readonly { readonly wire: WireId; readonly supplies: readonly DeviceId[] }[] {
+export function findBonds(
+  topology: Topology,
+): readonly { readonly wire: WireId; readonly supplies: readonly DeviceId[] }[] {
   const minus = topology.sources.filter(({ potential }) => potential.kind === '-')
   return topology.nets.flatMap((net) => {
     const own = minus.filter(({ terminal }) => topology.netOf(terminal) === net.id)
@@ -26,7 +28,10 @@ export function findBonds(topology: Topology): readonly { readonly wire: WireId;
         else if (each.function !== 'PE' && each.function !== 'signal') groups.join(jointFrom, jointTo)
       }
       if (!ends || isSignal || groups.find(ends[0]) === groups.find(ends[1])) return []
-      const side = (joint: number) => own.filter(({ terminal }) => groups.find(topology.jointIndex(terminal)) === groups.find(joint)).map(({ potential }) => potential.device)
+      const side = (joint: number) =>
+        own
+          .filter(({ terminal }) => groups.find(topology.jointIndex(terminal)) === groups.find(joint))
+          .map(({ potential }) => potential.device)
       const [from, to] = [side(ends[0]), side(ends[1])]
       // A supply without loads on its side hangs on this wire: its lead, and not a bond.
       if (from.length === 0 || to.length === 0 || !ends.every((end) => hasLoads(topology, groups, end))) return []
@@ -38,7 +43,9 @@ export function findBonds(topology: Topology): readonly { readonly wire: WireId;
 /** Whether any load returns to the joints that hang together with this one. */
 function hasLoads(topology: Topology, groups: JointGroups, joint: number): boolean {
   const root = groups.find(joint)
-  return topology.devices.some(({ id, part }) => part.draws.some(({ minus }) => groups.find(topology.jointIndex(terminalKey(id, minus))) === root))
+  return topology.devices.some(({ id, part }) =>
+    part.draws.some(({ minus }) => groups.find(topology.jointIndex(terminalKey(id, minus))) === root),
+  )
 }
 
 /** Less than this more is no other case. */
@@ -60,7 +67,14 @@ interface Worst {
  * then go home; parallel leads, of which one must do for both; and ground leads beside signals. A lead is taken out where
  * its ends stay joined without it, in the given state, and the network solved again.
  */
-export function reckonBonds(plan: Plan, topology: Topology, state: StateId, networks: StateNetworks, ohms: ReadonlyMap<WireId, number>, usual: ReadonlyMap<WireId, number>): BondReckoning[] {
+export function reckonBonds(
+  plan: Plan,
+  topology: Topology,
+  state: StateId,
+  networks: StateNetworks,
+  ohms: ReadonlyMap<WireId, number>,
+  usual: ReadonlyMap<WireId, number>,
+): BondReckoning[] {
   const worst = new Map<WireId, Worst>()
   const carries = ({ lead }: LooseLead) => Math.abs(usual.get(lead.id) ?? 0)
   const leads = looseLeads(topology).sort((a, b) => carries(b) - carries(a))
@@ -68,7 +82,12 @@ export function reckonBonds(plan: Plan, topology: Topology, state: StateId, netw
     const { wireCurrent_A } = solveState(plan, topology, networks, new Map([...ohms, [lead.id, LOOSE_OHM]]))
     for (const [id, value] of wireCurrent_A) {
       const current_A = Math.abs(value)
-      if (id === lead.id || current_A <= Math.abs(usual.get(id) ?? 0) + NOTICED_A || current_A <= (worst.get(id)?.current_A ?? 0)) continue
+      if (
+        id === lead.id ||
+        current_A <= Math.abs(usual.get(id) ?? 0) + NOTICED_A ||
+        current_A <= (worst.get(id)?.current_A ?? 0)
+      )
+        continue
       worst.set(id, { current_A, lead: lead.id, supply })
     }
   }
@@ -84,12 +103,24 @@ export function reckonBonds(plan: Plan, topology: Topology, state: StateId, netw
     const loose = worst.get(wire) ?? null
     const value = Math.max(usual_A, loose?.current_A ?? 0)
     return {
-      wire, supplies: suppliesOf.get(wire) ?? [], lead: loose?.lead ?? null, supply: loose?.supply ?? null,
+      wire,
+      supplies: suppliesOf.get(wire) ?? [],
+      lead: loose?.lead ?? null,
+      supply: loose?.supply ?? null,
       loose: {
-        value, unit: 'A',
+        value,
+        unit: 'A',
         trace: [
           step('Usually', `${formatNumber(usual_A)} A`, 'solved network'),
-          step('With a lead loose', loose ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”` : untried > 0 ? `whichever of the ${MOST_TRIED} leads that carry most comes loose, nothing more goes through it; ${untried} lighter ones were not tried` : 'whichever lead of a supply comes loose, nothing more goes through it', 'solved network'),
+          step(
+            'With a lead loose',
+            loose
+              ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”`
+              : untried > 0
+                ? `whichever of the ${MOST_TRIED} leads that carry most comes loose, nothing more goes through it; ${untried} lighter ones were not tried`
+                : 'whichever lead of a supply comes loose, nothing more goes through it',
+            'solved network',
+          ),
           step('It must carry', `${formatNumber(value)} A`, COMMON_PRACTICE),
         ],
       },
@@ -109,7 +140,8 @@ function looseLeads(topology: Topology): LooseLead[] {
     const joint = topology.jointIndex(terminal)
     return topology.conductors.flatMap((lead) => {
       const isHere = lead.jointFrom === joint || lead.jointTo === joint
-      if (!isHere || lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || !isJoinedWithout(topology, lead)) return []
+      if (!isHere || lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || !isJoinedWithout(topology, lead))
+        return []
       return [{ lead, supply: potential.device }]
     })
   })
@@ -117,6 +149,7 @@ function looseLeads(topology: Topology): LooseLead[] {
 
 function isJoinedWithout(topology: Topology, lead: Conductor): boolean {
   const groups = new JointGroups(topology.jointCount)
-  for (const { id, jointFrom, jointTo, wire } of topology.conductors) if (id !== lead.id && wire.function !== 'PE') groups.join(jointFrom, jointTo)
+  for (const { id, jointFrom, jointTo, wire } of topology.conductors)
+    if (id !== lead.id && wire.function !== 'PE') groups.join(jointFrom, jointTo)
   return groups.find(lead.jointFrom) === groups.find(lead.jointTo)
 }

@@ -2,7 +2,10 @@ import { motorSupplyPower } from '@/core/supply'
 import type { Device, Draw, Load } from '@/core/plan'
 
 /** Power or current of a draw as the person has it; a motor's phase current becomes the power its supply gives. */
-export function drawAmount(device: Device, draw: Draw): { readonly power_W: number | null; readonly current_A: number | null } {
+export function drawAmount(
+  device: Device,
+  draw: Draw,
+): { readonly power_W: number | null; readonly current_A: number | null } {
   const own = (device.loads as Readonly<Record<string, Load>>)[draw.id]
   if (!own) return { power_W: draw.power_W, current_A: draw.current_A }
   if ('motor' in own) return { power_W: motorSupplyPower(own.motor).power_W, current_A: null }

@@ -28,6 +28,14 @@ export function findEarths(topology: Topology): EarthReckoning[] {
     }
   }
   return topology.devices.flatMap(({ id, part }) =>
-    part.earths === null ? [] : [{ device: id as DeviceId, terminal: part.earths as TerminalId, path: pathTo.get(topology.jointOf(terminalKey(id, part.earths))) ?? null }],
+    part.earths === null
+      ? []
+      : [
+          {
+            device: id as DeviceId,
+            terminal: part.earths as TerminalId,
+            path: pathTo.get(topology.jointOf(terminalKey(id, part.earths))) ?? null,
+          },
+        ],
   )
 }

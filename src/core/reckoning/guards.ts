@@ -43,13 +43,30 @@ function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources']
   if (potential.kind === 'L') {
     const family = site.region === 'NEC' ? 'UL 489' : 'IEC 60898'
     const breaker: Guard = {
-      kind: 'outlet', id: 'outlet', label: `the outlet's ${formatNumber(site.outletBreaker_A)} A breaker`, rating_A: site.outletBreaker_A, family,
-      needs_A: ampacityNeeded_A({ family, rating_A: site.outletBreaker_A }), device: null, link: null, behind: [],
+      kind: 'outlet',
+      id: 'outlet',
+      label: `the outlet's ${formatNumber(site.outletBreaker_A)} A breaker`,
+      rating_A: site.outletBreaker_A,
+      family,
+      needs_A: ampacityNeeded_A({ family, rating_A: site.outletBreaker_A }),
+      device: null,
+      link: null,
+      behind: [],
     }
     const { fuse_A } = site.plug
     if (fuse_A === null) return breaker
     const needs_A = (fuse_A * PLUG_FUSE_OPERATES_AT) / 1.45
-    return needs_A < breaker.needs_A ? { ...breaker, kind: 'plug', id: 'plug', label: `the plug's ${formatNumber(fuse_A)} A fuse`, rating_A: fuse_A, family: null, needs_A } : breaker
+    return needs_A < breaker.needs_A
+      ? {
+          ...breaker,
+          kind: 'plug',
+          id: 'plug',
+          label: `the plug's ${formatNumber(fuse_A)} A fuse`,
+          rating_A: fuse_A,
+          family: null,
+          needs_A,
+        }
+      : breaker
   }
   if (potential.kind !== '+') return null
   const entry = topology.devices.find(({ id }) => id === potential.device)!
@@ -57,7 +74,15 @@ function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources']
   if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') return null
   const output = behaviour.outputs.find((candidate) => candidate.id === potential.output)!
   return {
-    kind: 'supply-limit', id: potential.id, label: `the limit of ${entry.device.tag}, ${formatNumber(output.limit_A)} A`, rating_A: output.limit_A, family: null, needs_A: output.limit_A, device: entry.id, link: null, behind: [],
+    kind: 'supply-limit',
+    id: potential.id,
+    label: `the limit of ${entry.device.tag}, ${formatNumber(output.limit_A)} A`,
+    rating_A: output.limit_A,
+    family: null,
+    needs_A: output.limit_A,
+    device: entry.id,
+    link: null,
+    behind: [],
   }
 }
 
@@ -69,10 +94,19 @@ export function passageGuard(plan: Plan, topology: Topology, passage: Passage): 
   if (rating_A === null) return null
   // A supplementary protector is no branch protection in NEC practice: the device ahead of it guards the wire.
   if (FAMILIES[family].isSupplementary && plan.site.region === 'NEC') return null
-  const places = topology.passages.filter((other) => other.device === passage.device && other.link.kind === 'protective').length
+  const places = topology.passages.filter(
+    (other) => other.device === passage.device && other.link.kind === 'protective',
+  ).length
   return {
-    kind: 'device', id: `${passage.device}/${passage.link.id}`, label: `${device.tag}${places > 1 ? `.${passage.link.id}` : ''}, ${formatNumber(rating_A)} A ${FAMILIES[family].name}`, rating_A, family,
-    needs_A: ampacityNeeded_A({ family, rating_A }), device: passage.device, link: passage.link.id, behind: [],
+    kind: 'device',
+    id: `${passage.device}/${passage.link.id}`,
+    label: `${device.tag}${places > 1 ? `.${passage.link.id}` : ''}, ${formatNumber(rating_A)} A ${FAMILIES[family].name}`,
+    rating_A,
+    family,
+    needs_A: ampacityNeeded_A({ family, rating_A }),
+    device: passage.device,
+    link: passage.link.id,
+    behind: [],
   }
 }
 
@@ -83,7 +117,10 @@ function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
     const guard = passageGuard(plan, topology, passage)
     const a = topology.netOf(passage.a)
     const b = topology.netOf(passage.b)
-    for (const [from, to] of [[a, b], [b, a]] as const) {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
       const list = edges.get(from)
       if (list) list.push({ to, guard })
       else edges.set(from, [{ to, guard }])
@@ -105,7 +142,13 @@ function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
     best.set(net, guard)
     for (const edge of edges.get(net) ?? []) {
       if (isDone.has(edge.to)) continue
-      open.push({ net: edge.to, guard: edge.guard && edge.guard.needs_A < guard.needs_A ? { ...edge.guard, behind: [...guard.behind, guard.id] } : guard })
+      open.push({
+        net: edge.to,
+        guard:
+          edge.guard && edge.guard.needs_A < guard.needs_A
+            ? { ...edge.guard, behind: [...guard.behind, guard.id] }
+            : guard,
+      })
     }
   }
   return best
@@ -115,7 +158,10 @@ function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
 function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
   const at = new Map<string, { readonly to: string; readonly wire: WireId | null }[]>()
   const join = (a: string, b: string, wire: WireId | null) => {
-    for (const [from, to] of [[a, b], [b, a]] as const) {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
       const list = at.get(from)
       if (list) list.push({ to, wire })
       else at.set(from, [{ to, wire }])
@@ -125,15 +171,21 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
     const potentials = topology.netById.get(topology.netOf(key))?.potentials ?? []
     return potentials.length > 0 && potentials.every(({ kind }) => kind === 'N' || kind === '-')
   }
-  for (const conductor of topology.conductors) if (isReturnNet(conductor.from)) join(topology.jointOf(conductor.from), topology.jointOf(conductor.to), conductor.id)
-  for (const passage of topology.passages) if (isReturnNet(passage.a) && isReturnNet(passage.b)) join(topology.jointOf(passage.a), topology.jointOf(passage.b), null)
+  for (const conductor of topology.conductors)
+    if (isReturnNet(conductor.from))
+      join(topology.jointOf(conductor.from), topology.jointOf(conductor.to), conductor.id)
+  for (const passage of topology.passages)
+    if (isReturnNet(passage.a) && isReturnNet(passage.b))
+      join(topology.jointOf(passage.a), topology.jointOf(passage.b), null)
 
   // What each load's feeds let through, at the joints where it returns to the same source.
   const feedsOf = (key: TerminalKey) => (topology.netById.get(topology.netOf(key))?.potentials ?? []).map(sourceName)
   const own = ownSources(topology)
   const sent = new Map<string, Map<string, Guard>>()
   for (const { id, part } of topology.devices) {
-    const keys = Object.keys(part.terminals).map((terminal) => terminalKey(id, terminal as TerminalId)).filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
+    const keys = Object.keys(part.terminals)
+      .map((terminal) => terminalKey(id, terminal as TerminalId))
+      .filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
     const feeds = keys.flatMap((key) => {
       const guard = isReturnNet(key) ? undefined : byNet.get(topology.netOf(key))
       return guard ? [{ guard, sources: feedsOf(key) }] : []
@@ -144,7 +196,8 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
       const returnsTo = feedsOf(key)
       const joint = topology.jointOf(key)
       const list = sent.get(joint) ?? new Map<string, Guard>()
-      for (const { guard, sources } of feeds) if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
+      for (const { guard, sources } of feeds)
+        if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
       sent.set(joint, list)
     }
   }
@@ -157,7 +210,9 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
     // The feeding side of the same source.
     const limit = limitOf.get(potential.kind === 'N' ? `${potential.device}/L` : potential.id.replace(/-$/, '+'))
     const root = topology.jointOf(source.terminal)
-    const order: { joint: string; parent: string | null; wire: WireId | null }[] = [{ joint: root, parent: null, wire: null }]
+    const order: { joint: string; parent: string | null; wire: WireId | null }[] = [
+      { joint: root, parent: null, wire: null },
+    ]
     const seen = new Set([root])
     const loops: { wire: WireId; ends: readonly [string, string] }[] = []
     const used = new Set<WireId>()
@@ -190,7 +245,10 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
     const stepTo = new Map(order.map((step) => [step.joint, step]))
     for (const { wire, ends } of loops) {
       const around = sidesOf(stepTo, ends)
-      const guarded = total(new Map(around.flatMap((side) => (side.length === 0 ? [] : [...gather(side[side.length - 1]!.joint)]))), limit ?? null)
+      const guarded = total(
+        new Map(around.flatMap((side) => (side.length === 0 ? [] : [...gather(side[side.length - 1]!.joint)]))),
+        limit ?? null,
+      )
       keepWider(result, wire, guarded)
       for (const { wire: each } of around.flat()) if (each) keepWider(result, each, guarded)
     }
@@ -205,7 +263,10 @@ interface TreeStep {
 }
 
 /** The steps from each end of a loop's last wire up to the joint where the two sides meet, without that joint. */
-function sidesOf(stepTo: ReadonlyMap<string, TreeStep>, ends: readonly [string, string]): readonly [readonly TreeStep[], readonly TreeStep[]] {
+function sidesOf(
+  stepTo: ReadonlyMap<string, TreeStep>,
+  ends: readonly [string, string],
+): readonly [readonly TreeStep[], readonly TreeStep[]] {
   const upward = (joint: string): TreeStep[] => {
     const steps: TreeStep[] = []
     for (let at = stepTo.get(joint); at; at = at.parent === null ? undefined : stepTo.get(at.parent)) steps.push(at)
@@ -232,7 +293,10 @@ function sourceName(potential: Topology['sources'][number]['potential']): string
 /** Devices side by side add up; one behind another adds nothing, and none lets more through than the source gives. */
 function total(guards: ReadonlyMap<string, Guard>, limit: Guard | null): WireGuard {
   const outermost = [...guards.values()].filter((guard) => !guard.behind.some((id) => guards.has(id)))
-  const largest = outermost.reduce<Guard | null>((most, guard) => (!most || guard.needs_A > most.needs_A ? guard : most), null)
+  const largest = outermost.reduce<Guard | null>(
+    (most, guard) => (!most || guard.needs_A > most.needs_A ? guard : most),
+    null,
+  )
   if (!largest) return { guard: null, needs_A: 0 }
   const sum_A = outermost.reduce((sum, guard) => sum + guard.needs_A, 0)
   return limit && sum_A > limit.needs_A ? { guard: limit, needs_A: limit.needs_A } : { guard: largest, needs_A: sum_A }

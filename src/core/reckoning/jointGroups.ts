@@ -10,7 +10,7 @@ export class JointGroups {
   find(joint: number): number {
     let root = joint
     while (this.parent[root] !== root) root = this.parent[root]!
-    for (let at = joint; this.parent[at] !== root; ) {
+    for (let at = joint; this.parent[at] !== root;) {
       const next = this.parent[at]!
       this.parent[at] = root
       at = next

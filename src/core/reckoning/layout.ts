@@ -10,13 +10,23 @@ export function sideOf(face: Face): Side {
   if (face.kind === 'plate') return 'back'
   if (face.kind === 'door') return 'front'
   if (face.kind === 'ceiling') return 'top'
-  return (['left', 'right', 'top', 'bottom', 'back', 'front'] as const).find((side) => face.name.toLowerCase().includes(side)) ?? 'left'
+  return (
+    (['left', 'right', 'top', 'bottom', 'back', 'front'] as const).find((side) =>
+      face.name.toLowerCase().includes(side),
+    ) ?? 'left'
+  )
 }
 
 /** What a raceway on a face covers. */
 export function racewayRect({ width_mm, length_mm, kind, at }: Plan['raceways'][RacewayId]): Rect | null {
   if (!at) return null
-  if (kind === 'gland' || kind === 'grommet' || kind === 'conduit') return { left_mm: at.x_mm - width_mm / 2, right_mm: at.x_mm + width_mm / 2, top_mm: at.y_mm - width_mm / 2, bottom_mm: at.y_mm + width_mm / 2 }
+  if (kind === 'gland' || kind === 'grommet' || kind === 'conduit')
+    return {
+      left_mm: at.x_mm - width_mm / 2,
+      right_mm: at.x_mm + width_mm / 2,
+      top_mm: at.y_mm - width_mm / 2,
+      bottom_mm: at.y_mm + width_mm / 2,
+    }
   const [w, h] = at.axis === 'across' ? [length_mm, width_mm] : [width_mm, length_mm]
   return { left_mm: at.x_mm, top_mm: at.y_mm, right_mm: at.x_mm + w, bottom_mm: at.y_mm + h }
 }
@@ -44,26 +54,45 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
     if (list) list.push({ raceway: id as RacewayId, body })
     else ducts.set(key, [{ raceway: id as RacewayId, body }])
   }
-  return Object.entries(plan.enclosures).flatMap(([enclosure, box]) => Object.entries(box!.faces).map(([face, data]): FaceReckoning => {
-    const { width_mm, height_mm } = data!
-    const items = placed.get(`${enclosure} ${face}`) ?? []
-    const raceways = ducts.get(`${enclosure} ${face}`) ?? []
-    const whole = { left_mm: 0, top_mm: 0, right_mm: width_mm, bottom_mm: height_mm }
-    const index = new RectIndex<number>()
-    items.forEach(({ body }, i) => index.add(i, body))
-    const { overlapping, crowded } = neighboursOf(items, index)
-    const holes = holesOfFace(plan, enclosure as EnclosureId, face as FaceId, data!)
-    const made = new Set(holes.flatMap(({ id, state }) => (state === 'make' ? [id] : [])))
-    return {
-      enclosure: enclosure as EnclosureId, face: face as FaceId, side: sideOf(data!), isPlate: data!.kind === 'plate', items, raceways, overlapping, crowded,
-      onRaceway: raceways.flatMap(({ raceway, body }) => index.touching(body).map((i) => [items[i]!.device, raceway] as const)).slice(0, MOST_PAIRS),
-      crossing: crossings(plan, raceways),
-      outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
-      holes,
-      // What is there already is judged only where something new comes near it.
-      spacing: data!.kind === 'plate' ? [] : holeSpacing({ holes, face: data!, material: box!.wall.material, thickness_mm: box!.wall.thickness_mm }).filter((fault) => fault.holes.some((id) => made.has(id))),
-    }
-  }))
+  return Object.entries(plan.enclosures).flatMap(([enclosure, box]) =>
+    Object.entries(box!.faces).map(([face, data]): FaceReckoning => {
+      const { width_mm, height_mm } = data!
+      const items = placed.get(`${enclosure} ${face}`) ?? []
+      const raceways = ducts.get(`${enclosure} ${face}`) ?? []
+      const whole = { left_mm: 0, top_mm: 0, right_mm: width_mm, bottom_mm: height_mm }
+      const index = new RectIndex<number>()
+      items.forEach(({ body }, i) => index.add(i, body))
+      const { overlapping, crowded } = neighboursOf(items, index)
+      const holes = holesOfFace(plan, enclosure as EnclosureId, face as FaceId, data!)
+      const made = new Set(holes.flatMap(({ id, state }) => (state === 'make' ? [id] : [])))
+      return {
+        enclosure: enclosure as EnclosureId,
+        face: face as FaceId,
+        side: sideOf(data!),
+        isPlate: data!.kind === 'plate',
+        items,
+        raceways,
+        overlapping,
+        crowded,
+        onRaceway: raceways
+          .flatMap(({ raceway, body }) => index.touching(body).map((i) => [items[i]!.device, raceway] as const))
+          .slice(0, MOST_PAIRS),
+        crossing: crossings(plan, raceways),
+        outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
+        holes,
+        // What is there already is judged only where something new comes near it.
+        spacing:
+          data!.kind === 'plate'
+            ? []
+            : holeSpacing({
+                holes,
+                face: data!,
+                material: box!.wall.material,
+                thickness_mm: box!.wall.thickness_mm,
+              }).filter((fault) => fault.holes.some((id) => made.has(id))),
+      }
+    }),
+  )
 }
 
 type Items = FaceReckoning['items']
@@ -94,7 +123,8 @@ function crossings(plan: Plan, raceways: FaceReckoning['raceways']): FaceReckoni
   for (const [i, one] of raceways.entries()) {
     if (pairs.length >= MOST_PAIRS) break
     const others = index.touching(one.body).filter((j) => j > i && axisOf(raceways[j]!.raceway) === axisOf(one.raceway))
-    for (const j of others.sort((a, b) => a - b).slice(0, MOST_PAIRS - pairs.length)) pairs.push([one.raceway, raceways[j]!.raceway])
+    for (const j of others.sort((a, b) => a - b).slice(0, MOST_PAIRS - pairs.length))
+      pairs.push([one.raceway, raceways[j]!.raceway])
   }
   return pairs
 }

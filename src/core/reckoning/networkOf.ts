@@ -38,7 +38,13 @@ export function networkOf(plan: Plan, stateId: StateId): PlanNetwork {
       const type = KIND_NAMES[network.kind[i]!]!
       const limit_A = network.limit_A[i]!
       const minimum_V = network.minimum_V[i]!
-      elements.push(type === 'V' && limit_A !== Infinity ? { ...branch, type, limit_A } : type === 'P' && minimum_V > 0 ? { ...branch, type, minimum_V } : { ...branch, type })
+      elements.push(
+        type === 'V' && limit_A !== Infinity
+          ? { ...branch, type, limit_A }
+          : type === 'P' && minimum_V > 0
+            ? { ...branch, type, minimum_V }
+            : { ...branch, type },
+      )
     })
     result.potentials_V.get(component)?.forEach((volt, node) => (nodes[name(node)] = volt))
   }

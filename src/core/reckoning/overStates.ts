@@ -1,13 +1,21 @@
 import type { StateId } from '@/core/plan'
 import type { StateResult } from './solveState'
 
-export function byState<T>(states: ReadonlyMap<StateId, StateResult>, value: (state: StateResult, id: StateId) => T): Record<StateId, T> {
+export function byState<T>(
+  states: ReadonlyMap<StateId, StateResult>,
+  value: (state: StateResult, id: StateId) => T,
+): Record<StateId, T> {
   return Object.fromEntries([...states].map(([id, state]) => [id, value(state, id)]))
 }
 
 /** The greatest known value over the states, and where it arises. */
-export function worstOf(values: Readonly<Record<StateId, number | null>>): { readonly value: number | null; readonly state: StateId | null } {
+export function worstOf(values: Readonly<Record<StateId, number | null>>): {
+  readonly value: number | null
+  readonly state: StateId | null
+} {
   let worst: { value: number | null; state: StateId | null } = { value: null, state: null }
-  for (const [state, value] of Object.entries(values)) if (value !== null && (worst.value === null || value! > worst.value)) worst = { value: value!, state: state as StateId }
+  for (const [state, value] of Object.entries(values))
+    if (value !== null && (worst.value === null || value! > worst.value))
+      worst = { value: value!, state: state as StateId }
   return worst
 }

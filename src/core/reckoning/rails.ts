@@ -14,9 +14,15 @@ interface Visit {
 
 /** What hangs on each source, and by which way: walked outward from its feeding terminal over wires, bars, fuses and contacts. */
 export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): Rail[] {
-  const at = new Map<string, { readonly joint: string; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]>()
+  const at = new Map<
+    string,
+    { readonly joint: string; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]
+  >()
   const join = (from: TerminalKey, to: TerminalKey, wire: WireId | null, fuse: Branch['fuse']) => {
-    for (const [a, b] of [[from, to], [to, from]] as const) {
+    for (const [a, b] of [
+      [from, to],
+      [to, from],
+    ] as const) {
       const joint = topology.jointOf(a)
       const list = at.get(joint) ?? []
       list.push({ joint: topology.jointOf(b), device: splitKey(b).device, wire, fuse })
@@ -24,7 +30,13 @@ export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<St
     }
   }
   for (const { id, from, to, wire } of topology.conductors) if (wire.function !== 'PE') join(from, to, id, null)
-  for (const passage of topology.passages) join(passage.a, passage.b, null, passage.link.kind === 'protective' ? { device: passage.device, link: passage.link.id } : null)
+  for (const passage of topology.passages)
+    join(
+      passage.a,
+      passage.b,
+      null,
+      passage.link.kind === 'protective' ? { device: passage.device, link: passage.link.id } : null,
+    )
 
   const rails: Rail[] = []
   for (const { potential, terminal } of topology.sources) {
@@ -43,25 +55,71 @@ export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<St
       if (!visit || device.origin === 'remove') continue
       const current_A = byState(states, (state) => {
         let sum = 0
-        for (const draw of part.draws) if (visited.has(topology.jointOf(terminalKey(id, draw.plus)))) sum += state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0
+        for (const draw of part.draws)
+          if (visited.has(topology.jointOf(terminalKey(id, draw.plus))))
+            sum += state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0
         return sum + (state.inputs_A.get(id) ?? 0)
       })
-      branches.push({ device: id, through: visit.path.filter((step) => step !== id), fuse: visit.fuse, current_A, wires: visit.wires })
+      branches.push({
+        device: id,
+        through: visit.path.filter((step) => step !== id),
+        fuse: visit.fuse,
+        current_A,
+        wires: visit.wires,
+      })
     }
     const entry = topology.devices.find(({ id }) => id === potential.device)!
-    const output = entry.part.behaviour.kind === 'supply' || entry.part.behaviour.kind === 'converter' ? entry.part.behaviour.outputs.find(({ id }) => !isMains && id === potential.output) : undefined
+    const output =
+      entry.part.behaviour.kind === 'supply' || entry.part.behaviour.kind === 'converter'
+        ? entry.part.behaviour.outputs.find(({ id }) => !isMains && id === potential.output)
+        : undefined
     const capacity_A = output?.current_A ?? plan.site.outletBreaker_A
-    const current_A = byState(states, (state) => (state.unsolved.has(sourceKey) ? null : (state.outputs.get(sourceKey)?.current_A ?? 0)))
-    const worst = Object.values(current_A).reduce<number | null>((most, value) => (value !== null && (most === null || value! > most) ? value! : most), null)
+    const current_A = byState(states, (state) =>
+      state.unsolved.has(sourceKey) ? null : (state.outputs.get(sourceKey)?.current_A ?? 0),
+    )
+    const worst = Object.values(current_A).reduce<number | null>(
+      (most, value) => (value !== null && (most === null || value! > most) ? value! : most),
+      null,
+    )
     rails.push({
-      id: potential.id, kind: isMains ? 'mains' : 'dc', source: potential.device, voltage_V: potential.voltage_V ?? plan.site.mains_V, capacity_A, current_A, branches,
-      load: { value: worst, unit: 'A', trace: [step('Load', worst === null ? 'not derived: the network could not be solved' : `${formatNumber(worst)} A in the heaviest state, of ${formatNumber(capacity_A)} A`, 'solved network')] },
+      id: potential.id,
+      kind: isMains ? 'mains' : 'dc',
+      source: potential.device,
+      voltage_V: potential.voltage_V ?? plan.site.mains_V,
+      capacity_A,
+      current_A,
+      branches,
+      load: {
+        value: worst,
+        unit: 'A',
+        trace: [
+          step(
+            'Load',
+            worst === null
+              ? 'not derived: the network could not be solved'
+              : `${formatNumber(worst)} A in the heaviest state, of ${formatNumber(capacity_A)} A`,
+            'solved network',
+          ),
+        ],
+      },
     })
   }
   return rails
 }
 
-function walk(at: ReadonlyMap<string, readonly { readonly joint: string; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]>, root: string, device: DeviceId): Map<string, Visit> {
+function walk(
+  at: ReadonlyMap<
+    string,
+    readonly {
+      readonly joint: string
+      readonly device: DeviceId
+      readonly wire: WireId | null
+      readonly fuse: Branch['fuse']
+    }[]
+  >,
+  root: string,
+  device: DeviceId,
+): Map<string, Visit> {
   const visited = new Map<string, Visit>([[root, { joint: root, path: [device], fuse: null, wires: [] }]])
   const queue = [root]
   for (let i = 0; i < queue.length; i += 1) {
@@ -69,15 +127,22 @@ function walk(at: ReadonlyMap<string, readonly { readonly joint: string; readonl
     for (const edge of at.get(here.joint) ?? []) {
       if (visited.has(edge.joint)) continue
       visited.set(edge.joint, {
-        joint: edge.joint, fuse: edge.fuse ?? here.fuse, wires: edge.wire ? [...here.wires, edge.wire] : here.wires,
+        joint: edge.joint,
+        fuse: edge.fuse ?? here.fuse,
+        wires: edge.wire ? [...here.wires, edge.wire] : here.wires,
         path: here.path.includes(edge.device) ? here.path : [...here.path, edge.device],
       })
       queue.push(edge.joint)
     }
   }
-  return new Map([...visited].map(([joint, visit]) => [joint, { ...visit, path: visit.path.filter((id) => id !== device) }]))
+  return new Map(
+    [...visited].map(([joint, visit]) => [joint, { ...visit, path: visit.path.filter((id) => id !== device) }]),
+  )
 }
 
-function byState(states: ReadonlyMap<StateId, StateResult>, value: (state: StateResult) => number | null): Record<StateId, number | null> {
+function byState(
+  states: ReadonlyMap<StateId, StateResult>,
+  value: (state: StateResult) => number | null,
+): Record<StateId, number | null> {
   return Object.fromEntries([...states].map(([id, state]) => [id, value(state)]))
 }

@@ -11,22 +11,38 @@ const wire = (n: number) => `wire:w${n}` as WireId
 const device = (tag: string) => `device:${tag}` as DeviceId
 const edited = (plan: Plan, ...commands: Command[]): Plan => {
   const outcome = apply(plan, commands)
-  if (outcome.kind === 'refused') throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
+  if (outcome.kind === 'refused')
+    throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
   return outcome.plan
 }
 
 /** A supply fed from an inlet, and what the callback hangs on it. */
 function bench(build: (b: PlanBuilder) => PlanBuilder, supply = 'supply-24-350'): Plan {
   return build(
-    new PlanBuilder('bench', 'IEC', { practice: { grouped: 1 } }).device('X1', 'inlet').device('PS1', supply)
-      .wire('X1.L', 'PS1.L', 'L').wire('X1.N', 'PS1.N', 'N').wire('X1.PE', 'PS1.PE', 'PE'),
+    new PlanBuilder('bench', 'IEC', { practice: { grouped: 1 } })
+      .device('X1', 'inlet')
+      .device('PS1', supply)
+      .wire('X1.L', 'PS1.L', 'L')
+      .wire('X1.N', 'PS1.N', 'N')
+      .wire('X1.PE', 'PS1.PE', 'PE'),
   ).build()
 }
 
 describe('currents', () => {
   it('a chain carries in its first wire what all behind it draw', () => {
-    const plan = bench((b) => b.device('V1', 'fan-24').device('V2', 'fan-24').device('S1', 'splice-3').device('S0', 'splice-3')
-      .wire('PS1.V+1', 'S1.1', 'V+').wire('PS1.V-1', 'S0.1', 'V-').wire('S1.2', 'V1.+', 'V+').wire('S0.2', 'V1.-', 'V-').wire('S1.3', 'V2.+', 'V+').wire('S0.3', 'V2.-', 'V-'))
+    const plan = bench((b) =>
+      b
+        .device('V1', 'fan-24')
+        .device('V2', 'fan-24')
+        .device('S1', 'splice-3')
+        .device('S0', 'splice-3')
+        .wire('PS1.V+1', 'S1.1', 'V+')
+        .wire('PS1.V-1', 'S0.1', 'V-')
+        .wire('S1.2', 'V1.+', 'V+')
+        .wire('S0.2', 'V1.-', 'V-')
+        .wire('S1.3', 'V2.+', 'V+')
+        .wire('S0.3', 'V2.-', 'V-'),
+    )
     const { wires } = reckon(plan)
     expect(wires[wire(4)]!.current_A[FULL]).toBeCloseTo(0.24, 9)
     expect(wires[wire(5)]!.current_A[FULL]).toBeCloseTo(0.24, 9)
@@ -34,11 +50,15 @@ describe('currents', () => {
   })
 
   it('a shared return divides by resistance: two ways home, one twice as long', () => {
-    const plan = bench((b) => b.device('E1', 'heater-24').device('S0', 'splice-5')
-      .wire('PS1.V+1', 'E1.+', 'V+', { size: '2.5 mm²', length_mm: 500 })
-      .wire('E1.-', 'S0.1', 'V-', { size: '2.5 mm²', length_mm: 100 })
-      .wire('S0.2', 'PS1.V-1', 'V-', { size: '2.5 mm²', length_mm: 1000 })
-      .wire('S0.3', 'PS1.V-2', 'V-', { size: '2.5 mm²', length_mm: 2000 }))
+    const plan = bench((b) =>
+      b
+        .device('E1', 'heater-24')
+        .device('S0', 'splice-5')
+        .wire('PS1.V+1', 'E1.+', 'V+', { size: '2.5 mm²', length_mm: 500 })
+        .wire('E1.-', 'S0.1', 'V-', { size: '2.5 mm²', length_mm: 100 })
+        .wire('S0.2', 'PS1.V-1', 'V-', { size: '2.5 mm²', length_mm: 1000 })
+        .wire('S0.3', 'PS1.V-2', 'V-', { size: '2.5 mm²', length_mm: 2000 }),
+    )
     const { wires } = reckon(plan)
     const [near, far] = [wires[wire(6)]!.current_A[FULL]!, wires[wire(7)]!.current_A[FULL]!]
     expect(near / far).toBeCloseTo(2, 6)
@@ -46,7 +66,12 @@ describe('currents', () => {
   })
 
   it('a resistive load gets what its wires leave: 24 V, 40 W, 2 × 5 m of 1 mm² at 40 °C', () => {
-    const plan = bench((b) => b.device('E1', 'heater-24').wire('PS1.V+1', 'E1.+', 'V+', { size: '1 mm²', length_mm: 5000 }).wire('PS1.V-1', 'E1.-', 'V-', { size: '1 mm²', length_mm: 5000 }))
+    const plan = bench((b) =>
+      b
+        .device('E1', 'heater-24')
+        .wire('PS1.V+1', 'E1.+', 'V+', { size: '1 mm²', length_mm: 5000 })
+        .wire('PS1.V-1', 'E1.-', 'V-', { size: '1 mm²', length_mm: 5000 }),
+    )
     const load_ohm = 24 ** 2 / 40
     const wires_ohm = (2 * 5 * resistance_ohm_per_km('1 mm²', 40)) / 1000
     expect(reckon(plan).draws[0]!.current_A[FULL]).toBeCloseTo(24 / (load_ohm + wires_ohm), 9)
@@ -55,13 +80,28 @@ describe('currents', () => {
   it('a state without mains draws nothing', () => {
     const plan = clayPrinter()
     const dark = edited(plan, { type: 'updateState', id: FULL, changes: { sources: { mains: false, usb: true } } })
-    expect(Object.values(reckon(dark).wires).every(({ current_A, function: fn }) => fn === 'PE' || fn === 'signal' || (current_A[FULL] ?? 0) === 0)).toBe(true)
+    expect(
+      Object.values(reckon(dark).wires).every(
+        ({ current_A, function: fn }) => fn === 'PE' || fn === 'signal' || (current_A[FULL] ?? 0) === 0,
+      ),
+    ).toBe(true)
   })
 
   it('an emergency stop rests closed and, operated, takes what hangs on it away', () => {
-    const plan = bench((b) => b.device('S1', 'emergency-stop').device('V1', 'fan-24').wire('PS1.V+1', 'S1.11', 'V+').wire('S1.12', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))
+    const plan = bench((b) =>
+      b
+        .device('S1', 'emergency-stop')
+        .device('V1', 'fan-24')
+        .wire('PS1.V+1', 'S1.11', 'V+')
+        .wire('S1.12', 'V1.+', 'V+')
+        .wire('PS1.V-1', 'V1.-', 'V-'),
+    )
     expect(reckon(plan).draws[0]!.current_A[FULL]).toBeCloseTo(0.12, 9)
-    const pressed = edited(plan, { type: 'updateState', id: FULL, changes: { positions: { [device('s1')]: 'operated' } } })
+    const pressed = edited(plan, {
+      type: 'updateState',
+      id: FULL,
+      changes: { positions: { [device('s1')]: 'operated' } },
+    })
     expect(reckon(pressed).draws[0]!.current_A[FULL]).toBeNull()
   })
 
@@ -72,7 +112,15 @@ describe('currents', () => {
   })
 
   it('a short draws what the supply’s limit lets through', () => {
-    const plan = bench((b) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-').device('W1', 'splice-3').wire('PS1.V+2', 'W1.1', 'V+').wire('W1.2', 'PS1.V-2', 'V-'))
+    const plan = bench((b) =>
+      b
+        .device('V1', 'fan-24')
+        .wire('PS1.V+1', 'V1.+', 'V+')
+        .wire('PS1.V-1', 'V1.-', 'V-')
+        .device('W1', 'splice-3')
+        .wire('PS1.V+2', 'W1.1', 'V+')
+        .wire('W1.2', 'PS1.V-2', 'V-'),
+    )
     const { states, wires, supplies } = reckon(plan)
     // The supply limits; the fan's own share is modelled as constant.
     expect(states[FULL]!.isSolved).toBe(true)
@@ -87,11 +135,20 @@ describe('guards', () => {
   it('the outlet’s breaker is the first device, the plug’s fuse comes before it where there is one', () => {
     const plan = bench((b) => b)
     expect(guardOf(plan, 1)).toMatchObject({ kind: 'outlet', rating_A: 16 })
-    expect(guardOf(edited(plan, { type: 'setSite', changes: { plug: { kind: 'polarised', fuse_A: 3 } } }), 1)).toMatchObject({ kind: 'plug', rating_A: 3 })
+    expect(
+      guardOf(edited(plan, { type: 'setSite', changes: { plug: { kind: 'polarised', fuse_A: 3 } } }), 1),
+    ).toMatchObject({ kind: 'plug', rating_A: 3 })
   })
 
   it('a fuse guards what comes after it, feed and return alike, and not what comes before', () => {
-    const plan = bench((b) => b.device('F1', 'fuse-block-4', 'Fuses', { fitted: { F1: { family: 'ISO 8820-3', rating_A: 3 } } }).device('V1', 'fan-24').wire('PS1.V+1', 'F1.IN', 'V+').wire('F1.1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-'))
+    const plan = bench((b) =>
+      b
+        .device('F1', 'fuse-block-4', 'Fuses', { fitted: { F1: { family: 'ISO 8820-3', rating_A: 3 } } })
+        .device('V1', 'fan-24')
+        .wire('PS1.V+1', 'F1.IN', 'V+')
+        .wire('F1.1', 'V1.+', 'V+')
+        .wire('PS1.V-1', 'V1.-', 'V-'),
+    )
     expect(guardOf(plan, 4)).toMatchObject({ kind: 'supply-limit' })
     expect(guardOf(plan, 5)).toMatchObject({ kind: 'device', rating_A: 3 })
     expect(guardOf(plan, 6)).toMatchObject({ kind: 'device', rating_A: 3 })
@@ -109,16 +166,27 @@ describe('sizes', () => {
   it('a bigger load grows the supply’s share, and a bigger fuse the wires behind it', () => {
     const plan = clayPrinter()
     const before = reckon(plan)
-    const after = reckon(edited(plan,
-      { type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 150 } },
-      { type: 'fitRating', device: device('f2'), link: 'F2', fitted: { family: 'ISO 8820-3', rating_A: 10 } }))
-    expect(after.supplies[device('ps1')]!.loading.value!).toBeGreaterThan(before.supplies[device('ps1')]!.loading.value!)
-    expect(wireSize(after.wires[wire(25)]!.size!).area_mm2).toBeGreaterThan(wireSize(before.wires[wire(25)]!.size!).area_mm2)
+    const after = reckon(
+      edited(
+        plan,
+        { type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 150 } },
+        { type: 'fitRating', device: device('f2'), link: 'F2', fitted: { family: 'ISO 8820-3', rating_A: 10 } },
+      ),
+    )
+    expect(after.supplies[device('ps1')]!.loading.value!).toBeGreaterThan(
+      before.supplies[device('ps1')]!.loading.value!,
+    )
+    expect(wireSize(after.wires[wire(25)]!.size!).area_mm2).toBeGreaterThan(
+      wireSize(before.wires[wire(25)]!.size!).area_mm2,
+    )
     expect(after.protective.find(({ device: id, link }) => id === device('f2') && link === 'F2')!.advised_A).toBe(10)
   })
 
   it('every reckoned wire stands its current and its guard, in every demo and pattern', () => {
-    for (const plan of [clayPrinter(), ...PATTERNS.flatMap((name) => [startingPattern(name, 'IEC'), startingPattern(name, 'NEC')])]) {
+    for (const plan of [
+      clayPrinter(),
+      ...PATTERNS.flatMap((name) => [startingPattern(name, 'IEC'), startingPattern(name, 'NEC')]),
+    ]) {
       for (const reckoned of Object.values(reckon(plan).wires)) {
         if (reckoned.function === 'PE') continue
         expect(reckoned.size).not.toBeNull()
@@ -141,14 +209,17 @@ describe('sizes', () => {
 describe('derivations', () => {
   it('every figure of a wire, supply and fuse carries one, and says where its rules come from', () => {
     const { wires, supplies, protective, mains } = reckon(clayPrinter())
-    for (const { worst, ampacity, loading, drop, sizing } of Object.values(wires)) for (const figure of [worst, ampacity, loading, drop, sizing]) expect(figure.trace.length).toBeGreaterThan(0)
-    for (const { loading, demand } of Object.values(supplies)) for (const figure of [loading, demand]) expect(figure.trace.map(({ detail }) => detail).join()).toMatch(/\d/)
+    for (const { worst, ampacity, loading, drop, sizing } of Object.values(wires))
+      for (const figure of [worst, ampacity, loading, drop, sizing]) expect(figure.trace.length).toBeGreaterThan(0)
+    for (const { loading, demand } of Object.values(supplies))
+      for (const figure of [loading, demand]) expect(figure.trace.map(({ detail }) => detail).join()).toMatch(/\d/)
     for (const { advice } of protective) expect(advice.map(({ source }) => source).join()).toMatch(/433\.1/)
     expect(mains.loading.trace.length).toBeGreaterThan(2)
   })
 
   it('is the same twice: no clock, no chance', () => expect(reckon(clayPrinter())).toEqual(reckon(clayPrinter())))
-  it('survives the way to another thread', () => expect(structuredClone(reckon(clayPrinter()))).toEqual(reckon(clayPrinter())))
+  it('survives the way to another thread', () =>
+    expect(structuredClone(reckon(clayPrinter()))).toEqual(reckon(clayPrinter())))
 })
 
 describe('earth paths', () => {

@@ -58,7 +58,10 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   for (const { id, wire } of topology.conductors) {
     const outcome = sized.wires.get(id)!
     // Filled in where it stands: copying two dozen fields of every wire is a tenth of the work.
-    wires[id] = Object.assign(outcome, { from: treatOf(wire, 'from', outcome.size), to: treatOf(wire, 'to', outcome.size) })
+    wires[id] = Object.assign(outcome, {
+      from: treatOf(wire, 'from', outcome.size),
+      to: treatOf(wire, 'to', outcome.size),
+    })
   }
   const rails = findRails(plan, topology, states)
   const ways = feedWays(plan, topology)
@@ -68,8 +71,15 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
   const faces = reckonFaces(plan)
   const spaces = reckonSpace(plan, faces)
   return {
-    nets, netOf, wires,
-    states: Object.fromEntries([...states].map(([id, state]) => [id, { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, topology, id) }])),
+    nets,
+    netOf,
+    wires,
+    states: Object.fromEntries(
+      [...states].map(([id, state]) => [
+        id,
+        { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, topology, id) },
+      ]),
+    ),
     supplies: reckonSupplies(plan, topology, states),
     protective: reckonProtective(plan, topology, sized, rails),
     rails,
@@ -81,11 +91,26 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
     bonds: sized.bonds,
     pixels: reckonPixels(plan, topology, sized, rails),
     boxes: reckonBoxHeat(plan, topology, sized),
-    faces, spaces, fixings: reckonFixings(plan, faces, spaces),
+    faces,
+    spaces,
+    fixings: reckonFixings(plan, faces, spaces),
     earths: findEarths(topology),
     inside: {
-      value: plan.practice.inside_C, unit: '°C',
-      trace: [fedBack_C === null ? step('Inside the box', `${plan.practice.inside_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`, COMMON_PRACTICE) : step('Inside the box', `${plan.practice.inside_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires are reckoned at it${fedBack_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(fedBack_C)} °C` : ''}`, cite(SOURCES.iec60890))],
+      value: plan.practice.inside_C,
+      unit: '°C',
+      trace: [
+        fedBack_C === null
+          ? step(
+              'Inside the box',
+              `${plan.practice.inside_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
+              COMMON_PRACTICE,
+            )
+          : step(
+              'Inside the box',
+              `${plan.practice.inside_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires are reckoned at it${fedBack_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(fedBack_C)} °C` : ''}`,
+              cite(SOURCES.iec60890),
+            ),
+      ],
     },
   }
 }
@@ -97,16 +122,35 @@ function rememberTreatments(plan: Plan): (wire: Wire, side: 'from' | 'to', size:
   return (wire, side, size) => {
     const end = wire[side]
     if (end.kind === 'parked' || size === null) return null
-    const { clamp, clampSize_mm, torque_Nm, strip_mm } = plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
+    const { clamp, clampSize_mm, torque_Nm, strip_mm } =
+      plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
     const wanted = side === 'from' ? wire.fromTreatment : wire.toTreatment
     const key = [clamp, clampSize_mm, torque_Nm, strip_mm, size, wire.construction, wanted].join('|')
     let treatment = known.get(key)
-    if (!treatment) known.set(key, (treatment = treatEnd({ clamp, clampSize_mm, torque_Nm, strip_mm, size, construction: wire.construction, screwEnds, ferruleCode, wanted })))
+    if (!treatment)
+      known.set(
+        key,
+        (treatment = treatEnd({
+          clamp,
+          clampSize_mm,
+          torque_Nm,
+          strip_mm,
+          size,
+          construction: wire.construction,
+          screwEnds,
+          ferruleCode,
+          wanted,
+        })),
+      )
     return treatment
   }
 }
 
-function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): Record<DeviceId, SupplyReckoning> {
+function reckonSupplies(
+  plan: Plan,
+  topology: Topology,
+  states: ReadonlyMap<StateId, StateResult>,
+): Record<DeviceId, SupplyReckoning> {
   const result: Record<DeviceId, SupplyReckoning> = {}
   for (const { id, device, part } of topology.devices) {
     const { behaviour } = part
@@ -116,8 +160,13 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
       behaviour.outputs.map((output) => [
         output.id,
         {
-          plus: key(output.plus), minus: key(output.minus), voltage_V: output.voltage_V, capacity_A: output.current_A,
-          current_A: byState(states, (state) => (state.unsolved.has(`${id}/${output.id}`) ? null : (state.outputs.get(`${id}/${output.id}`)?.current_A ?? 0))),
+          plus: key(output.plus),
+          minus: key(output.minus),
+          voltage_V: output.voltage_V,
+          capacity_A: output.current_A,
+          current_A: byState(states, (state) =>
+            state.unsolved.has(`${id}/${output.id}`) ? null : (state.outputs.get(`${id}/${output.id}`)?.current_A ?? 0),
+          ),
         },
       ]),
     )
@@ -131,32 +180,86 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
       return sum_W
     })
     const worst = worstOf(demand)
-    const rated_W = behaviour.kind === 'supply' ? behaviour.power_W : behaviour.outputs.reduce((sum, output) => sum + output.voltage_V * output.current_A, 0)
+    const rated_W =
+      behaviour.kind === 'supply'
+        ? behaviour.power_W
+        : behaviour.outputs.reduce((sum, output) => sum + output.voltage_V * output.current_A, 0)
     const factor =
       behaviour.kind === 'supply'
-        ? derateFactor({ ambient_C: plan.practice.inside_C, derateAbove_C: behaviour.derateAbove_C ?? undefined, derate_percentPerK: behaviour.derate_percentPerK ?? undefined })
+        ? derateFactor({
+            ambient_C: plan.practice.inside_C,
+            derateAbove_C: behaviour.derateAbove_C ?? undefined,
+            derate_percentPerK: behaviour.derate_percentPerK ?? undefined,
+          })
         : 1
     const loading = worst.value === null || factor === 0 ? null : (100 * worst.value) / (rated_W * factor)
-    const withReserves_W = worst.value === null ? null : worst.value + (worst.state !== null && plan.states[worst.state]!.withReserves ? 0 : reserve_W)
+    const withReserves_W =
+      worst.value === null
+        ? null
+        : worst.value + (worst.state !== null && plan.states[worst.state]!.withReserves ? 0 : reserve_W)
     const later = withReserves_W === null || factor === 0 ? null : (100 * withReserves_W) / (rated_W * factor)
-    const demandTrace = [step('What it feeds', worst.value === null ? 'not derived: its network could not be solved' : `${formatNumber(worst.value, 4)} W, state “${plan.states[worst.state!]!.name}”`, 'solved network')]
+    const demandTrace = [
+      step(
+        'What it feeds',
+        worst.value === null
+          ? 'not derived: its network could not be solved'
+          : `${formatNumber(worst.value, 4)} W, state “${plan.states[worst.state!]!.name}”`,
+        'solved network',
+      ),
+    ]
     const derateTrace = [
       behaviour.kind === 'supply' && behaviour.derateAbove_C !== null
-        ? step('Derating', factor === 1 ? `none at ${plan.practice.inside_C} °C inside; it begins above ${behaviour.derateAbove_C} °C` : `1 − ${behaviour.derate_percentPerK} % × (${plan.practice.inside_C} − ${behaviour.derateAbove_C}) K = ${formatNumber(factor)}`, "the part's data")
+        ? step(
+            'Derating',
+            factor === 1
+              ? `none at ${plan.practice.inside_C} °C inside; it begins above ${behaviour.derateAbove_C} °C`
+              : `1 − ${behaviour.derate_percentPerK} % × (${plan.practice.inside_C} − ${behaviour.derateAbove_C}) K = ${formatNumber(factor)}`,
+            "the part's data",
+          )
         : step('Derating', 'the part states none', "the part's data"),
     ]
     result[id] = {
-      device: id, outputs, worstState: worst.state,
+      device: id,
+      outputs,
+      worstState: worst.state,
       demand: { value: worst.value, unit: 'W', trace: demandTrace },
       later: {
-        value: later, unit: '%',
-        trace: [...demandTrace, step('Room for later', device.reserves.length === 0 ? 'none kept: 0 W' : `${device.reserves.map((reserve) => `${reserve.name} ${formatNumber(reserve.power_W)} W`).join(' + ')} = ${formatNumber(reserve_W)} W`, 'the plan'), ...derateTrace, step('Loading later', later === null ? 'not derived' : `${formatNumber(withReserves_W!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(later)} %`)],
+        value: later,
+        unit: '%',
+        trace: [
+          ...demandTrace,
+          step(
+            'Room for later',
+            device.reserves.length === 0
+              ? 'none kept: 0 W'
+              : `${device.reserves.map((reserve) => `${reserve.name} ${formatNumber(reserve.power_W)} W`).join(' + ')} = ${formatNumber(reserve_W)} W`,
+            'the plan',
+          ),
+          ...derateTrace,
+          step(
+            'Loading later',
+            later === null
+              ? 'not derived'
+              : `${formatNumber(withReserves_W!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(later)} %`,
+          ),
+        ],
       },
       holdUp: holdUp(behaviour, worst.value),
       derate: { value: factor, unit: '', trace: derateTrace },
       loading: {
-        value: loading, unit: '%',
-        trace: [...demandTrace, ...derateTrace, step('Loading', loading === null ? 'not derived' : `${formatNumber(worst.value!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(loading)} %`), step('Limit', `${plan.practice.supplyLoading_percent} % by the house rule`, COMMON_PRACTICE)],
+        value: loading,
+        unit: '%',
+        trace: [
+          ...demandTrace,
+          ...derateTrace,
+          step(
+            'Loading',
+            loading === null
+              ? 'not derived'
+              : `${formatNumber(worst.value!, 4)} W ÷ (${rated_W} W × ${formatNumber(factor)}) = ${formatNumber(loading)} %`,
+          ),
+          step('Limit', `${plan.practice.supplyLoading_percent} % by the house rule`, COMMON_PRACTICE),
+        ],
       },
     }
   }
@@ -164,7 +267,8 @@ function reckonSupplies(plan: Plan, topology: Topology, states: ReadonlyMap<Stat
 }
 
 function reckonDraws(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): DrawReckoning[] {
-  const kinds = (key: TerminalKey) => new Set((topology.netById.get(topology.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
+  const kinds = (key: TerminalKey) =>
+    new Set((topology.netById.get(topology.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
   return topology.devices.flatMap(({ id, device, part }) =>
     part.draws.map((draw): DrawReckoning => {
       const plus = kinds(terminalKey(id, draw.plus))
@@ -176,13 +280,36 @@ function reckonDraws(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
       const greatest = worstOf(current_A)
       const inState = (state: StateId | null) => (state === null ? '' : `, state “${plan.states[state]!.name}”`)
       return {
-        device: id, draw: draw.id, nominal_V: draw.nominal_V, voltage_V, current_A,
-        lowest: { value: least.value, unit: 'V', trace: [step('At its terminals', least.value === null ? 'not derived: nothing feeds it in any state' : `${formatNumber(least.value, 4)} V, what the wires and fuses of its feed leave of its source${inState(least.state)}`, 'solved network')] },
+        device: id,
+        draw: draw.id,
+        nominal_V: draw.nominal_V,
+        voltage_V,
+        current_A,
+        lowest: {
+          value: least.value,
+          unit: 'V',
+          trace: [
+            step(
+              'At its terminals',
+              least.value === null
+                ? 'not derived: nothing feeds it in any state'
+                : `${formatNumber(least.value, 4)} V, what the wires and fuses of its feed leave of its source${inState(least.state)}`,
+              'solved network',
+            ),
+          ],
+        },
         most: {
-          value: greatest.value, unit: 'A',
+          value: greatest.value,
+          unit: 'A',
           trace: [
             step('Takes', wordsOf(device, draw), 'the plan'),
-            step('Draws', greatest.value === null ? 'not derived: nothing feeds it in any state' : `${formatNumber(greatest.value)} A as ${draw.model === 'resistive' ? 'a resistance' : draw.model === 'constant-current' ? 'a constant current' : 'a constant power'} at the volts that it gets${inState(greatest.state)}`, 'solved network'),
+            step(
+              'Draws',
+              greatest.value === null
+                ? 'not derived: nothing feeds it in any state'
+                : `${formatNumber(greatest.value)} A as ${draw.model === 'resistive' ? 'a resistance' : draw.model === 'constant-current' ? 'a constant current' : 'a constant power'} at the volts that it gets${inState(greatest.state)}`,
+              'solved network',
+            ),
           ],
         },
         isReversed: isPolarised && ((plus.has('-') && !plus.has('+')) || (minus.has('+') && !minus.has('-'))),
@@ -191,15 +318,22 @@ function reckonDraws(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
   )
 }
 
-function leastOf(values: Readonly<Record<StateId, number | null>>): { readonly value: number | null; readonly state: StateId | null } {
+function leastOf(values: Readonly<Record<StateId, number | null>>): {
+  readonly value: number | null
+  readonly state: StateId | null
+} {
   let least: { value: number | null; state: StateId | null } = { value: null, state: null }
-  for (const [state, value] of Object.entries(values)) if (value !== null && (least.value === null || value! < least.value)) least = { value: value!, state: state as StateId }
+  for (const [state, value] of Object.entries(values))
+    if (value !== null && (least.value === null || value! < least.value))
+      least = { value: value!, state: state as StateId }
   return least
 }
 
 function wordsOf(device: Topology['devices'][number]['device'], draw: Draw): string {
   const { power_W, current_A } = drawAmount(device, draw)
-  return power_W === null ? `${formatNumber(current_A ?? 0)} A at ${draw.nominal_V} V` : `${formatNumber(power_W)} W, made for ${draw.nominal_V} V`
+  return power_W === null
+    ? `${formatNumber(current_A ?? 0)} A at ${draw.nominal_V} V`
+    : `${formatNumber(power_W)} W, made for ${draw.nominal_V} V`
 }
 
 function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): MainsReckoning {
@@ -212,20 +346,56 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
     const supplies = topology.devices.flatMap(({ id, part }) => {
       const { behaviour } = part
       if (behaviour.kind !== 'supply' || !state.inputs_A.has(id)) return []
-      const output_W = behaviour.outputs.reduce((sum, output) => sum + (state.outputs.get(`${id}/${output.id}`)?.power_W ?? 0), 0)
-      return [{ output_W: Math.max(0, output_W), efficiency_percent: behaviour.efficiency_percent, powerFactor: behaviour.powerFactor, leakage_mA: behaviour.leakage_mA ?? undefined }]
+      const output_W = behaviour.outputs.reduce(
+        (sum, output) => sum + (state.outputs.get(`${id}/${output.id}`)?.power_W ?? 0),
+        0,
+      )
+      return [
+        {
+          output_W: Math.max(0, output_W),
+          efficiency_percent: behaviour.efficiency_percent,
+          powerFactor: behaviour.powerFactor,
+          leakage_mA: behaviour.leakage_mA ?? undefined,
+        },
+      ]
     })
-    return sumMains({ mains_V: site.mains_V, supplies, direct_W: state.direct_W, continuous: IS_CONTINUOUS, region: site.region, circuit_A: site.outletBreaker_A, residual_mA: site.residual_mA ?? undefined })
+    return sumMains({
+      mains_V: site.mains_V,
+      supplies,
+      direct_W: state.direct_W,
+      continuous: IS_CONTINUOUS,
+      region: site.region,
+      circuit_A: site.outletBreaker_A,
+      residual_mA: site.residual_mA ?? undefined,
+    })
   })
-  const current_A = Object.fromEntries(Object.entries(answers).map(([id, answer]) => [id, answer?.result.current_A ?? null])) as Record<StateId, number | null>
+  const current_A = Object.fromEntries(
+    Object.entries(answers).map(([id, answer]) => [id, answer?.result.current_A ?? null]),
+  ) as Record<StateId, number | null>
   const worst = worstOf(current_A)
   const answer = worst.state ? answers[worst.state] : null
-  const trace = answer?.trace ?? [step('From the outlet', 'not derived: the mains network could not be solved', 'solved network')]
+  const trace = answer?.trace ?? [
+    step('From the outlet', 'not derived: the mains network could not be solved', 'solved network'),
+  ]
   const loading = worst.value === null ? null : (100 * worst.value) / allowed_A
   return {
-    current_A, allowed_A,
+    current_A,
+    allowed_A,
     worst: { value: worst.value, unit: 'A', trace },
-    loading: { value: loading, unit: '%', trace: [...trace, step('Share', loading === null ? 'not derived' : `${formatNumber(worst.value!)} A ÷ ${formatNumber(allowed_A)} A = ${formatNumber(loading)} %`, isRaised ? cite(SOURCES.necContinuous) : 'arithmetic')] },
+    loading: {
+      value: loading,
+      unit: '%',
+      trace: [
+        ...trace,
+        step(
+          'Share',
+          loading === null
+            ? 'not derived'
+            : `${formatNumber(worst.value!)} A ÷ ${formatNumber(allowed_A)} A = ${formatNumber(loading)} %`,
+          isRaised ? cite(SOURCES.necContinuous) : 'arithmetic',
+        ),
+      ],
+    },
     leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
     inrush: reckonInrush(plan, topology),
     reasons: answer?.result.reasons ?? [],
@@ -234,10 +404,32 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
 
 /** The reservoir empties in proportion to the power taken: half the load, twice the time. */
 function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], demand_W: number | null): Figure {
-  if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === undefined) return { value: null, unit: 'ms', trace: [step('Hold-up', 'the part states none', "the part's data")] }
-  if (demand_W === null || demand_W <= 0) return { value: null, unit: 'ms', trace: [step('Hold-up', demand_W === null ? 'not derived: its network could not be solved' : 'nothing is drawn; it stands for long')] }
+  if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === undefined)
+    return { value: null, unit: 'ms', trace: [step('Hold-up', 'the part states none', "the part's data")] }
+  if (demand_W === null || demand_W <= 0)
+    return {
+      value: null,
+      unit: 'ms',
+      trace: [
+        step(
+          'Hold-up',
+          demand_W === null ? 'not derived: its network could not be solved' : 'nothing is drawn; it stands for long',
+        ),
+      ],
+    }
   const value = (behaviour.holdUp_ms * behaviour.power_W) / demand_W
-  return { value, unit: 'ms', trace: [step('Hold-up', `${behaviour.holdUp_ms} ms at ${formatNumber(behaviour.power_W)} W; at ${formatNumber(demand_W)} W: × ${formatNumber(behaviour.power_W / demand_W)} = ${formatNumber(value)} ms`, "the part's data; energy of the reservoir"), step('A half-wave missed', `${formatNumber(value)} ms against 10 ms at 50 Hz, 8.3 ms at 60 Hz`, COMMON_PRACTICE)] }
+  return {
+    value,
+    unit: 'ms',
+    trace: [
+      step(
+        'Hold-up',
+        `${behaviour.holdUp_ms} ms at ${formatNumber(behaviour.power_W)} W; at ${formatNumber(demand_W)} W: × ${formatNumber(behaviour.power_W / demand_W)} = ${formatNumber(value)} ms`,
+        "the part's data; energy of the reservoir",
+      ),
+      step('A half-wave missed', `${formatNumber(value)} ms against 10 ms at 50 Hz, 8.3 ms at 60 Hz`, COMMON_PRACTICE),
+    ],
+  }
 }
 
 function askedFor(plan: Plan, topology: Topology, stateId: StateId): Figure {
@@ -245,20 +437,47 @@ function askedFor(plan: Plan, topology: Topology, stateId: StateId): Figure {
   const parts = topology.devices.flatMap(({ id, device, part }) => {
     const share = (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
     const power_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw), 0) * share
-    return power_W > 0 && device.origin !== 'remove' ? [{ words: `${device.tag} ${formatNumber(power_W, 4)} W${share === 1 ? '' : ` (${formatNumber(100 * share)} %)`}`, power_W }] : []
+    return power_W > 0 && device.origin !== 'remove'
+      ? [
+          {
+            words: `${device.tag} ${formatNumber(power_W, 4)} W${share === 1 ? '' : ` (${formatNumber(100 * share)} %)`}`,
+            power_W,
+          },
+        ]
+      : []
   })
   const value = parts.reduce((sum, { power_W }) => sum + power_W, 0)
-  return { value, unit: 'W', trace: [step('Loads at their shares', parts.map(({ words }) => words).join(' + ') || 'none', 'the plan'), step('Together', `${formatNumber(value, 4)} W at the loads, before what wires and supplies lose`)] }
+  return {
+    value,
+    unit: 'W',
+    trace: [
+      step('Loads at their shares', parts.map(({ words }) => words).join(' + ') || 'none', 'the plan'),
+      step('Together', `${formatNumber(value, 4)} W at the loads, before what wires and supplies lose`),
+    ],
+  }
 }
 
 /** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */
 function reckonInrush(plan: Plan, topology: Topology): MainsReckoning['inrush'] {
-  const supplies = topology.devices.flatMap(({ device, part }) => (part.behaviour.kind === 'supply' && device.origin !== 'remove' ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }] : []))
+  const supplies = topology.devices.flatMap(({ device, part }) =>
+    part.behaviour.kind === 'supply' && device.origin !== 'remove'
+      ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }]
+      : [],
+  )
   const known = supplies.filter(({ inrush_A }) => inrush_A !== null)
   const sum_A = known.reduce((sum, { inrush_A }) => sum + inrush_A!, 0)
   const missing = supplies.filter(({ inrush_A }) => inrush_A === null).map(({ tag }) => tag)
   return {
-    value: supplies.length > 0 && known.length === 0 ? null : sum_A, unit: 'A',
-    trace: [step('Peaks', supplies.length === 0 ? 'no supply, no inrush: 0 A' : `${known.map(({ tag, inrush_A }) => `${tag} ${formatNumber(inrush_A!)} A`).join(' + ') || 'none known'} = ${formatNumber(sum_A)} A for a few milliseconds${missing.length > 0 ? `; ${missing.join(', ')} not known` : ''}`, "the parts' data")],
+    value: supplies.length > 0 && known.length === 0 ? null : sum_A,
+    unit: 'A',
+    trace: [
+      step(
+        'Peaks',
+        supplies.length === 0
+          ? 'no supply, no inrush: 0 A'
+          : `${known.map(({ tag, inrush_A }) => `${tag} ${formatNumber(inrush_A!)} A`).join(' + ') || 'none known'} = ${formatNumber(sum_A)} A for a few milliseconds${missing.length > 0 ? `; ${missing.join(', ')} not known` : ''}`,
+        "the parts' data",
+      ),
+    ],
   }
 }

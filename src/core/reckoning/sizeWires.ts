@@ -1,4 +1,11 @@
-import { conductorAmpacity, resistance_ohm_per_km, sizeConductor, voltageDrop, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
+import {
+  conductorAmpacity,
+  resistance_ohm_per_km,
+  sizeConductor,
+  voltageDrop,
+  type Ampacity,
+  type SizeConductorRequest,
+} from '@/core/conductor'
 import { AMPACITY, cite, earthConductorFor, SOURCES } from '@/core/reference'
 import { formatNumber, formatQuantity, wireSize, SOLD_SIZES } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
@@ -44,13 +51,18 @@ interface Circuit {
 /** Solves every state and sizes every wire, in turn, until the sizes no longer change. */
 export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<WireId, WireGuard>): SizedPlan {
   const { practice } = plan
-  const circuits = new Map(topology.conductors.map((conductor) => [conductor.id, describeCircuit(plan, topology, conductor)]))
+  const circuits = new Map(
+    topology.conductors.map((conductor) => [conductor.id, describeCircuit(plan, topology, conductor)]),
+  )
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
   const sizes = new Map<WireId, string | null>(topology.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
-  const networks = new Map(Object.entries(plan.states).map(([id, state]) => [id as StateId, stateNetworks(plan, topology, state!)]))
+  const networks = new Map(
+    Object.entries(plan.states).map(([id, state]) => [id as StateId, stateNetworks(plan, topology, state!)]),
+  )
   const ohmsNow = () => {
     const ohms = new Map<WireId, number>()
-    for (const [id, { length_mm }] of circuits) ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
+    for (const [id, { length_mm }] of circuits)
+      ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
     return ohms
   }
   const sized = rememberSizings()
@@ -63,17 +75,31 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
       const before = sizes.get(id) ?? null
-      const next = sized(sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), worstCurrent(circuit, states).worst_A)).result.size
+      const next = sized(
+        sizingRequest(plan, circuit, neededFor(plan, guards.get(id)!), worstCurrent(circuit, states).worst_A),
+      ).result.size
       if (next === before) continue
-      if (round >= FREE_ROUNDS && before !== null && next !== null && wireSize(next).area_mm2 < wireSize(before).area_mm2) continue
+      if (
+        round >= FREE_ROUNDS &&
+        before !== null &&
+        next !== null &&
+        wireSize(next).area_mm2 < wireSize(before).area_mm2
+      )
+        continue
       sizes.set(id, next)
       isChanged = true
     }
     if (!isChanged) break
   }
   // Bonds between negatives must also stand the loss of a supply's own lead.
-  const heaviest = [...states].reduce<StateId | null>((most, [id, { outputs }]) => (most === null || total_W(outputs) > total_W(states.get(most)!.outputs) ? id : most), null)
-  const bonds = heaviest === null ? [] : reckonBonds(plan, topology, heaviest, networks.get(heaviest)!, ohmsNow(), states.get(heaviest)!.wireCurrent_A)
+  const heaviest = [...states].reduce<StateId | null>(
+    (most, [id, { outputs }]) => (most === null || total_W(outputs) > total_W(states.get(most)!.outputs) ? id : most),
+    null,
+  )
+  const bonds =
+    heaviest === null
+      ? []
+      : reckonBonds(plan, topology, heaviest, networks.get(heaviest)!, ohmsNow(), states.get(heaviest)!.wireCurrent_A)
   let isBondChanged = false
   for (const { wire: id, loose } of bonds) {
     const circuit = circuits.get(id)!
@@ -99,9 +125,28 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     const size = sizes.get(id) ?? null
     const bond = bondOf.get(id)
     const { byState, worst_A, state } = worstCurrent(circuit, states)
-    const key = bond ? null : [size, wire.size === null, wire.function, circuit.length_mm, circuit.lengthFrom, circuit.insulation_C, circuit.voltage_V, circuit.system, circuit.minimum, circuit.known_A, worst_A, state, guarded.guard?.id, guarded.needs_A].join('|')
+    const key = bond
+      ? null
+      : [
+          size,
+          wire.size === null,
+          wire.function,
+          circuit.length_mm,
+          circuit.lengthFrom,
+          circuit.insulation_C,
+          circuit.voltage_V,
+          circuit.system,
+          circuit.minimum,
+          circuit.known_A,
+          worst_A,
+          state,
+          guarded.guard?.id,
+          guarded.needs_A,
+        ].join('|')
     const twin = key === null ? undefined : alike.get(key)
-    const outcome = twin ? { ...twin, id, current_A: byState } : describeWire(plan, circuit, guarded, states, size, ampacityOf, sized, bond)
+    const outcome = twin
+      ? { ...twin, id, current_A: byState }
+      : describeWire(plan, circuit, guarded, states, size, ampacityOf, sized, bond)
     if (key !== null && !twin) alike.set(key, outcome)
     outcomes.set(id, outcome)
   }
@@ -119,17 +164,35 @@ function total_W(outputs: StateResult['outputs']): number {
 function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): Circuit {
   const { wire } = conductor
   const { practice } = plan
-  const [length_mm, lengthFrom] = wire.measured_mm !== null ? [wire.measured_mm, 'measured' as const] : wire.length_mm !== null ? [wire.length_mm, 'planned' as const] : [cableLength(plan, wire) ?? practice.assumedLength_mm, cableLength(plan, wire) === null ? ('assumed' as const) : ('planned' as const)]
+  const [length_mm, lengthFrom] =
+    wire.measured_mm !== null
+      ? [wire.measured_mm, 'measured' as const]
+      : wire.length_mm !== null
+        ? [wire.length_mm, 'planned' as const]
+        : [
+            cableLength(plan, wire) ?? practice.assumedLength_mm,
+            cableLength(plan, wire) === null ? ('assumed' as const) : ('planned' as const),
+          ]
   const potentials = topology.netById.get(topology.netOf(conductor.from))?.potentials ?? []
-  const isMains = wire.function === 'L' || wire.function === 'N' || wire.function === 'PE' || potentials.some(({ kind }) => kind === 'L' || kind === 'N')
+  const isMains =
+    wire.function === 'L' ||
+    wire.function === 'N' ||
+    wire.function === 'PE' ||
+    potentials.some(({ kind }) => kind === 'L' || kind === 'N')
   const dc_V = potentials.reduce((most, potential) => Math.max(most, potential.voltage_V ?? 0), 0)
   const clampMinimum = [conductor.from, conductor.to].reduce((least, key) => {
     const { device, terminal } = splitKey(key)
     return Math.max(least, plan.parts[plan.devices[device]!.part]!.terminals[terminal]!.conductors.min_mm2)
   }, 0)
   return {
-    conductor, length_mm, lengthFrom, insulation_C: tabulatedInsulation(plan, wire), voltage_V: isMains ? plan.site.mains_V : dc_V || 5, system: isMains ? 'ac-1ph' : 'dc',
-    minimum: atLeast(LEAST_SIZE[practice.series][wire.function], clampMinimum, practice.series), known_A: phaseCurrent(plan, conductor),
+    conductor,
+    length_mm,
+    lengthFrom,
+    insulation_C: tabulatedInsulation(plan, wire),
+    voltage_V: isMains ? plan.site.mains_V : dc_V || 5,
+    system: isMains ? 'ac-1ph' : 'dc',
+    minimum: atLeast(LEAST_SIZE[practice.series][wire.function], clampMinimum, practice.series),
+    known_A: phaseCurrent(plan, conductor),
   }
 }
 
@@ -158,12 +221,21 @@ function phaseCurrent(plan: Plan, conductor: Conductor): number | null {
   return null
 }
 
-function worstCurrent(circuit: Circuit, states: ReadonlyMap<StateId, StateResult>): { readonly byState: Readonly<Record<StateId, number | null>>; readonly worst_A: number | null; readonly state: StateId | null } {
+function worstCurrent(
+  circuit: Circuit,
+  states: ReadonlyMap<StateId, StateResult>,
+): {
+  readonly byState: Readonly<Record<StateId, number | null>>
+  readonly worst_A: number | null
+  readonly state: StateId | null
+} {
   const byState: Record<StateId, number | null> = {}
   let worst_A: number | null = circuit.known_A
   let worstState: StateId | null = null
   for (const [id, state] of states) {
-    const current_A = circuit.known_A ?? (state.unsolved.has(circuit.conductor.id) ? null : Math.abs(state.wireCurrent_A.get(circuit.conductor.id) ?? 0))
+    const current_A =
+      circuit.known_A ??
+      (state.unsolved.has(circuit.conductor.id) ? null : Math.abs(state.wireCurrent_A.get(circuit.conductor.id) ?? 0))
     byState[id] = current_A
     if (current_A !== null && (worst_A === null || current_A > worst_A)) [worst_A, worstState] = [current_A, id]
   }
@@ -178,16 +250,37 @@ function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
 /** How the plan's house rules and a wire's own data ask for an ampacity. */
 function ampacitySettings({ practice }: Plan, insulation_C: number) {
   return {
-    ambient_C: practice.inside_C, insulation_C, grouped: practice.grouped, basis: practice.basis, smallWires: practice.smallWires,
+    ambient_C: practice.inside_C,
+    insulation_C,
+    grouped: practice.grouped,
+    basis: practice.basis,
+    smallWires: practice.smallWires,
     terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
   }
 }
 
-function sizingRequest({ practice }: Plan, circuit: Circuit, needs_A: number, worst_A: number | null): SizeConductorRequest {
+function sizingRequest(
+  { practice }: Plan,
+  circuit: Circuit,
+  needs_A: number,
+  worst_A: number | null,
+): SizeConductorRequest {
   return {
-    current_A: worst_A ?? 0, oneWay_m: circuit.length_mm / 1000, voltage_V: circuit.voltage_V, system: circuit.system, maxDrop_percent: practice.maxDrop_percent, ambient_C: practice.inside_C,
-    insulation_C: circuit.insulation_C, grouped: practice.grouped, basis: practice.basis, series: practice.series, protection_A: needs_A > 0 ? needs_A : undefined, minimum: circuit.minimum,
-    conductor_C: practice.inside_C, terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined, smallWires: practice.smallWires,
+    current_A: worst_A ?? 0,
+    oneWay_m: circuit.length_mm / 1000,
+    voltage_V: circuit.voltage_V,
+    system: circuit.system,
+    maxDrop_percent: practice.maxDrop_percent,
+    ambient_C: practice.inside_C,
+    insulation_C: circuit.insulation_C,
+    grouped: practice.grouped,
+    basis: practice.basis,
+    series: practice.series,
+    protection_A: needs_A > 0 ? needs_A : undefined,
+    minimum: circuit.minimum,
+    conductor_C: practice.inside_C,
+    terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
+    smallWires: practice.smallWires,
   }
 }
 
@@ -196,7 +289,10 @@ function neededFor(plan: Plan, guarded: WireGuard): number {
   return isTrusted(plan, guarded) ? 0 : guarded.needs_A
 }
 
-type AmpacityOf = (size: string, insulation_C: number) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
+type AmpacityOf = (
+  size: string,
+  insulation_C: number,
+) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
 
 /** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
 function rememberAmpacities(plan: Plan): AmpacityOf {
@@ -206,7 +302,10 @@ function rememberAmpacities(plan: Plan): AmpacityOf {
     let answer = known.get(key)
     if (!answer) {
       const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C), size })
-      answer = { ampacity, trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')] }
+      answer = {
+        ampacity,
+        trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')],
+      }
       known.set(key, answer)
     }
     return answer
@@ -219,7 +318,15 @@ type SizingOf = (request: SizeConductorRequest) => ReturnType<typeof sizeConduct
 function rememberSizings(): SizingOf {
   const known = new Map<string, ReturnType<typeof sizeConductor>>()
   return (request) => {
-    const key = [request.current_A, request.oneWay_m, request.voltage_V, request.system, request.insulation_C, request.protection_A, request.minimum].join('|')
+    const key = [
+      request.current_A,
+      request.oneWay_m,
+      request.voltage_V,
+      request.system,
+      request.insulation_C,
+      request.protection_A,
+      request.minimum,
+    ].join('|')
     let answer = known.get(key)
     if (!answer) known.set(key, (answer = sizeConductor(request)))
     return answer
@@ -227,49 +334,123 @@ function rememberSizings(): SizingOf {
 }
 
 /** A wire's figures with their derivations, once the sizes have settled. `present` is the size they settled at. */
-function describeWire(plan: Plan, circuit: Circuit, guarded: WireGuard, states: ReadonlyMap<StateId, StateResult>, present: string | null, ampacityOf: AmpacityOf, sizing: SizingOf, bond?: BondReckoning): SizedWire {
+function describeWire(
+  plan: Plan,
+  circuit: Circuit,
+  guarded: WireGuard,
+  states: ReadonlyMap<StateId, StateResult>,
+  present: string | null,
+  ampacityOf: AmpacityOf,
+  sizing: SizingOf,
+  bond?: BondReckoning,
+): SizedWire {
   const { practice } = plan
   const { conductor, length_mm, voltage_V } = circuit
   const { wire } = conductor
   const { byState, worst_A, state } = worstCurrent(circuit, states)
   const trace: TraceStep[] = [
-    step('Length', `${formatNumber(length_mm, 4)} mm, ${circuit.lengthFrom === 'assumed' ? 'assumed until it is planned or measured' : circuit.lengthFrom}`, circuit.lengthFrom === 'assumed' ? COMMON_PRACTICE : 'the plan'),
+    step(
+      'Length',
+      `${formatNumber(length_mm, 4)} mm, ${circuit.lengthFrom === 'assumed' ? 'assumed until it is planned or measured' : circuit.lengthFrom}`,
+      circuit.lengthFrom === 'assumed' ? COMMON_PRACTICE : 'the plan',
+    ),
     circuit.known_A !== null
       ? step('Current', `${formatNumber(circuit.known_A)} A, the motor's rated phase current`, "the part's data")
       : worst_A === null
         ? step('Current', 'not derived: the network of this wire could not be solved', 'solved network')
-        : step('Current', `${formatNumber(worst_A)} A${state ? `, state “${plan.states[state]!.name}”` : ''}`, 'solved network'),
+        : step(
+            'Current',
+            `${formatNumber(worst_A)} A${state ? `, state “${plan.states[state]!.name}”` : ''}`,
+            'solved network',
+          ),
     ...(bond ? bond.loose.trace.slice(1) : []),
-    ...(guarded.guard ? [step('Protected by', isTrusted(plan, guarded) ? `${guarded.guard.label}, trusted by the house rule` : `${guarded.guard.label}${guarded.needs_A > guarded.guard.needs_A * 1.0001 ? ' and others that return through it' : ''}: the wire must carry ${formatNumber(guarded.needs_A)} A`, cite(SOURCES.iec60364Overload))] : []),
+    ...(guarded.guard
+      ? [
+          step(
+            'Protected by',
+            isTrusted(plan, guarded)
+              ? `${guarded.guard.label}, trusted by the house rule`
+              : `${guarded.guard.label}${guarded.needs_A > guarded.guard.needs_A * 1.0001 ? ' and others that return through it' : ''}: the wire must carry ${formatNumber(guarded.needs_A)} A`,
+            cite(SOURCES.iec60364Overload),
+          ),
+        ]
+      : []),
   ]
   const current_A = worst_A ?? 0
   const size = present
-  const sized = wire.size === null ? sizing(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0))) : null
+  const sized =
+    wire.size === null
+      ? sizing(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0)))
+      : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
   const known = size === null ? null : ampacityOf(size, circuit.insulation_C)
   const ampacity = known?.ampacity ?? null
   const corrected_A = ampacity?.kind === 'offered' ? ampacity.corrected_A : null
   if (ampacity?.kind === 'not-offered') reasons = [...reasons, ampacity.reason]
-  const drop = size === null ? null : voltageDrop({ size, current_A, oneWay_m: length_mm / 1000, voltage_V, conductor_C: practice.inside_C })
+  const drop =
+    size === null
+      ? null
+      : voltageDrop({ size, current_A, oneWay_m: length_mm / 1000, voltage_V, conductor_C: practice.inside_C })
   const ampacityTrace = known?.trace ?? [step('Ampacity', 'no size, no ampacity', 'the plan')]
-  const full = [...trace, ...(sized ? sized.explain() : [...ampacityTrace, step('Size', `${size}, as entered`, 'the plan')])]
+  const full = [
+    ...trace,
+    ...(sized ? sized.explain() : [...ampacityTrace, step('Size', `${size}, as entered`, 'the plan')]),
+  ]
   const loading = corrected_A === null || worst_A === null ? null : (100 * current_A) / corrected_A
   return {
-    id: conductor.id, function: wire.function, size, isReckoned: wire.size === null, length_mm, lengthFrom: circuit.lengthFrom, current_A: byState,
+    id: conductor.id,
+    function: wire.function,
+    size,
+    isReckoned: wire.size === null,
+    length_mm,
+    lengthFrom: circuit.lengthFrom,
+    current_A: byState,
     worst: { value: worst_A, unit: 'A', trace: trace.slice(1, 2) },
     ampacity: { value: corrected_A, unit: 'A', trace: ampacityTrace },
     maxProtection_A: ampacity?.kind === 'offered' ? ampacity.maxProtection_A : null,
-    loading: { value: loading, unit: '%', trace: [...trace, ...ampacityTrace, step('Loading', loading === null ? 'not derived' : `${formatNumber(current_A)} A ÷ ${formatNumber(corrected_A!)} A = ${formatNumber(loading)} %`)] },
-    drop: {
-      value: worst_A === null ? null : (drop?.drop_percent ?? null), unit: '%',
-      trace: [...trace.slice(0, 2), step('Voltage drop', drop && worst_A !== null ? `${formatQuantity(drop.drop_V, 'V')} there and back at ${practice.inside_C} °C, ${formatNumber(drop.drop_percent)} % of ${voltage_V} V` : 'not derived')],
+    loading: {
+      value: loading,
+      unit: '%',
+      trace: [
+        ...trace,
+        ...ampacityTrace,
+        step(
+          'Loading',
+          loading === null
+            ? 'not derived'
+            : `${formatNumber(current_A)} A ÷ ${formatNumber(corrected_A!)} A = ${formatNumber(loading)} %`,
+        ),
+      ],
     },
-    guard: guarded.guard, needs_A: guarded.needs_A, sizing: { value: size === null ? null : wireSize(size).area_mm2, unit: 'mm²', trace: full }, trace: full, reasons,
+    drop: {
+      value: worst_A === null ? null : (drop?.drop_percent ?? null),
+      unit: '%',
+      trace: [
+        ...trace.slice(0, 2),
+        step(
+          'Voltage drop',
+          drop && worst_A !== null
+            ? `${formatQuantity(drop.drop_V, 'V')} there and back at ${practice.inside_C} °C, ${formatNumber(drop.drop_percent)} % of ${voltage_V} V`
+            : 'not derived',
+        ),
+      ],
+    },
+    guard: guarded.guard,
+    needs_A: guarded.needs_A,
+    sizing: { value: size === null ? null : wireSize(size).area_mm2, unit: 'mm²', trace: full },
+    trace: full,
+    reasons,
   }
 }
 
 /** An earth conductor carries nothing in service; it is sized by the line conductor beside it, or the device ahead of it. */
-function sizeEarth(plan: Plan, topology: Topology, circuit: Circuit, sized: ReadonlyMap<WireId, SizedWire>, guards: ReadonlyMap<WireId, WireGuard>): SizedWire {
+function sizeEarth(
+  plan: Plan,
+  topology: Topology,
+  circuit: Circuit,
+  sized: ReadonlyMap<WireId, SizedWire>,
+  guards: ReadonlyMap<WireId, WireGuard>,
+): SizedWire {
   const { conductor, length_mm } = circuit
   const ends = new Set<DeviceId>([conductor.from, conductor.to].map((key) => splitKey(key).device))
   const lines = topology.conductors.filter(({ wire }) => wire.function === 'L')
@@ -282,19 +463,50 @@ function sizeEarth(plan: Plan, topology: Topology, circuit: Circuit, sized: Read
     const area = wireSize(size).area_mm2
     return !most || area > most.area ? { size, area } : most
   }, null)
-  const protection_A = relevant.reduce((most, { id }) => Math.max(most, guards.get(id)?.guard?.rating_A ?? 0), 0) || plan.site.outletBreaker_A
-  const rule = earthConductorFor({ region: plan.site.region, line: thickest?.size ?? LEAST_SIZE[plan.practice.series].L, protection_A, series: plan.practice.series })
+  const protection_A =
+    relevant.reduce((most, { id }) => Math.max(most, guards.get(id)?.guard?.rating_A ?? 0), 0) ||
+    plan.site.outletBreaker_A
+  const rule = earthConductorFor({
+    region: plan.site.region,
+    line: thickest?.size ?? LEAST_SIZE[plan.practice.series].L,
+    protection_A,
+    series: plan.practice.series,
+  })
   const own = conductor.wire.size
   const reckoned = wireSize(circuit.minimum).area_mm2 > wireSize(rule.size).area_mm2 ? circuit.minimum : rule.size
   const size = own ?? reckoned
   const trace = [
-    step('Least earth conductor', `${rule.size}: ${rule.reason}${beside.length > 0 || !thickest ? '' : ' (the thickest line conductor of the plan)'}`, cite(rule.source)),
-    own === null ? step('Chosen', `${size}${size === rule.size ? '' : ', the least that the clamps hold'}`) : step('Size', `${own}, as entered`, 'the plan'),
+    step(
+      'Least earth conductor',
+      `${rule.size}: ${rule.reason}${beside.length > 0 || !thickest ? '' : ' (the thickest line conductor of the plan)'}`,
+      cite(rule.source),
+    ),
+    own === null
+      ? step('Chosen', `${size}${size === rule.size ? '' : ', the least that the clamps hold'}`)
+      : step('Size', `${own}, as entered`, 'the plan'),
   ]
-  const none = { value: 0, unit: 'A', trace: [step('Current', 'none in service; an earth conductor carries only a fault', COMMON_PRACTICE)] }
+  const none = {
+    value: 0,
+    unit: 'A',
+    trace: [step('Current', 'none in service; an earth conductor carries only a fault', COMMON_PRACTICE)],
+  }
   return {
-    id: conductor.id, function: 'PE', size, isReckoned: own === null, length_mm, lengthFrom: circuit.lengthFrom, current_A: {}, worst: none, ampacity: { value: null, unit: 'A', trace: none.trace }, maxProtection_A: null,
-    loading: { value: null, unit: '%', trace: none.trace }, drop: { value: null, unit: '%', trace: none.trace }, guard: null, needs_A: 0,
-    sizing: { value: wireSize(rule.size).area_mm2, unit: 'mm²', trace }, trace, reasons: [],
+    id: conductor.id,
+    function: 'PE',
+    size,
+    isReckoned: own === null,
+    length_mm,
+    lengthFrom: circuit.lengthFrom,
+    current_A: {},
+    worst: none,
+    ampacity: { value: null, unit: 'A', trace: none.trace },
+    maxProtection_A: null,
+    loading: { value: null, unit: '%', trace: none.trace },
+    drop: { value: null, unit: '%', trace: none.trace },
+    guard: null,
+    needs_A: 0,
+    sizing: { value: wireSize(rule.size).area_mm2, unit: 'mm²', trace },
+    trace,
+    reasons: [],
   }
 }

@@ -35,10 +35,16 @@ export interface StateResult {
 }
 
 /** Solves every network of a state for given wire resistances, and the supplies' inputs with their outputs until both settle. */
-export function solveState(plan: Plan, topology: Topology, { components, sources, loads }: StateNetworks, ohms: ReadonlyMap<WireId, number>): StateResult {
-  for (const { elements, network } of components) elements.forEach(({ role, id }, i) => {
-    if (role === 'wire') network.value[i] = Math.max(LEAST_OHM, ohms.get(id as WireId) ?? LEAST_OHM)
-  })
+export function solveState(
+  plan: Plan,
+  topology: Topology,
+  { components, sources, loads }: StateNetworks,
+  ohms: ReadonlyMap<WireId, number>,
+): StateResult {
+  for (const { elements, network } of components)
+    elements.forEach(({ role, id }, i) => {
+      if (role === 'wire') network.value[i] = Math.max(LEAST_OHM, ohms.get(id as WireId) ?? LEAST_OHM)
+    })
   const wireCurrent_A = new Map<WireId, number>()
   const linkCurrent_A = new Map<string, number>()
   const drawVoltage_V = new Map<string, number>()
@@ -85,7 +91,9 @@ export function solveState(plan: Plan, topology: Topology, { components, sources
   for (let round = 0; round < INPUT_ROUNDS && changed.length > 0; round += 1) {
     changed.forEach(solve)
     const wanted = new Map<DeviceId, number>()
-    for (const { id, device, input } of sources) if (input) wanted.set(device, (wanted.get(device) ?? 0) + input.demand(Math.max(0, outputs.get(id)?.power_W ?? 0)))
+    for (const { id, device, input } of sources)
+      if (input)
+        wanted.set(device, (wanted.get(device) ?? 0) + input.demand(Math.max(0, outputs.get(id)?.power_W ?? 0)))
     const moved = new Set<DeviceId>()
     for (const [device, value] of wanted) {
       if (Math.abs((demands.get(device) ?? 0) - value) > INPUT_REL_TOL * Math.max(1e-6, value)) moved.add(device)
@@ -103,8 +111,19 @@ export function solveState(plan: Plan, topology: Topology, { components, sources
     outputs.delete(id)
   }
   return {
-    reasons: [...reasons.values()].flat(), unsolved, wireCurrent_A, linkCurrent_A, drawVoltage_V, drawCurrent_A, outputs, inputs_A, potentials_V: potentials,
-    direct_W: loads.reduce((sum, { id, isDirect }) => sum + (isDirect && !unsolved.has(id) ? (power_W.get(id) ?? 0) : 0), 0),
+    reasons: [...reasons.values()].flat(),
+    unsolved,
+    wireCurrent_A,
+    linkCurrent_A,
+    drawVoltage_V,
+    drawCurrent_A,
+    outputs,
+    inputs_A,
+    potentials_V: potentials,
+    direct_W: loads.reduce(
+      (sum, { id, isDirect }) => sum + (isDirect && !unsolved.has(id) ? (power_W.get(id) ?? 0) : 0),
+      0,
+    ),
   }
 }
 
@@ -114,7 +133,9 @@ function namesOf(plan: Plan, topology: Topology, { elements, joints }: Component
   return {
     node(k) {
       for (const { id, part } of topology.devices) {
-        for (const terminal of Object.keys(part.terminals)) if (topology.jointIndex(`${id}|${terminal}` as TerminalKey) === joints[k]) return `${tag(id)} terminal ${part.terminals[splitKey(`${id}|${terminal}` as TerminalKey).terminal]!.label}`
+        for (const terminal of Object.keys(part.terminals))
+          if (topology.jointIndex(`${id}|${terminal}` as TerminalKey) === joints[k])
+            return `${tag(id)} terminal ${part.terminals[splitKey(`${id}|${terminal}` as TerminalKey).terminal]!.label}`
       }
       return `joint ${joints[k]}`
     },

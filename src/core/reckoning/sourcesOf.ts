@@ -34,21 +34,66 @@ export function sourcesOf(plan: Plan, state: State, topology: Topology): readonl
     const joint = (terminal: TerminalId) => topology.jointIndex(terminalKey(id, terminal))
     switch (behaviour.kind) {
       case 'mains-inlet':
-        if (state.sources.mains) sources.push({ id: `${id}/mains`, device: id, plus: joint(behaviour.line), minus: joint(behaviour.neutral), voltage_V: plan.site.mains_V, isMains: true })
+        if (state.sources.mains)
+          sources.push({
+            id: `${id}/mains`,
+            device: id,
+            plus: joint(behaviour.line),
+            minus: joint(behaviour.neutral),
+            voltage_V: plan.site.mains_V,
+            isMains: true,
+          })
         break
       case 'outside-source':
-        if (state.sources.usb) for (const output of behaviour.outputs) sources.push({ id: `${id}/${output.id}`, device: id, plus: joint(output.plus), minus: joint(output.minus), voltage_V: output.voltage_V, limit_A: output.limit_A, isMains: false })
+        if (state.sources.usb)
+          for (const output of behaviour.outputs)
+            sources.push({
+              id: `${id}/${output.id}`,
+              device: id,
+              plus: joint(output.plus),
+              minus: joint(output.minus),
+              voltage_V: output.voltage_V,
+              limit_A: output.limit_A,
+              isMains: false,
+            })
         break
       case 'supply':
       case 'converter': {
         const input: SourceInput =
           behaviour.kind === 'supply'
             ? {
-                plus: joint(behaviour.line), minus: joint(behaviour.neutral), type: 'I', minimum_V: 0,
-                demand: (power_W) => inputCurrent_A({ output_W: power_W, efficiency_percent: behaviour.efficiency_percent, powerFactor: behaviour.powerFactor }, plan.site.mains_V),
+                plus: joint(behaviour.line),
+                minus: joint(behaviour.neutral),
+                type: 'I',
+                minimum_V: 0,
+                demand: (power_W) =>
+                  inputCurrent_A(
+                    {
+                      output_W: power_W,
+                      efficiency_percent: behaviour.efficiency_percent,
+                      powerFactor: behaviour.powerFactor,
+                    },
+                    plan.site.mains_V,
+                  ),
               }
-            : { plus: joint(behaviour.plus), minus: joint(behaviour.minus), type: 'P', minimum_V: behaviour.min_V, demand: (power_W) => power_W / (behaviour.efficiency_percent / 100) }
-        for (const output of behaviour.outputs) sources.push({ id: `${id}/${output.id}`, device: id, plus: joint(output.plus), minus: joint(output.minus), voltage_V: output.voltage_V, limit_A: output.limit_A, isMains: false, input })
+            : {
+                plus: joint(behaviour.plus),
+                minus: joint(behaviour.minus),
+                type: 'P',
+                minimum_V: behaviour.min_V,
+                demand: (power_W) => power_W / (behaviour.efficiency_percent / 100),
+              }
+        for (const output of behaviour.outputs)
+          sources.push({
+            id: `${id}/${output.id}`,
+            device: id,
+            plus: joint(output.plus),
+            minus: joint(output.minus),
+            voltage_V: output.voltage_V,
+            limit_A: output.limit_A,
+            isMains: false,
+            input,
+          })
         break
       }
       default:

@@ -43,7 +43,8 @@ function isClosed(plan: Plan, state: State, passage: Passage): boolean {
   if (link.kind !== 'contact') return true
   const { kind } = plan.parts[plan.devices[passage.device]!.part]!.behaviour
   const rests = kind === 'emergency-stop' || kind === 'button' || link.by === 'heat'
-  const position = (state.positions as Readonly<Record<string, 'rest' | 'operated'>>)[passage.device] ?? (rests ? 'rest' : 'operated')
+  const position =
+    (state.positions as Readonly<Record<string, 'rest' | 'operated'>>)[passage.device] ?? (rests ? 'rest' : 'operated')
   return (link.rest === 'closed') === (position === 'rest')
 }
 
@@ -67,7 +68,8 @@ export function stateNetworks(plan: Plan, topology: Topology, state: State): Sta
   for (const passage of topology.passages) {
     const { jointA, jointB, link } = passage
     if (jointA === jointB || !isClosed(plan, state, passage)) continue
-    const value = link.kind === 'semiconductor' && link.rated_A ? Math.max(1e-3, link.drop_V / link.rated_A) : CONTACT_OHM
+    const value =
+      link.kind === 'semiconductor' && link.rated_A ? Math.max(1e-3, link.drop_V / link.rated_A) : CONTACT_OHM
     elements.push({ id: `${passage.device}/${link.id}`, role: 'link', kind: 'R', a: jointA, b: jointB, value })
     reach.join(jointA, jointB)
   }
@@ -80,7 +82,8 @@ export function stateNetworks(plan: Plan, topology: Topology, state: State): Sta
     if (list) list.push(source)
     else plusOf.set(root, [source])
   }
-  const feeding = (plus: number, minus: number) => plusOf.get(reach.find(plus))?.find((source) => reach.find(source.minus) === reach.find(minus))
+  const feeding = (plus: number, minus: number) =>
+    plusOf.get(reach.find(plus))?.find((source) => reach.find(source.minus) === reach.find(minus))
   const loads: { id: string; isDirect: boolean }[] = []
   for (const { id, device, part } of topology.devices) {
     for (const draw of part.draws) {
@@ -93,13 +96,20 @@ export function stateNetworks(plan: Plan, topology: Topology, state: State): Sta
       if (!source) continue
       const power_W = drawPower_W(device, draw) * shareOf(state, id) * (state.startUp ? draw.startFactor : 1)
       if (power_W === 0) continue
-      const load = { id: `${id}#${draw.id}`, role: 'load' as const, a: straight ? plus : minus, b: straight ? minus : plus }
+      const load = {
+        id: `${id}#${draw.id}`,
+        role: 'load' as const,
+        a: straight ? plus : minus,
+        b: straight ? minus : plus,
+      }
       // On the mains a load's apparent current is what wires and fuses carry.
       const apparent = source.isMains ? power_W / draw.powerFactor : power_W
       elements.push(
-        draw.model === 'resistive' ? { ...load, kind: 'R', value: draw.nominal_V ** 2 / apparent }
-        : draw.model === 'constant-current' ? { ...load, kind: 'I', value: apparent / draw.nominal_V }
-        : { ...load, kind: 'P', value: apparent, minimum_V: draw.minimum_V ?? 0.5 * draw.nominal_V },
+        draw.model === 'resistive'
+          ? { ...load, kind: 'R', value: draw.nominal_V ** 2 / apparent }
+          : draw.model === 'constant-current'
+            ? { ...load, kind: 'I', value: apparent / draw.nominal_V }
+            : { ...load, kind: 'P', value: apparent, minimum_V: draw.minimum_V ?? 0.5 * draw.nominal_V },
       )
       loads.push({ id: load.id, isDirect: source.isMains })
     }
@@ -111,7 +121,15 @@ export function stateNetworks(plan: Plan, topology: Topology, state: State): Sta
     inputs.add(device)
     // A supply runs with line and neutral exchanged; its current then flows the other way round.
     const isSwapped = !feeding(input.plus, input.minus)
-    elements.push({ id: `${device}#input`, role: 'input', kind: input.type, a: isSwapped ? input.minus : input.plus, b: isSwapped ? input.plus : input.minus, value: 0, minimum_V: input.minimum_V })
+    elements.push({
+      id: `${device}#input`,
+      role: 'input',
+      kind: input.type,
+      a: isSwapped ? input.minus : input.plus,
+      b: isSwapped ? input.plus : input.minus,
+      value: 0,
+      minimum_V: input.minimum_V,
+    })
   }
   return { components: splitComponents(elements, topology.jointCount), sources, loads }
 }
@@ -129,7 +147,10 @@ function liveSources(sources: readonly Source[], reach: JointGroups): Source[] {
       const isFed = live.some((feeder) => {
         const feederPlus = reach.find(feeder.plus)
         const feederMinus = reach.find(feeder.minus)
-        return (feederPlus === plus && feederMinus === minus) || (feeder.isMains && feederPlus === minus && feederMinus === plus)
+        return (
+          (feederPlus === plus && feederMinus === minus) ||
+          (feeder.isMains && feederPlus === minus && feederMinus === plus)
+        )
       })
       if (isFed) {
         live.push(source)
@@ -161,8 +182,15 @@ function splitComponents(elements: readonly NetElement[], jointCount: number): C
       return nodes.size - 1
     }
     const builder = new NetworkBuilder()
-    for (const { kind, a, b, value, limit_A, minimum_V } of list) builder.add(kind, node(a), node(b), value, { limit_A, minimum_V })
-    return [{ elements: list, network: builder.build(nodes.size), joints: [...nodes.keys()], inputs: list.flatMap(({ role }, i) => (role === 'input' ? [i] : [])) }]
+    for (const { kind, a, b, value, limit_A, minimum_V } of list)
+      builder.add(kind, node(a), node(b), value, { limit_A, minimum_V })
+    return [
+      {
+        elements: list,
+        network: builder.build(nodes.size),
+        joints: [...nodes.keys()],
+        inputs: list.flatMap(({ role }, i) => (role === 'input' ? [i] : [])),
+      },
+    ]
   })
 }
-

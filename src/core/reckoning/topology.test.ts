@@ -16,7 +16,8 @@ describe('groups', () => {
     expect(groups.find('a')).toBe(groups.find('d'))
     expect(groups.find('e')).not.toBe(groups.find('a'))
   })
-  it('terminal keys come apart again', () => expect(splitKey(key('ps1', 'V+1'))).toEqual({ device: 'device:ps1', terminal: 'V+1' }))
+  it('terminal keys come apart again', () =>
+    expect(splitKey(key('ps1', 'V+1'))).toEqual({ device: 'device:ps1', terminal: 'V+1' }))
 })
 
 describe('joints and nets of the demo', () => {
@@ -30,13 +31,17 @@ describe('joints and nets of the demo', () => {
 
   it('a fuse parts two nets, and its far side knows the source all the same', () => {
     expect(topology.netOf(key('f2', 'IN'))).not.toBe(topology.netOf(key('f2', '1')))
-    const kinds = (terminal: ReturnType<typeof key>) => topology.netById.get(topology.netOf(terminal))!.potentials.map(({ kind, device }) => `${kind} ${device}`)
+    const kinds = (terminal: ReturnType<typeof key>) =>
+      topology.netById.get(topology.netOf(terminal))!.potentials.map(({ kind, device }) => `${kind} ${device}`)
     expect(kinds(key('f2', '1'))).toEqual(['+ device:ps1'])
     expect(kinds(key('xl', '1'))).toEqual(['L device:x1'])
   })
 
   it('negatives of both supplies meet, positives do not', () => {
-    const minus = topology.netById.get(topology.netOf(key('x0', '1')))!.potentials.map(({ id }) => id).sort()
+    const minus = topology.netById
+      .get(topology.netOf(key('x0', '1')))!
+      .potentials.map(({ id }) => id)
+      .sort()
     expect(minus).toEqual(['device:ps1/out/-', 'device:ps2/out/-'])
     expect(topology.netOf(key('ps1', 'V+1'))).not.toBe(topology.netOf(key('ps2', 'V+1')))
   })
@@ -44,7 +49,12 @@ describe('joints and nets of the demo', () => {
   it('a parked wire joins nothing', () => {
     const plan = new PlanBuilder('p', 'IEC').device('V1', 'fan-24').wire('V1.+', 'V1.-', 'signal').build()
     const wire = Object.values(plan.wires)[0]!
-    const parked = { ...plan, wires: { 'wire:w1': { ...wire, to: { kind: 'parked' as const, where: 'bundle', why: 'spare', insulated: true } } } } as typeof plan
+    const parked = {
+      ...plan,
+      wires: {
+        'wire:w1': { ...wire, to: { kind: 'parked' as const, where: 'bundle', why: 'spare', insulated: true } },
+      },
+    } as typeof plan
     expect(buildTopology(parked).conductors).toEqual([])
   })
 })
@@ -52,9 +62,13 @@ describe('joints and nets of the demo', () => {
 describe('rails', () => {
   const { rails } = reckon(clayPrinter())
   const rail = (id: string) => rails.find((candidate) => candidate.id === id)!
-  const tags = (id: string) => rail(id).branches.map(({ device }) => device.replace('device:', '')).sort()
+  const tags = (id: string) =>
+    rail(id)
+      .branches.map(({ device }) => device.replace('device:', ''))
+      .sort()
 
-  it('are the mains and each supply’s output', () => expect(rails.map(({ id }) => id).sort()).toEqual(['device:ps1/out/+', 'device:ps2/out/+', 'device:x1/L']))
+  it('are the mains and each supply’s output', () =>
+    expect(rails.map(({ id }) => id).sort()).toEqual(['device:ps1/out/+', 'device:ps2/out/+', 'device:x1/L']))
   it('hold what hangs on them', () => {
     expect(tags('device:x1/L')).toEqual(['e1', 'ps1', 'ps2'])
     expect(tags('device:ps1/out/+')).toEqual(['a1', 'e2', 'h2', 'k1', 'm4', 'v1', 'y1'])

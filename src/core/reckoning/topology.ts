@@ -83,7 +83,11 @@ export interface Conductor {
 }
 
 export interface Topology {
-  readonly devices: readonly { readonly id: DeviceId; readonly device: Plan['devices'][DeviceId]; readonly part: Part }[]
+  readonly devices: readonly {
+    readonly id: DeviceId
+    readonly device: Plan['devices'][DeviceId]
+    readonly part: Part
+  }[]
   readonly conductors: readonly Conductor[]
   readonly passages: readonly Passage[]
   /** Terminal → joint: terminals that are one piece of metal inside a part. */
@@ -113,10 +117,19 @@ export function shareTopology(from: Plan, to: Plan): void {
 }
 
 function workOut(plan: Plan): Topology {
-  const devices = Object.entries(plan.devices).map(([id, device]) => ({ id: id as DeviceId, device: device!, part: plan.parts[device!.part]! }))
+  const devices = Object.entries(plan.devices).map(([id, device]) => ({
+    id: id as DeviceId,
+    device: device!,
+    part: plan.parts[device!.part]!,
+  }))
   const joints = new Groups()
   const nets = new Groups()
-  const internal: { readonly device: DeviceId; readonly link: Passage['link']; readonly a: TerminalKey; readonly b: TerminalKey }[] = []
+  const internal: {
+    readonly device: DeviceId
+    readonly link: Passage['link']
+    readonly a: TerminalKey
+    readonly b: TerminalKey
+  }[] = []
   const sources: { potential: Potential; terminal: TerminalKey }[] = []
   for (const { id, part } of devices) {
     const key = (terminal: TerminalId) => terminalKey(id, terminal)
@@ -133,7 +146,11 @@ function workOut(plan: Plan): Topology {
     }
     const { behaviour } = part
     if (behaviour.kind === 'mains-inlet') {
-      const incoming = (kind: 'L' | 'N' | 'PE', terminal: TerminalId) => sources.push({ potential: { kind, id: `${id}/${kind}`, device: id, output: null, voltage_V: null }, terminal: key(terminal) })
+      const incoming = (kind: 'L' | 'N' | 'PE', terminal: TerminalId) =>
+        sources.push({
+          potential: { kind, id: `${id}/${kind}`, device: id, output: null, voltage_V: null },
+          terminal: key(terminal),
+        })
       incoming('L', behaviour.line)
       incoming('N', behaviour.neutral)
       if (behaviour.earth !== null) incoming('PE', behaviour.earth)
@@ -141,7 +158,10 @@ function workOut(plan: Plan): Topology {
     if (behaviour.kind === 'supply' || behaviour.kind === 'converter' || behaviour.kind === 'outside-source') {
       for (const output of behaviour.outputs) {
         const common = { device: id, output: output.id, voltage_V: output.voltage_V }
-        sources.push({ potential: { kind: '+', id: `${id}/${output.id}/+`, ...common }, terminal: key(output.plus) }, { potential: { kind: '-', id: `${id}/${output.id}/-`, ...common }, terminal: key(output.minus) })
+        sources.push(
+          { potential: { kind: '+', id: `${id}/${output.id}/+`, ...common }, terminal: key(output.plus) },
+          { potential: { kind: '-', id: `${id}/${output.id}/-`, ...common }, terminal: key(output.minus) },
+        )
       }
     }
   }
@@ -153,8 +173,13 @@ function workOut(plan: Plan): Topology {
     jointIndices.set(joint, jointIndices.size)
     return jointIndices.size - 1
   }
-  for (const { id, part } of devices) for (const terminal of Object.keys(part.terminals)) jointIndex(terminalKey(id, terminal as TerminalId))
-  const passages = internal.map((passage): Passage => ({ ...passage, jointA: jointIndex(passage.a), jointB: jointIndex(passage.b) }))
+  for (const { id, part } of devices)
+    for (const terminal of Object.keys(part.terminals)) jointIndex(terminalKey(id, terminal as TerminalId))
+  const passages = internal.map((passage): Passage => ({
+    ...passage,
+    jointA: jointIndex(passage.a),
+    jointB: jointIndex(passage.b),
+  }))
   const conductors: Conductor[] = []
   for (const [id, wire] of Object.entries(plan.wires)) {
     if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') continue
@@ -174,9 +199,17 @@ function workOut(plan: Plan): Topology {
     members.get(root)!.terminals.push(key as TerminalKey)
   }
   for (const conductor of conductors) members.get(nets.find(conductor.from))!.wires.push(conductor.id)
-  const list: Net[] = [...members].map(([id, { terminals, wires }]) => ({ id, terminals, wires, potentials: reached.get(id) ?? [] }))
+  const list: Net[] = [...members].map(([id, { terminals, wires }]) => ({
+    id,
+    terminals,
+    wires,
+    potentials: reached.get(id) ?? [],
+  }))
   return {
-    devices, conductors, passages, sources,
+    devices,
+    conductors,
+    passages,
+    sources,
     jointOf: (key) => jointRoots.get(key) ?? key,
     jointIndex,
     jointCount: jointIndices.size,
@@ -187,7 +220,11 @@ function workOut(plan: Plan): Topology {
 }
 
 /** Which sources reach each net, through every fuse, contact and transistor, whatever its position. */
-function floodPotentials(nets: Groups, passages: readonly Passage[], sources: Topology['sources']): Map<string, Potential[]> {
+function floodPotentials(
+  nets: Groups,
+  passages: readonly Passage[],
+  sources: Topology['sources'],
+): Map<string, Potential[]> {
   const neighbours = new Map<string, string[]>()
   const link = (a: string, b: string) => {
     const list = neighbours.get(a)

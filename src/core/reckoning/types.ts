@@ -5,7 +5,18 @@ import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
 import type { ControlCase, Verdict } from '@/core/switching'
-import type { BodySide, DeviceId, EnclosureId, FaceId, RacewayId, Side, StateId, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type {
+  BodySide,
+  DeviceId,
+  EnclosureId,
+  FaceId,
+  RacewayId,
+  Side,
+  StateId,
+  TerminalId,
+  WireFunction,
+  WireId,
+} from '@/core/plan'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 
@@ -78,7 +89,18 @@ export interface WireReckoning {
 
 export interface SupplyReckoning {
   readonly device: DeviceId
-  readonly outputs: Readonly<Record<string, { readonly plus: TerminalKey; readonly minus: TerminalKey; readonly voltage_V: number; readonly capacity_A: number; readonly current_A: Readonly<Record<StateId, number | null>> }>>
+  readonly outputs: Readonly<
+    Record<
+      string,
+      {
+        readonly plus: TerminalKey
+        readonly minus: TerminalKey
+        readonly voltage_V: number
+        readonly capacity_A: number
+        readonly current_A: Readonly<Record<StateId, number | null>>
+      }
+    >
+  >
   /** Worst state. */
   readonly demand: Figure
   readonly loading: Figure
@@ -131,7 +153,13 @@ export interface FaultReckoning {
   readonly opening: Opening
   readonly words: string
   /** The thinnest feeding wire behind it, and how long it stands the largest fault current. */
-  readonly thinnest: { readonly wire: WireId; readonly size: string; readonly area_mm2: number; readonly insulation_C: number; readonly withstands_s: number } | null
+  readonly thinnest: {
+    readonly wire: WireId
+    readonly size: string
+    readonly area_mm2: number
+    readonly insulation_C: number
+    readonly withstands_s: number
+  } | null
   readonly ahead: { readonly label: string; readonly isSelective: boolean; readonly reason: string } | null
   readonly figure: Figure
 }
@@ -147,7 +175,14 @@ export interface SwitchReckoning {
   readonly worst: Figure
   /** Share of what it stands, by the kind of its loads. */
   readonly loading: Figure
-  readonly heat: { readonly dissipation_W: number; readonly needsSink: boolean; readonly wanted_K_per_W: number | null; readonly fitted_K_per_W: number | null; readonly max_C: number; readonly base: Figure } | null
+  readonly heat: {
+    readonly dissipation_W: number
+    readonly needsSink: boolean
+    readonly wanted_K_per_W: number | null
+    readonly fitted_K_per_W: number | null
+    readonly max_C: number
+    readonly base: Figure
+  } | null
   /** Years until it is worn; null where nobody said how often it switches, or it does not wear. */
   readonly wear: Figure | null
 }
@@ -279,7 +314,12 @@ export interface SpaceReckoning {
   /** On a door, and hitting something (or the wall, null) while it opens. */
   readonly swinging: readonly { readonly device: DeviceId; readonly by: DeviceId | null; readonly wants_mm: number }[]
   /** Nuts behind a wall that cannot be turned for what stands there, or for the box's own corner (null). */
-  readonly nuts: readonly { readonly face: FaceId; readonly label: string; readonly owner: string; readonly by: DeviceId | null }[]
+  readonly nuts: readonly {
+    readonly face: FaceId
+    readonly label: string
+    readonly owner: string
+    readonly by: DeviceId | null
+  }[]
 }
 
 /** What holds a device. */

@@ -29,7 +29,8 @@ function edgesOf(topology: Topology): readonly (readonly Edge[])[] {
     edges[a]!.push({ to: b, passage })
     edges[b]!.push({ to: a, passage })
   }
-  for (const { jointFrom, jointTo, wire } of topology.conductors) if (wire.function !== 'PE') join(jointFrom, jointTo, null)
+  for (const { jointFrom, jointTo, wire } of topology.conductors)
+    if (wire.function !== 'PE') join(jointFrom, jointTo, null)
   for (const passage of topology.passages) join(passage.jointA, passage.jointB, passage)
   return edges
 }

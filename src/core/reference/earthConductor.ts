@@ -9,22 +9,41 @@ export interface EarthRule {
 }
 
 /** NEC table 250.122: copper equipment grounding conductor by the rating of the protective device ahead of it. */
-const NEC_GROUNDING: readonly (readonly [upTo_A: number, size: string])[] = [[15, '14 AWG'], [20, '12 AWG'], [60, '10 AWG'], [100, '8 AWG'], [200, '6 AWG']]
+const NEC_GROUNDING: readonly (readonly [upTo_A: number, size: string])[] = [
+  [15, '14 AWG'],
+  [20, '12 AWG'],
+  [60, '10 AWG'],
+  [100, '8 AWG'],
+  [200, '6 AWG'],
+]
 
 /**
  * The least earth conductor beside a mains conductor.
  * IEC: as thick as the line conductor up to 16 mm² (IEC 60204-1, table 1). NEC: by the protective device (table 250.122).
  * Where the series wanted is not the rule's own, the next thicker size of it by area.
  */
-export function earthConductorFor(request: { readonly region: 'IEC' | 'NEC'; readonly line: string; readonly protection_A: number; readonly series: 'AWG' | 'mm²' }): EarthRule {
+export function earthConductorFor(request: {
+  readonly region: 'IEC' | 'NEC'
+  readonly line: string
+  readonly protection_A: number
+  readonly series: 'AWG' | 'mm²'
+}): EarthRule {
   const { region, line, protection_A, series } = request
   if (region === 'NEC') {
     const row = NEC_GROUNDING.find(([upTo_A]) => protection_A <= upTo_A) ?? NEC_GROUNDING[NEC_GROUNDING.length - 1]!
-    return { size: atLeastArea(wireSize(row[1]).area_mm2, series), reason: `behind ${protection_A} A: ${row[1]}`, source: SOURCES.necEarth }
+    return {
+      size: atLeastArea(wireSize(row[1]).area_mm2, series),
+      reason: `behind ${protection_A} A: ${row[1]}`,
+      source: SOURCES.necEarth,
+    }
   }
   const lineArea = wireSize(line).area_mm2
   const area = lineArea <= 16 ? lineArea : lineArea <= 35 ? 16 : lineArea / 2
-  return { size: atLeastArea(area, series), reason: lineArea <= 16 ? `as thick as its line conductor, ${line}` : `beside ${line}`, source: SOURCES.iec60204Earth }
+  return {
+    size: atLeastArea(area, series),
+    reason: lineArea <= 16 ? `as thick as its line conductor, ${line}` : `beside ${line}`,
+    source: SOURCES.iec60204Earth,
+  }
 }
 
 /** Nominal sizes of two series never match to the last digit: 14 AWG is 2.08 mm². */

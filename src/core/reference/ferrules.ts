@@ -13,18 +13,41 @@ export interface FerruleRow {
 }
 
 const row = (area_mm2: number, din: string, french: string, sleeve_mm: number): FerruleRow => ({
-  area_mm2, colour: { 'DIN 46228-4': din, French: french }, sleeve_mm, strip_mm: sleeve_mm + 2,
+  area_mm2,
+  colour: { 'DIN 46228-4': din, French: french },
+  sleeve_mm,
+  strip_mm: sleeve_mm + 2,
 })
 
 export const FERRULES: readonly FerruleRow[] = [
-  row(0.25, 'yellow', 'violet', 8), row(0.34, 'turquoise', 'pink', 8), row(0.5, 'white', 'white', 8), row(0.75, 'grey', 'blue', 8),
-  row(1, 'red', 'red', 8), row(1.5, 'black', 'black', 8), row(2.5, 'blue', 'grey', 8), row(4, 'grey', 'orange', 10), row(6, 'yellow', 'green', 12),
-  row(10, 'red', 'brown', 12), row(16, 'blue', 'white', 12), row(25, 'yellow', 'black', 16), row(35, 'red', 'red', 16), row(50, 'blue', 'blue', 20),
+  row(0.25, 'yellow', 'violet', 8),
+  row(0.34, 'turquoise', 'pink', 8),
+  row(0.5, 'white', 'white', 8),
+  row(0.75, 'grey', 'blue', 8),
+  row(1, 'red', 'red', 8),
+  row(1.5, 'black', 'black', 8),
+  row(2.5, 'blue', 'grey', 8),
+  row(4, 'grey', 'orange', 10),
+  row(6, 'yellow', 'green', 12),
+  row(10, 'red', 'brown', 12),
+  row(16, 'blue', 'white', 12),
+  row(25, 'yellow', 'black', 16),
+  row(35, 'red', 'red', 16),
+  row(50, 'blue', 'blue', 20),
 ]
 
 /** The customary metric sleeve of a gauge: common practice. */
 const SLEEVE_OF_GAUGE: Readonly<Record<string, number>> = {
-  '24 AWG': 0.25, '22 AWG': 0.34, '20 AWG': 0.5, '18 AWG': 1, '16 AWG': 1.5, '14 AWG': 2.5, '12 AWG': 4, '10 AWG': 6, '8 AWG': 10, '6 AWG': 16,
+  '24 AWG': 0.25,
+  '22 AWG': 0.34,
+  '20 AWG': 0.5,
+  '18 AWG': 1,
+  '16 AWG': 1.5,
+  '14 AWG': 2.5,
+  '12 AWG': 4,
+  '10 AWG': 6,
+  '8 AWG': 10,
+  '6 AWG': 16,
 }
 
 /** The ferrule sold for a conductor; null where none is customary. */

@@ -23,11 +23,24 @@ export interface ScrewData {
   readonly driver_mm: number
 }
 
-const row = (hole_mm: number, pitch_mm: number, nut_mm: number, nutCorners_mm: number, washer_mm: number, driver_mm: number): ScrewData => ({ hole_mm, pitch_mm, nut_mm, nutCorners_mm, washer_mm, driver_mm })
+const row = (
+  hole_mm: number,
+  pitch_mm: number,
+  nut_mm: number,
+  nutCorners_mm: number,
+  washer_mm: number,
+  driver_mm: number,
+): ScrewData => ({ hole_mm, pitch_mm, nut_mm, nutCorners_mm, washer_mm, driver_mm })
 
 /** ISO 273 medium, ISO 4032 and plain washers of ISO 7089, from memory; the driver's room is common practice. */
 export const SCREW_DATA: Readonly<Record<ScrewSize, ScrewData>> = {
-  M2: row(2.4, 0.4, 1.6, 4.3, 0.3, 4), 'M2.5': row(2.9, 0.45, 2, 5.5, 0.5, 4), M3: row(3.4, 0.5, 2.4, 6, 0.5, 5), M4: row(4.5, 0.7, 3.2, 7.7, 0.8, 6), M5: row(5.5, 0.8, 4.7, 8.8, 1, 7), M6: row(6.6, 1, 5.2, 11.1, 1.6, 8), M8: row(9, 1.25, 6.8, 14.4, 1.6, 10),
+  M2: row(2.4, 0.4, 1.6, 4.3, 0.3, 4),
+  'M2.5': row(2.9, 0.45, 2, 5.5, 0.5, 4),
+  M3: row(3.4, 0.5, 2.4, 6, 0.5, 5),
+  M4: row(4.5, 0.7, 3.2, 7.7, 0.8, 6),
+  M5: row(5.5, 0.8, 4.7, 8.8, 1, 7),
+  M6: row(6.6, 1, 5.2, 11.1, 1.6, 8),
+  M8: row(9, 1.25, 6.8, 14.4, 1.6, 10),
 }
 
 /** Diameters of a common metric step bit; common practice. */

@@ -1,10 +1,36 @@
 export { cite, SOURCES, type SourceRef } from './sources'
 export { CLASS5_OHM_PER_KM, COPPER_OHM_MM2_PER_M, COPPER_PER_K } from './copper'
-export { AMPACITY, BASES, NEC_SMALL_PROTECTION_A, NEC_STANDARD_RATINGS_A, SMALL_CONDUCTORS, type AmpacityTable, type Basis, type CorrectionTable } from './ampacity'
-export { CURVES, DEVICE_FAMILIES, FAMILIES, OVERLOAD_FACTOR, type Curve, type DeviceFamily, type FamilyData } from './protectiveDevices'
+export {
+  AMPACITY,
+  BASES,
+  NEC_SMALL_PROTECTION_A,
+  NEC_STANDARD_RATINGS_A,
+  SMALL_CONDUCTORS,
+  type AmpacityTable,
+  type Basis,
+  type CorrectionTable,
+} from './ampacity'
+export {
+  CURVES,
+  DEVICE_FAMILIES,
+  FAMILIES,
+  OVERLOAD_FACTOR,
+  type Curve,
+  type DeviceFamily,
+  type FamilyData,
+} from './protectiveDevices'
 export { TIME_CURRENT, type CurvePoint, type TimeCurrentBand } from './timeCurrent'
 export { earthConductorFor, type EarthRule } from './earthConductor'
 export { FERRULES, FERRULE_CODES, ferruleSizeFor, type FerruleCode, type FerruleRow } from './ferrules'
 export { INSULATED_CRIMPS, type InsulatedCrimp } from './insulatedCrimps'
 export { GLAND_THREADS, glandThread, type GlandThread } from './glandThreads'
-export { RACK_PANEL_mm, RACK_UNIT_mm, RAIL_TH35, SCREW_DATA, SCREWS, STEP_BIT_mm, type ScrewData, type ScrewSize } from './hardware'
+export {
+  RACK_PANEL_mm,
+  RACK_UNIT_mm,
+  RAIL_TH35,
+  SCREW_DATA,
+  SCREWS,
+  STEP_BIT_mm,
+  type ScrewData,
+  type ScrewSize,
+} from './hardware'

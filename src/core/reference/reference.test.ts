@@ -1,7 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wireSize } from '@/core/quantity'
-import { AMPACITY, BASES, cite, DEVICE_FAMILIES, earthConductorFor, FAMILIES, FERRULES, ferruleSizeFor, INSULATED_CRIMPS, NEC_SMALL_PROTECTION_A, SOURCES } from '.'
+import {
+  AMPACITY,
+  BASES,
+  cite,
+  DEVICE_FAMILIES,
+  earthConductorFor,
+  FAMILIES,
+  FERRULES,
+  ferruleSizeFor,
+  INSULATED_CRIMPS,
+  NEC_SMALL_PROTECTION_A,
+  SOURCES,
+} from '.'
 
 describe('earth conductors, IEC 60204-1, table 1 (from memory): S up to 16 mm², 16 up to 35, half above', () => {
   it.each([
@@ -69,7 +81,9 @@ describe('correction tables', () => {
   it.each(BASES)('%s: warmer and fuller never help', (basis) => {
     const { ambient, grouping, insulations_C } = AMPACITY[basis]
     for (const column of insulations_C) {
-      const factors = ambient.rows.map(({ factor }) => factor[column]).filter((factor): factor is number => factor !== undefined)
+      const factors = ambient.rows
+        .map(({ factor }) => factor[column])
+        .filter((factor): factor is number => factor !== undefined)
       for (let i = 1; i < factors.length; i += 1) expect(factors[i]!).toBeLessThan(factors[i - 1]!)
     }
     for (let i = 1; i < grouping.rows.length; i += 1) {
@@ -85,20 +99,40 @@ describe('correction tables', () => {
 
 describe('ferrules and crimps', () => {
   it('the two colour codes agree on some sizes and contradict one another on others', () => {
-    const clashes = FERRULES.filter(({ colour }) => colour['DIN 46228-4'] !== colour.French).map(({ area_mm2 }) => area_mm2)
+    const clashes = FERRULES.filter(({ colour }) => colour['DIN 46228-4'] !== colour.French).map(
+      ({ area_mm2 }) => area_mm2,
+    )
     expect(clashes).toEqual(expect.arrayContaining([0.75, 2.5, 4, 6]))
     expect(clashes).not.toContain(1)
     expect(clashes).not.toContain(1.5)
   })
   it('within a code no colour serves two neighbouring sizes', () => {
     for (const code of ['DIN 46228-4', 'French'] as const) {
-      for (let i = 1; i < FERRULES.length; i += 1) expect(FERRULES[i]!.colour[code]).not.toBe(FERRULES[i - 1]!.colour[code])
+      for (let i = 1; i < FERRULES.length; i += 1)
+        expect(FERRULES[i]!.colour[code]).not.toBe(FERRULES[i - 1]!.colour[code])
     }
   })
   it('a sleeve always holds its conductor', () => {
-    fc.assert(fc.property(fc.constantFrom('24 AWG', '22 AWG', '20 AWG', '18 AWG', '16 AWG', '14 AWG', '12 AWG', '10 AWG', '8 AWG', '0.5 mm²', '4 mm²'), (size) => {
-      expect(ferruleSizeFor(size)!.area_mm2).toBeGreaterThanOrEqual(wireSize(size).area_mm2 * 0.95)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          '24 AWG',
+          '22 AWG',
+          '20 AWG',
+          '18 AWG',
+          '16 AWG',
+          '14 AWG',
+          '12 AWG',
+          '10 AWG',
+          '8 AWG',
+          '0.5 mm²',
+          '4 mm²',
+        ),
+        (size) => {
+          expect(ferruleSizeFor(size)!.area_mm2).toBeGreaterThanOrEqual(wireSize(size).area_mm2 * 0.95)
+        },
+      ),
+    )
   })
   it('red, blue and yellow ascend', () => {
     expect(INSULATED_CRIMPS.map(({ colour }) => colour)).toEqual(['red', 'blue', 'yellow'])

@@ -10,12 +10,20 @@ export interface SourceRef {
 }
 
 export function cite(source: SourceRef): string {
-  if (source.standing === 'common practice') return source.clause ? `common practice (${source.clause})` : 'common practice'
-  const name = [source.edition ? `${source.document}:${source.edition}` : source.document, source.clause].filter(Boolean).join(', ')
+  if (source.standing === 'common practice')
+    return source.clause ? `common practice (${source.clause})` : 'common practice'
+  const name = [source.edition ? `${source.document}:${source.edition}` : source.document, source.clause]
+    .filter(Boolean)
+    .join(', ')
   return source.standing === 'from memory' ? `${name} (from memory)` : name
 }
 
-const remembered = (document: string, edition: string | undefined, clause: string): SourceRef => ({ document, edition, clause, standing: 'from memory' })
+const remembered = (document: string, edition: string | undefined, clause: string): SourceRef => ({
+  document,
+  edition,
+  clause,
+  standing: 'from memory',
+})
 const practice = (clause?: string): SourceRef => ({ document: 'common practice', clause, standing: 'common practice' })
 
 export const SOURCES = {

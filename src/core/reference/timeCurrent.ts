@@ -21,9 +21,28 @@ const at = (multiple: number, earliest_s: number, latest_s: number): CurvePoint 
 const HOUR_S = 3600
 
 /** Thermal part of a miniature breaker, then the band in which its magnet trips. */
-const breaker = (holds: number, opens: number, thermal: readonly CurvePoint[], magnetFrom: number, magnetTo: number, source: SourceRef): TimeCurrentBand => {
+const breaker = (
+  holds: number,
+  opens: number,
+  thermal: readonly CurvePoint[],
+  magnetFrom: number,
+  magnetTo: number,
+  source: SourceRef,
+): TimeCurrentBand => {
   const between = (multiple: number) => thermalAt(thermal, multiple)
-  return { holds, source, points: [at(opens, 60, HOUR_S), ...thermal.filter(({ multiple }) => multiple < magnetFrom), at(magnetFrom, between(magnetFrom).earliest_s, between(magnetFrom).latest_s), at(magnetFrom * 1.001, 0.005, between(magnetFrom).latest_s), at(magnetTo, 0.005, between(magnetTo).latest_s), at(magnetTo * 1.001, 0.005, 0.1), at(magnetTo * 10, 0.004, 0.02)] }
+  return {
+    holds,
+    source,
+    points: [
+      at(opens, 60, HOUR_S),
+      ...thermal.filter(({ multiple }) => multiple < magnetFrom),
+      at(magnetFrom, between(magnetFrom).earliest_s, between(magnetFrom).latest_s),
+      at(magnetFrom * 1.001, 0.005, between(magnetFrom).latest_s),
+      at(magnetTo, 0.005, between(magnetTo).latest_s),
+      at(magnetTo * 1.001, 0.005, 0.1),
+      at(magnetTo * 10, 0.004, 0.02),
+    ],
+  }
 }
 
 function thermalAt(points: readonly CurvePoint[], multiple: number): CurvePoint {
@@ -41,17 +60,44 @@ function thermalAt(points: readonly CurvePoint[], multiple: number): CurvePoint 
 
 const IEC_THERMAL = [at(1.6, 30, 1200), at(2.55, 1, 60), at(5, 0.3, 12)]
 const UL_THERMAL = [at(2, 12, 120), at(3, 4, 40), at(6, 1, 9)]
-const BLADE: TimeCurrentBand = { holds: 1.1, points: [at(1.35, 0.75, 600), at(1.6, 0.25, 50), at(2, 0.15, 5), at(3.5, 0.04, 0.5), at(6, 0.02, 0.1), at(12, 0.005, 0.03)], source: SOURCES.iso8820 }
+const BLADE: TimeCurrentBand = {
+  holds: 1.1,
+  points: [
+    at(1.35, 0.75, 600),
+    at(1.6, 0.25, 50),
+    at(2, 0.15, 5),
+    at(3.5, 0.04, 0.5),
+    at(6, 0.02, 0.1),
+    at(12, 0.005, 0.03),
+  ],
+  source: SOURCES.iso8820,
+}
 
 /** Bands by family and curve, typical of the class; the sheet of the device decides. */
 export const TIME_CURRENT: Readonly<Record<DeviceFamily, Readonly<Partial<Record<Curve, TimeCurrentBand>>>>> = {
   'IEC 60127': {
-    slow: { holds: 1.5, points: [at(2.1, 5, 120), at(2.75, 0.6, 10), at(4, 0.15, 3), at(10, 0.02, 0.3), at(30, 0.003, 0.03)], source: SOURCES.iec60127 },
-    quick: { holds: 1.5, points: [at(2.1, 1, 1800), at(2.75, 0.05, 2), at(4, 0.01, 0.3), at(10, 0.002, 0.02), at(30, 0.0005, 0.004)], source: SOURCES.iec60127 },
+    slow: {
+      holds: 1.5,
+      points: [at(2.1, 5, 120), at(2.75, 0.6, 10), at(4, 0.15, 3), at(10, 0.02, 0.3), at(30, 0.003, 0.03)],
+      source: SOURCES.iec60127,
+    },
+    quick: {
+      holds: 1.5,
+      points: [at(2.1, 1, 1800), at(2.75, 0.05, 2), at(4, 0.01, 0.3), at(10, 0.002, 0.02), at(30, 0.0005, 0.004)],
+      source: SOURCES.iec60127,
+    },
   },
   'UL 248-14': {
-    slow: { holds: 1.1, points: [at(1.35, 60, HOUR_S), at(2, 5, 120), at(4, 0.3, 6), at(10, 0.02, 0.5), at(30, 0.003, 0.04)], source: SOURCES.ul248 },
-    quick: { holds: 1.1, points: [at(1.35, 10, HOUR_S), at(2, 0.2, 120), at(4, 0.01, 1), at(10, 0.002, 0.03), at(30, 0.0005, 0.005)], source: SOURCES.ul248 },
+    slow: {
+      holds: 1.1,
+      points: [at(1.35, 60, HOUR_S), at(2, 5, 120), at(4, 0.3, 6), at(10, 0.02, 0.5), at(30, 0.003, 0.04)],
+      source: SOURCES.ul248,
+    },
+    quick: {
+      holds: 1.1,
+      points: [at(1.35, 10, HOUR_S), at(2, 0.2, 120), at(4, 0.01, 1), at(10, 0.002, 0.03), at(30, 0.0005, 0.005)],
+      source: SOURCES.ul248,
+    },
   },
   'ISO 8820-3': { quick: BLADE },
   'ISO 8820-3 58 V': { quick: BLADE },
@@ -61,5 +107,11 @@ export const TIME_CURRENT: Readonly<Record<DeviceFamily, Readonly<Partial<Record
     D: breaker(1.13, 1.45, IEC_THERMAL, 10, 20, SOURCES.iec60898),
   },
   'UL 489': { C: breaker(1, 1.35, UL_THERMAL, 6, 12, SOURCES.ul489) },
-  'EN 60934': { thermal: { holds: 1, points: [at(1.4, 20, HOUR_S), at(2, 6, 40), at(3, 2, 12), at(6, 0.5, 3), at(10, 0.15, 1)], source: SOURCES.en60934 } },
+  'EN 60934': {
+    thermal: {
+      holds: 1,
+      points: [at(1.4, 20, HOUR_S), at(2, 6, 40), at(3, 2, 12), at(6, 0.5, 3), at(10, 0.15, 1)],
+      source: SOURCES.en60934,
+    },
+  },
 }

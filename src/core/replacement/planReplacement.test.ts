@@ -6,7 +6,8 @@ import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { planReplacement } from '.'
 
 const PS1 = 'device:ps1' as DeviceId
-const replace = (device: string, part: string) => planReplacement(clayPrinter(), device as DeviceId, cataloguePart(part))
+const replace = (device: string, part: string) =>
+  planReplacement(clayPrinter(), device as DeviceId, cataloguePart(part))
 
 describe('by function', () => {
   it('a larger supply takes every wire over', () => {
@@ -16,12 +17,19 @@ describe('by function', () => {
     expect(carried.map(({ from, to }) => `${from}>${to}`).sort()).toEqual(['L>L', 'N>N', 'PE>PE', 'V+1>V+1', 'V-1>V-1'])
     const outcome = apply(clayPrinter(), [command])
     if (outcome.kind === 'refused') throw new Error('refused')
-    expect(reckon(outcome.plan).supplies[PS1]!.loading.value!).toBeLessThan(reckon(clayPrinter()).supplies[PS1]!.loading.value!)
+    expect(reckon(outcome.plan).supplies[PS1]!.loading.value!).toBeLessThan(
+      reckon(clayPrinter()).supplies[PS1]!.loading.value!,
+    )
   })
 
-  it('another voltage is said before it is done', () => expect(replace(PS1, 'part:supply-12-350').mismatches.join()).toMatch(/output is 12 V and was 24 V/))
-  it('a weaker one too', () => expect(replace(PS1, 'part:supply-24-60').mismatches.join()).toMatch(/gives 2.5 A and gave 14.6 A/))
-  it('a selector that was not there before too', () => expect(planReplacement(clayPrinter(), 'device:ps2' as DeviceId, cataloguePart('part:supply-5-100')).mismatches.join()).toMatch(/mains selector/))
+  it('another voltage is said before it is done', () =>
+    expect(replace(PS1, 'part:supply-12-350').mismatches.join()).toMatch(/output is 12 V and was 24 V/))
+  it('a weaker one too', () =>
+    expect(replace(PS1, 'part:supply-24-60').mismatches.join()).toMatch(/gives 2.5 A and gave 14.6 A/))
+  it('a selector that was not there before too', () =>
+    expect(
+      planReplacement(clayPrinter(), 'device:ps2' as DeviceId, cataloguePart('part:supply-5-100')).mismatches.join(),
+    ).toMatch(/mains selector/))
 
   it('a two-pole switch by a one-pole: one pair finds no place', () => {
     const { carried, dropped } = replace('device:q1', 'part:switch-1p')
@@ -43,7 +51,12 @@ describe('by function', () => {
     expect(mismatches.join()).toMatch(/another kind of thing/)
   })
 
-  it('a fuse holder by a breaker: in and out stay in and out', () => expect(replace('device:f1', 'part:breaker-1p').carried.map(({ from, to }) => `${from}>${to}`).sort()).toEqual(['1>1', '2>2']))
+  it('a fuse holder by a breaker: in and out stay in and out', () =>
+    expect(
+      replace('device:f1', 'part:breaker-1p')
+        .carried.map(({ from, to }) => `${from}>${to}`)
+        .sort(),
+    ).toEqual(['1>1', '2>2']))
 })
 
 it('whatever is put in whatever’s place, the result is a valid plan and no clamp holds more wires than before or than it may', () => {
@@ -55,7 +68,8 @@ it('whatever is put in whatever’s place, the result is a valid plan and no cla
       expect(outcome.kind).toBe('applied')
       const seen = new Map<string, number>()
       for (const { to, wires } of carried) seen.set(to, (seen.get(to) ?? 0) + wires.length)
-      for (const [terminal, count] of seen) expect(count).toBeLessThanOrEqual(CATALOGUE[id]!.terminals[terminal as never]!.conductors.count)
+      for (const [terminal, count] of seen)
+        expect(count).toBeLessThanOrEqual(CATALOGUE[id]!.terminals[terminal as never]!.conductors.count)
     }
   }
   const last = apply(plan, [planReplacement(plan, PS1, cataloguePart('part:splice-3')).command])

@@ -34,7 +34,10 @@ describe.each(plans)('%s', (_name, plan) => {
     for (const [id, supply] of Object.entries(reckoning.supplies)) {
       const loads = loadsOf(plan, id as DeviceId)
       const nominal_W = loads.reduce((sum, { power_W }) => sum + power_W, 0)
-      const solved_W = Object.values(supply.outputs).reduce((sum, { current_A, voltage_V }) => sum + current_A[FULL]! * voltage_V, 0)
+      const solved_W = Object.values(supply.outputs).reduce(
+        (sum, { current_A, voltage_V }) => sum + current_A[FULL]! * voltage_V,
+        0,
+      )
       // Losses add at most some 5 %; resistive loads at less than nominal voltage take a little away.
       expect(solved_W).toBeGreaterThan(nominal_W * 0.96)
       expect(solved_W).toBeLessThan(nominal_W * 1.05)
@@ -64,12 +67,28 @@ describe.each(plans)('%s', (_name, plan) => {
     const supplies = Object.entries(reckoning.supplies).flatMap(([id, supply]) => {
       const { behaviour } = plan.parts[plan.devices[id as DeviceId]!.part]!
       if (behaviour.kind !== 'supply') return []
-      const output_W = Object.values(supply.outputs).reduce((sum, { current_A, voltage_V }) => sum + current_A[FULL]! * voltage_V, 0)
-      return [{ output_W, efficiency_percent: behaviour.efficiency_percent, powerFactor: behaviour.powerFactor, leakage_mA: behaviour.leakage_mA ?? undefined }]
+      const output_W = Object.values(supply.outputs).reduce(
+        (sum, { current_A, voltage_V }) => sum + current_A[FULL]! * voltage_V,
+        0,
+      )
+      return [
+        {
+          output_W,
+          efficiency_percent: behaviour.efficiency_percent,
+          powerFactor: behaviour.powerFactor,
+          leakage_mA: behaviour.leakage_mA ?? undefined,
+        },
+      ]
     })
     const plate = reckoning.draws.find(({ device, nominal_V }) => device === 'device:e1' && nominal_V > 100)
     const direct_W = plate ? plate.current_A[FULL]! * plate.voltage_V[FULL]! : 0
-    const { result } = sumMains({ mains_V: plan.site.mains_V, supplies, direct_W, continuous: true, region: plan.site.region })
+    const { result } = sumMains({
+      mains_V: plan.site.mains_V,
+      supplies,
+      direct_W,
+      continuous: true,
+      region: plan.site.region,
+    })
     expect(result.current_A).toBeCloseTo(reckoning.mains.current_A[FULL]!, 2)
     expect(result.leakage_mA).toBeCloseTo(reckoning.mains.leakage.value!, 9)
   })

@@ -18,14 +18,25 @@ export interface MotorSupplyRequest {
  * cosine add up to one phase at its rated current all the time) and the shaft's power, over the driver's efficiency.
  * Source: common practice; the sum of phase currents would be far too much.
  */
-export function motorSupplyPower({ phase_A, phase_ohm, mechanical_W }: MotorSupplyRequest): { readonly power_W: number; readonly trace: readonly TraceStep[] } {
+export function motorSupplyPower({ phase_A, phase_ohm, mechanical_W }: MotorSupplyRequest): {
+  readonly power_W: number
+  readonly trace: readonly TraceStep[]
+} {
   const copper_W = phase_A ** 2 * phase_ohm
   const power_W = (copper_W + mechanical_W) / DRIVER_EFFICIENCY
   return {
     power_W,
     trace: [
-      step('Copper', `(${formatNumber(phase_A)} A)² × ${formatNumber(phase_ohm)} Ω = ${formatNumber(copper_W)} W, both phases together`, COMMON_PRACTICE),
-      step('From the supply', `(${formatNumber(copper_W)} W + ${formatNumber(mechanical_W)} W at the shaft) ÷ ${DRIVER_EFFICIENCY} = ${formatNumber(power_W)} W`, COMMON_PRACTICE),
+      step(
+        'Copper',
+        `(${formatNumber(phase_A)} A)² × ${formatNumber(phase_ohm)} Ω = ${formatNumber(copper_W)} W, both phases together`,
+        COMMON_PRACTICE,
+      ),
+      step(
+        'From the supply',
+        `(${formatNumber(copper_W)} W + ${formatNumber(mechanical_W)} W at the shaft) ÷ ${DRIVER_EFFICIENCY} = ${formatNumber(power_W)} W`,
+        COMMON_PRACTICE,
+      ),
     ],
   }
 }

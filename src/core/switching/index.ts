@@ -1,4 +1,12 @@
 export { ssrCalculator } from './calculator'
-export { contactFitness, LOAD_KINDS, wearYears, type ContactFitness, type ContactLoad, type ContactRatings, type LoadKind } from './contacts'
+export {
+  contactFitness,
+  LOAD_KINDS,
+  wearYears,
+  type ContactFitness,
+  type ContactLoad,
+  type ContactRatings,
+  type LoadKind,
+} from './contacts'
 export { CONTROL_CASES, loadIn, type ControlCase, type SwitchingElement, type Verdict } from './controlCases'
 export { sinkForRelay, type RelayHeat, type RelayHeatRequest } from './sinkForRelay'

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { CLAMPS, TREATMENTS } from '@/core/plan'
 import { treatEnd, type TreatEndRequest } from './treatEnd'
 
-const base: TreatEndRequest = { clamp: 'screw', clampSize_mm: null, torque_Nm: 0.5, strip_mm: null, size: '0.75 mm²', construction: 'flexible', screwEnds: 'ferrule', ferruleCode: 'DIN 46228-4', wanted: null }
+const base: TreatEndRequest = {
+  clamp: 'screw',
+  clampSize_mm: null,
+  torque_Nm: 0.5,
+  strip_mm: null,
+  size: '0.75 mm²',
+  construction: 'flexible',
+  screwEnds: 'ferrule',
+  ferruleCode: 'DIN 46228-4',
+  wanted: null,
+}
 const make = (changes: Partial<TreatEndRequest>) => treatEnd({ ...base, ...changes })
 
 /** DIN 46228-4 colours and the other code sold beside it, from memory. */
@@ -30,10 +40,17 @@ describe('ferrules', () => {
     ['12 AWG', '4'],
     ['10 AWG', '6'],
     ['8 AWG', '10'],
-  ])('%s takes the customary %s mm² sleeve', (size, area) => expect(make({ size }).what).toMatch(new RegExp(`^Ferrule ${area} `)))
+  ])('%s takes the customary %s mm² sleeve', (size, area) =>
+    expect(make({ size }).what).toMatch(new RegExp(`^Ferrule ${area} `)),
+  )
 
-  it('strips two millimetres more than the sleeve', () => expect(make({})).toMatchObject({ strip_mm: 10, sleeve_mm: 8, die: '0.75 mm², square' }))
-  it('has none for very thin wire, and says what to do', () => expect(make({ size: '28 AWG' })).toMatchObject({ feasible: false, reasons: [expect.stringMatching(/thicker wire/)] }))
+  it('strips two millimetres more than the sleeve', () =>
+    expect(make({})).toMatchObject({ strip_mm: 10, sleeve_mm: 8, die: '0.75 mm², square' }))
+  it('has none for very thin wire, and says what to do', () =>
+    expect(make({ size: '28 AWG' })).toMatchObject({
+      feasible: false,
+      reasons: [expect.stringMatching(/thicker wire/)],
+    }))
 })
 
 describe('by clamp', () => {
@@ -46,15 +63,18 @@ describe('by clamp', () => {
     ['crimp-housing', 'contact'],
   ] as const)('%s takes %s', (clamp, treatment) => expect(make({ clamp }).treatment).toBe(treatment))
 
-  it('a solid conductor goes in as it is', () => expect(make({ construction: 'solid' })).toMatchObject({ treatment: 'solid', feasible: true }))
+  it('a solid conductor goes in as it is', () =>
+    expect(make({ construction: 'solid' })).toMatchObject({ treatment: 'solid', feasible: true }))
   it('the house rule decides under screws only', () => {
     expect(make({ screwEnds: 'bare' }).treatment).toBe('bare')
     expect(make({ screwEnds: 'bare', clamp: 'stud' }).treatment).toBe('eyelet')
   })
   it('tinned ends under a screw are refused with the reason', () => {
-    for (const request of [{ screwEnds: 'tinned' as const }, { wanted: 'tinned' as const }]) expect(make(request)).toMatchObject({ feasible: false, reasons: [expect.stringMatching(/creeps/)] })
+    for (const request of [{ screwEnds: 'tinned' as const }, { wanted: 'tinned' as const }])
+      expect(make(request)).toMatchObject({ feasible: false, reasons: [expect.stringMatching(/creeps/)] })
   })
-  it('a ferrule on a solid conductor is refused', () => expect(make({ construction: 'solid', wanted: 'ferrule' }).feasible).toBe(false))
+  it('a ferrule on a solid conductor is refused', () =>
+    expect(make({ construction: 'solid', wanted: 'ferrule' }).feasible).toBe(false))
 })
 
 /** Insulated crimps: red 22–16, blue 16–14, yellow 12–10 AWG; common practice. */

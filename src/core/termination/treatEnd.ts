@@ -45,7 +45,8 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
   if (treatment === 'tinned' && (request.clamp === 'screw' || request.clamp === 'stud')) {
     reasons.push('solder creeps under a screw and the joint loosens; fit a ferrule, or leave the strands bare')
   }
-  if (request.construction === 'solid' && (treatment === 'ferrule' || treatment === 'twin-ferrule')) reasons.push('a solid conductor takes no ferrule; clamp it as it is')
+  if (request.construction === 'solid' && (treatment === 'ferrule' || treatment === 'twin-ferrule'))
+    reasons.push('a solid conductor takes no ferrule; clamp it as it is')
   const make = MAKERS[treatment] ?? MAKERS.bare!
   const made = make(request, reasons)
   return { feasible: reasons.length === 0, treatment, torque_Nm: request.torque_Nm, reasons, ...made }
@@ -83,16 +84,38 @@ type Maker = (request: TreatEndRequest, reasons: string[]) => Made
 const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
   const row = ferruleSizeFor(size)
   if (!row) {
-    reasons.push(`no insulated ferrule is customary for ${size}; ${wireSize(size).area_mm2 < 0.25 ? 'take a thicker wire, or a clamp that holds it bare' : 'use a crimped pin or eyelet'}`)
-    return { what: 'No ferrule fits', strip_mm, sleeve_mm: null, colour: null, die: 'none', look: '', trace: [step('Ferrule', `none is customary for ${size}`, COMMON_PRACTICE)] }
+    reasons.push(
+      `no insulated ferrule is customary for ${size}; ${wireSize(size).area_mm2 < 0.25 ? 'take a thicker wire, or a clamp that holds it bare' : 'use a crimped pin or eyelet'}`,
+    )
+    return {
+      what: 'No ferrule fits',
+      strip_mm,
+      sleeve_mm: null,
+      colour: null,
+      die: 'none',
+      look: '',
+      trace: [step('Ferrule', `none is customary for ${size}`, COMMON_PRACTICE)],
+    }
   }
   const colour = row.colour[ferruleCode]
   return {
-    what: `Ferrule ${row.area_mm2} · ${row.sleeve_mm}, ${colour}`, strip_mm: row.strip_mm, sleeve_mm: row.sleeve_mm, colour, die: `${row.area_mm2} mm², square`,
+    what: `Ferrule ${row.area_mm2} · ${row.sleeve_mm}, ${colour}`,
+    strip_mm: row.strip_mm,
+    sleeve_mm: row.sleeve_mm,
+    colour,
+    die: `${row.area_mm2} mm², square`,
     look: 'Every strand inside, none folded back; the jacket right up to the collar. Square, not flattened.',
     trace: [
-      step('Ferrule', `${size} takes a ${row.area_mm2} mm² sleeve, ${row.sleeve_mm} mm long`, wireSize(size).series === 'AWG' ? COMMON_PRACTICE : cite(SOURCES.din46228)),
-      step('Colour', `${colour}, by the ${ferruleCode} code; another code has other colours`, ferruleCode === 'DIN 46228-4' ? cite(SOURCES.din46228) : COMMON_PRACTICE),
+      step(
+        'Ferrule',
+        `${size} takes a ${row.area_mm2} mm² sleeve, ${row.sleeve_mm} mm long`,
+        wireSize(size).series === 'AWG' ? COMMON_PRACTICE : cite(SOURCES.din46228),
+      ),
+      step(
+        'Colour',
+        `${colour}, by the ${ferruleCode} code; another code has other colours`,
+        ferruleCode === 'DIN 46228-4' ? cite(SOURCES.din46228) : COMMON_PRACTICE,
+      ),
       step('Strip', `sleeve ${row.sleeve_mm} mm + 2 mm for the collar = ${row.strip_mm} mm`, COMMON_PRACTICE),
     ],
   }
@@ -101,9 +124,23 @@ const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
 const bareMaker: Maker = ({ clamp, strip_mm, size }) => {
   const known = strip_mm ?? DEFAULT_STRIP_MM[clamp === 'lever' || clamp === 'spring' ? clamp : 'screw']
   return {
-    what: 'Bare strands', strip_mm: known, sleeve_mm: null, colour: null, die: 'none',
-    look: clamp === 'lever' ? 'Strands straight, not twisted tight; copper up to the stop, none outside the housing.' : 'No strand outside the clamp, no insulation under it.',
-    trace: [step('Strip', strip_mm === null ? `${known} mm, usual for this clamp` : `${strip_mm} mm, as the part states`, strip_mm === null ? COMMON_PRACTICE : "the part's data"), step('End', `${size} goes in bare`, COMMON_PRACTICE)],
+    what: 'Bare strands',
+    strip_mm: known,
+    sleeve_mm: null,
+    colour: null,
+    die: 'none',
+    look:
+      clamp === 'lever'
+        ? 'Strands straight, not twisted tight; copper up to the stop, none outside the housing.'
+        : 'No strand outside the clamp, no insulation under it.',
+    trace: [
+      step(
+        'Strip',
+        strip_mm === null ? `${known} mm, usual for this clamp` : `${strip_mm} mm, as the part states`,
+        strip_mm === null ? COMMON_PRACTICE : "the part's data",
+      ),
+      step('End', `${size} goes in bare`, COMMON_PRACTICE),
+    ],
   }
 }
 
@@ -111,21 +148,52 @@ const crimpMaker =
   (name: string, detail: (request: TreatEndRequest) => string): Maker =>
   (request, reasons) => {
     const { area_mm2 } = wireSize(request.size)
-    const row = INSULATED_CRIMPS.find((candidate) => area_mm2 >= candidate.min_mm2 - 0.01 && area_mm2 <= candidate.max_mm2 + 0.01)
+    const row = INSULATED_CRIMPS.find(
+      (candidate) => area_mm2 >= candidate.min_mm2 - 0.01 && area_mm2 <= candidate.max_mm2 + 0.01,
+    )
     if (!row) {
-      reasons.push(`insulated crimps are sold for 22–16, 16–14 and 12–10 AWG (0.3–2.5 and 3.3–6 mm²); ${request.size} fits none`)
-      return { what: `No ${name.toLowerCase()} fits`, strip_mm: null, sleeve_mm: null, colour: null, die: 'none', look: '', trace: [step(name, `none is customary for ${request.size}`, COMMON_PRACTICE)] }
+      reasons.push(
+        `insulated crimps are sold for 22–16, 16–14 and 12–10 AWG (0.3–2.5 and 3.3–6 mm²); ${request.size} fits none`,
+      )
+      return {
+        what: `No ${name.toLowerCase()} fits`,
+        strip_mm: null,
+        sleeve_mm: null,
+        colour: null,
+        die: 'none',
+        look: '',
+        trace: [step(name, `none is customary for ${request.size}`, COMMON_PRACTICE)],
+      }
     }
     return {
-      what: `${name} ${detail(request)}, ${row.colour}`.replace(' ,', ','), strip_mm: request.strip_mm ?? 6, sleeve_mm: 6, colour: row.colour, die: `${row.colour}, double crimp`,
+      what: `${name} ${detail(request)}, ${row.colour}`.replace(' ,', ','),
+      strip_mm: request.strip_mm ?? 6,
+      sleeve_mm: 6,
+      colour: row.colour,
+      die: `${row.colour}, double crimp`,
       look: 'Jacket held by the rear crimp, copper just showing in front, no strand outside.',
-      trace: [step(name, `${request.size} (${formatNumber(area_mm2)} mm²) takes ${row.colour}, ${row.gauges}`, COMMON_PRACTICE), step('Strip', `${request.strip_mm ?? 6} mm`, COMMON_PRACTICE)],
+      trace: [
+        step(
+          name,
+          `${request.size} (${formatNumber(area_mm2)} mm²) takes ${row.colour}, ${row.gauges}`,
+          COMMON_PRACTICE,
+        ),
+        step('Strip', `${request.strip_mm ?? 6} mm`, COMMON_PRACTICE),
+      ],
     }
   }
 
-const plainMaker = (what: string, strip_mm: number | null, die: string, look: string): Maker => (request) => ({
-  what, strip_mm: request.strip_mm ?? strip_mm, sleeve_mm: null, colour: null, die, look, trace: [step(what, `${request.size}; follow the sheet of the part`, COMMON_PRACTICE)],
-})
+const plainMaker =
+  (what: string, strip_mm: number | null, die: string, look: string): Maker =>
+  (request) => ({
+    what,
+    strip_mm: request.strip_mm ?? strip_mm,
+    sleeve_mm: null,
+    colour: null,
+    die,
+    look,
+    trace: [step(what, `${request.size}; follow the sheet of the part`, COMMON_PRACTICE)],
+  })
 
 const MAKERS: Readonly<Record<Treatment, Maker>> = {
   ferrule: ferruleMaker,
@@ -136,11 +204,31 @@ const MAKERS: Readonly<Record<Treatment, Maker>> = {
   'blade-receptacle': crimpMaker('Blade receptacle', ({ clampSize_mm }) => (clampSize_mm ? `${clampSize_mm} mm` : '')),
   eyelet: crimpMaker('Eyelet', ({ clampSize_mm }) => (clampSize_mm ? `M${clampSize_mm}` : '')),
   contact: (request) => ({
-    what: `Crimp contact${request.clampSize_mm ? `, ${request.clampSize_mm} mm pitch` : ''}`, strip_mm: request.strip_mm ?? 2.5, sleeve_mm: null, colour: null,
-    die: request.clampSize_mm === 2 ? '1.0 then 1.4 mm' : '1.4 then 1.9 mm', look: 'Wings folded into the strands, jacket held; it clicks into the housing and stays on a pull. 2.0 and 2.5 mm contacts look alike.',
-    trace: [step('Contact', `dies of one common hand tool, ${request.clampSize_mm ?? 2.5} mm pitch; they depend on tool and contact`, COMMON_PRACTICE)],
+    what: `Crimp contact${request.clampSize_mm ? `, ${request.clampSize_mm} mm pitch` : ''}`,
+    strip_mm: request.strip_mm ?? 2.5,
+    sleeve_mm: null,
+    colour: null,
+    die: request.clampSize_mm === 2 ? '1.0 then 1.4 mm' : '1.4 then 1.9 mm',
+    look: 'Wings folded into the strands, jacket held; it clicks into the housing and stays on a pull. 2.0 and 2.5 mm contacts look alike.',
+    trace: [
+      step(
+        'Contact',
+        `dies of one common hand tool, ${request.clampSize_mm ?? 2.5} mm pitch; they depend on tool and contact`,
+        COMMON_PRACTICE,
+      ),
+    ],
   }),
-  solder: plainMaker('Soldered', 5, 'soldering iron', 'Wetted all round; sleeve over the joint. Mains joints are mechanically made first.'),
-  displaced: plainMaker('Insulation displaced', null, 'flat jaws', 'Every core seated to the same depth, edge one marked.'),
+  solder: plainMaker(
+    'Soldered',
+    5,
+    'soldering iron',
+    'Wetted all round; sleeve over the joint. Mains joints are mechanically made first.',
+  ),
+  displaced: plainMaker(
+    'Insulation displaced',
+    null,
+    'flat jaws',
+    'Every core seated to the same depth, edge one marked.',
+  ),
   moulded: plainMaker('Moulded on', null, 'none', 'Pushed fully home.'),
 }

@@ -5,15 +5,22 @@ import type { DrillDrawing, Layer } from './drillDrawing'
 export const rounded = (value: number) => String(Math.round(value * 1000) / 1000 + 0)
 
 const PEN: Readonly<Record<Layer, string>> = {
-  OUTLINE: 'stroke="#000" stroke-width="0.35"', HOLES: 'stroke="#000" stroke-width="0.25"', THERE: 'stroke="#000" stroke-width="0.25" stroke-dasharray="2 1"', CENTRES: 'stroke="#000" stroke-width="0.1"', NOTES: 'stroke="#000" stroke-width="0.2"',
+  OUTLINE: 'stroke="#000" stroke-width="0.35"',
+  HOLES: 'stroke="#000" stroke-width="0.25"',
+  THERE: 'stroke="#000" stroke-width="0.25" stroke-dasharray="2 1"',
+  CENTRES: 'stroke="#000" stroke-width="0.1"',
+  NOTES: 'stroke="#000" stroke-width="0.2"',
 }
 
 /** A stroke as an element of SVG, in the drawing's own millimetres. */
 function element(stroke: Stroke, pen: string): string {
-  if (stroke.kind === 'line') return `<line x1="${rounded(stroke.from.x_mm)}" y1="${rounded(stroke.from.y_mm)}" x2="${rounded(stroke.to.x_mm)}" y2="${rounded(stroke.to.y_mm)}" ${pen}/>`
+  if (stroke.kind === 'line')
+    return `<line x1="${rounded(stroke.from.x_mm)}" y1="${rounded(stroke.from.y_mm)}" x2="${rounded(stroke.to.x_mm)}" y2="${rounded(stroke.to.y_mm)}" ${pen}/>`
   const { centre, radius_mm, from_deg, to_deg } = stroke
-  if (to_deg - from_deg >= 360) return `<circle cx="${rounded(centre.x_mm)}" cy="${rounded(centre.y_mm)}" r="${rounded(radius_mm)}" ${pen}/>`
-  const on = (deg: number) => `${rounded(centre.x_mm + radius_mm * Math.cos((deg * Math.PI) / 180))} ${rounded(centre.y_mm + radius_mm * Math.sin((deg * Math.PI) / 180))}`
+  if (to_deg - from_deg >= 360)
+    return `<circle cx="${rounded(centre.x_mm)}" cy="${rounded(centre.y_mm)}" r="${rounded(radius_mm)}" ${pen}/>`
+  const on = (deg: number) =>
+    `${rounded(centre.x_mm + radius_mm * Math.cos((deg * Math.PI) / 180))} ${rounded(centre.y_mm + radius_mm * Math.sin((deg * Math.PI) / 180))}`
   return `<path d="M ${on(from_deg)} A ${rounded(radius_mm)} ${rounded(radius_mm)} 0 ${to_deg - from_deg > 180 ? 1 : 0} 1 ${on(to_deg)}" ${pen}/>`
 }
 
@@ -36,7 +43,10 @@ export function drillSvg(drawing: DrillDrawing): string {
     '<g fill="none">',
     ...drawing.strokes.map(({ layer, stroke }) => element(stroke, PEN[layer])),
     '</g>',
-    ...drawing.texts.map(({ at, height_mm: size, text }) => `<text x="${rounded(at.x_mm)}" y="${rounded(at.y_mm)}" font-size="${rounded(size)}">${xmlText(text)}</text>`),
+    ...drawing.texts.map(
+      ({ at, height_mm: size, text }) =>
+        `<text x="${rounded(at.x_mm)}" y="${rounded(at.y_mm)}" font-size="${rounded(size)}">${xmlText(text)}</text>`,
+    ),
     '</svg>',
     '',
   ].join('\n')

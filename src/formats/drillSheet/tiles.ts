@@ -34,13 +34,21 @@ export function tileOver(drawing: { readonly width_mm: number; readonly height_m
 
 function cutOver(drawing: { readonly width_mm: number; readonly height_mm: number }, paper: Tiling['paper']): Tiling {
   const room = { width_mm: paper.width_mm - 2 * MARGIN_mm, height_mm: paper.height_mm - 2 * MARGIN_mm - HEAD_mm }
-  const pieces = (length: number, most: number) => (length <= most ? 1 : Math.ceil((length - OVERLAP_mm) / (most - OVERLAP_mm)))
+  const pieces = (length: number, most: number) =>
+    length <= most ? 1 : Math.ceil((length - OVERLAP_mm) / (most - OVERLAP_mm))
   const [columns, rows] = [pieces(drawing.width_mm, room.width_mm), pieces(drawing.height_mm, room.height_mm)]
   const tiles = Array.from({ length: rows * columns }, (_, i): Tile => {
     const [row, column] = [Math.floor(i / columns), i % columns]
     const left_mm = column * (room.width_mm - OVERLAP_mm)
     const top_mm = row * (room.height_mm - OVERLAP_mm)
-    return { row, column, left_mm, top_mm, width_mm: Math.min(room.width_mm, drawing.width_mm - left_mm), height_mm: Math.min(room.height_mm, drawing.height_mm - top_mm) }
+    return {
+      row,
+      column,
+      left_mm,
+      top_mm,
+      width_mm: Math.min(room.width_mm, drawing.width_mm - left_mm),
+      height_mm: Math.min(room.height_mm, drawing.height_mm - top_mm),
+    }
   })
   return { paper, rows, columns, tiles }
 }

@@ -10,7 +10,9 @@ const MOST_ENTRIES = 50_000
 
 const recordFile = z.strictObject({
   format: z.literal(RECORD_FORMAT),
-  version: z.literal(RECORD_VERSION, { error: `must be ${RECORD_VERSION}; a higher one was written by a later release` }),
+  version: z.literal(RECORD_VERSION, {
+    error: `must be ${RECORD_VERSION}; a higher one was written by a later release`,
+  }),
   plan: z.unknown(),
   logbook: z.array(logEntry).max(MOST_ENTRIES, { error: `must hold ${MOST_ENTRIES} entries or fewer` }),
 })
@@ -21,7 +23,8 @@ export type ReadPlanFile =
 
 /** Reads a plan file, with or without its record. */
 export function readPlanFile(value: unknown): ReadPlanFile {
-  const isRecord = typeof value === 'object' && value !== null && (value as { format?: unknown }).format === RECORD_FORMAT
+  const isRecord =
+    typeof value === 'object' && value !== null && (value as { format?: unknown }).format === RECORD_FORMAT
   if (!isRecord) {
     const parsed = parsePlan(value)
     return parsed.kind === 'refused' ? parsed : { kind: 'file', plan: parsed.plan, logbook: [] }
@@ -30,7 +33,12 @@ export function readPlanFile(value: unknown): ReadPlanFile {
   if (file.kind === 'refused') return file
   const parsed = parsePlan(file.value.plan)
   if (parsed.kind === 'plan') return { kind: 'file', plan: parsed.plan, logbook: file.value.logbook }
-  return { kind: 'refused', issues: parsed.issues.slice(0, MOST_ISSUES).map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })) }
+  return {
+    kind: 'refused',
+    issues: parsed.issues
+      .slice(0, MOST_ISSUES)
+      .map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })),
+  }
 }
 
 /** A plan file as text; with a logbook where one is given. */

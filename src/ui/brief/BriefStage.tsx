@@ -9,7 +9,10 @@ import { MissingList } from './MissingList'
 import { SiteForm } from './SiteForm'
 
 // The chart library is fetched when the chart is, not with the page.
-const DemandChart = dynamic(() => import('./DemandChart').then((module) => module.DemandChart), { ssr: false, loading: () => <p className="h-[150px] text-[13px] text-mute">Drawing …</p> })
+const DemandChart = dynamic(() => import('./DemandChart').then((module) => module.DemandChart), {
+  ssr: false,
+  loading: () => <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
+})
 
 /** Where it stands, what mains, what must run, what may come later. */
 export function BriefStage() {
@@ -22,10 +25,36 @@ export function BriefStage() {
           <h1 className="text-[24px] leading-tight font-bold">Brief</h1>
           <p className="text-[14px] text-mute">Where it stands, what must run, and how hard.</p>
         </div>
-        <AddDevice look="main" label="Add what must run" only={['board', 'driver', 'motor', 'heater', 'fan', 'lamp', 'computer', 'screen', 'pixel-string', 'sensor', 'other', 'outlet', 'exposed-metal']} />
+        <AddDevice
+          look="main"
+          label="Add what must run"
+          only={[
+            'board',
+            'driver',
+            'motor',
+            'heater',
+            'fan',
+            'lamp',
+            'computer',
+            'screen',
+            'pixel-string',
+            'sensor',
+            'other',
+            'outlet',
+            'exposed-metal',
+          ]}
+        />
       </header>
-      {here.length > 0 ? <div className="mb-3 space-y-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</div> : null}
-      <div className={`grid items-start gap-4 ${drawer ? '2xl:grid-cols-[minmax(0,1fr)_300px]' : 'lg:grid-cols-[minmax(0,1fr)_300px]'}`}>
+      {here.length > 0 ? (
+        <div className="mb-3 space-y-2">
+          {here.map((finding) => (
+            <FindingCard key={finding.id} finding={finding} />
+          ))}
+        </div>
+      ) : null}
+      <div
+        className={`grid items-start gap-4 ${drawer ? '2xl:grid-cols-[minmax(0,1fr)_300px]' : 'lg:grid-cols-[minmax(0,1fr)_300px]'}`}
+      >
         <div className="min-w-0 space-y-4">
           <LoadTable />
           {evaluation && Object.keys(evaluation.reckoning.supplies).length > 0 ? <DemandChart /> : null}
@@ -33,7 +62,16 @@ export function BriefStage() {
         <div className="space-y-4">
           <MissingList />
           <section aria-label="The plan" className="rounded-xl border border-hair bg-sheet p-3.5">
-            <CommitField label="Name of the plan" value={plan.name} onCommit={(text) => (text.trim() ? (edit(`Rename to ${text.trim()}`, { type: 'rename', name: text.trim().slice(0, 80) })[0]?.message ?? null) : 'give the plan a name')} />
+            <CommitField
+              label="Name of the plan"
+              value={plan.name}
+              onCommit={(text) =>
+                text.trim()
+                  ? (edit(`Rename to ${text.trim()}`, { type: 'rename', name: text.trim().slice(0, 80) })[0]?.message ??
+                    null)
+                  : 'give the plan a name'
+              }
+            />
           </section>
           <SiteForm />
           <HouseRules />

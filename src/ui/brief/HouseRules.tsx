@@ -10,15 +10,45 @@ const NUMBERS = [
   { key: 'maxDrop_percent', label: 'Voltage a wire may lose', unit: '%', least: 0.1, most: 20 },
   { key: 'supplyLoading_percent', label: 'Supplies loaded to', unit: '%', least: 10, most: 100 },
   { key: 'assumedLength_mm', label: 'Length assumed', unit: 'mm', least: 50, most: 20000 },
-] as const satisfies readonly { readonly key: keyof Practice; readonly label: string; readonly unit: string; readonly least: number; readonly most: number }[]
+] as const satisfies readonly {
+  readonly key: keyof Practice
+  readonly label: string
+  readonly unit: string
+  readonly least: number
+  readonly most: number
+}[]
 
 /** Where makers disagree: this plan's answers, each default with its reason. */
 export function HouseRules() {
   const { plan, edit } = useRoom()
   const { practice } = plan
-  const change = (label: string, changes: Partial<Practice>) => edit(label, { type: 'setPractice', changes })[0]?.message ?? null
-  const choice = (key: 'series' | 'branchFusing' | 'screwEnds' | 'ferruleCode' | 'basis', label: string, options: readonly { readonly value: string; readonly label: string }[]) => (
-    <Choice key={key} label={label} value={practice[key]} options={options} hint={PRACTICE_REASONS[key]} onChoose={(value) => change(`${label}: ${value}`, (key === 'basis' ? { basis: value, insulation_C: AMPACITY[value as Practice['basis']].insulations_C.includes(practice.insulation_C) ? practice.insulation_C : AMPACITY[value as Practice['basis']].insulations_C.at(-1)! } : { [key]: value }) as Partial<Practice>)} />
+  const change = (label: string, changes: Partial<Practice>) =>
+    edit(label, { type: 'setPractice', changes })[0]?.message ?? null
+  const choice = (
+    key: 'series' | 'branchFusing' | 'screwEnds' | 'ferruleCode' | 'basis',
+    label: string,
+    options: readonly { readonly value: string; readonly label: string }[],
+  ) => (
+    <Choice
+      key={key}
+      label={label}
+      value={practice[key]}
+      options={options}
+      hint={PRACTICE_REASONS[key]}
+      onChoose={(value) =>
+        change(
+          `${label}: ${value}`,
+          (key === 'basis'
+            ? {
+                basis: value,
+                insulation_C: AMPACITY[value as Practice['basis']].insulations_C.includes(practice.insulation_C)
+                  ? practice.insulation_C
+                  : AMPACITY[value as Practice['basis']].insulations_C.at(-1)!,
+              }
+            : { [key]: value }) as Partial<Practice>,
+        )
+      }
+    />
   )
   const same = (values: readonly string[]) => values.map((value) => ({ value, label: value }))
   return (
@@ -27,7 +57,12 @@ export function HouseRules() {
       <div className="mt-2 space-y-2.5">
         {NUMBERS.map(({ key, label, unit, least, most }) => (
           <CommitField
-            key={key} label={label} unit={unit} numeric value={String(practice[key])} hint={PRACTICE_REASONS[key]}
+            key={key}
+            label={label}
+            unit={unit}
+            numeric
+            value={String(practice[key])}
+            hint={PRACTICE_REASONS[key]}
             onCommit={(text) => {
               const read = readNumber(text, label)
               if ('error' in read) return read.error
@@ -39,7 +74,11 @@ export function HouseRules() {
         ))}
         {choice('basis', 'Ampacities by', same(BASES))}
         {choice('series', 'Wire sizes in', same(['mm²', 'AWG']))}
-        {choice('branchFusing', 'DC branches are fused', [{ value: 'where-thinner', label: 'where the wire is thinner' }, { value: 'always', label: 'always' }, { value: 'supply-limit', label: 'never: the supply limits' }])}
+        {choice('branchFusing', 'DC branches are fused', [
+          { value: 'where-thinner', label: 'where the wire is thinner' },
+          { value: 'always', label: 'always' },
+          { value: 'supply-limit', label: 'never: the supply limits' },
+        ])}
         {choice('screwEnds', 'Ends under screws', same(['ferrule', 'bare', 'tinned']))}
         {choice('ferruleCode', 'Ferrule colours by', same(FERRULE_CODES))}
       </div>

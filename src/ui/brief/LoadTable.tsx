@@ -9,24 +9,60 @@ export function LoadTable() {
   const { plan, evaluation, edit, open } = useRoom()
   const states = Object.entries(plan.states) as [StateId, State][]
   const loads = (Object.keys(plan.devices) as DeviceId[])
-    .map((id) => ({ id, tag: plan.devices[id]!.tag, device: plan.devices[id]!, part: plan.parts[plan.devices[id]!.part]! }))
+    .map((id) => ({
+      id,
+      tag: plan.devices[id]!.tag,
+      device: plan.devices[id]!,
+      part: plan.parts[plan.devices[id]!.part]!,
+    }))
     .filter(({ part }) => part.draws.length > 0)
     .sort(byTag)
   if (loads.length === 0) {
-    return <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">Nothing must run yet. Begin with what the machine does: boards, motors, heat, light. Supplies, fuses and wires follow from it.</p>
+    return (
+      <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
+        Nothing must run yet. Begin with what the machine does: boards, motors, heat, light. Supplies, fuses and wires
+        follow from it.
+      </p>
+    )
   }
-  const shareOf = (state: State, id: DeviceId) => (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
+  const shareOf = (state: State, id: DeviceId) =>
+    (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
   const setShare = (stateId: StateId, id: DeviceId, text: string) => {
     const read = readNumber(text, 'The share')
     if ('error' in read) return read.error
     if (read.value < 0 || read.value > 100) return '0 to 100 %'
     const state = plan.states[stateId]!
-    return edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, { type: 'setShare', state: stateId, device: id, share: read.value / 100 })[0]?.message ?? null
+    return (
+      edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, {
+        type: 'setShare',
+        state: stateId,
+        device: id,
+        share: read.value / 100,
+      })[0]?.message ?? null
+    )
   }
-  const addState = () => edit('Add a state', { type: 'addState', id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId, state: { name: `State ${states.length + 1}`, sources: { mains: true, usb: false }, startUp: false, withReserves: false, defaultShare: 0.5, shares: {}, positions: {} } })
+  const addState = () =>
+    edit('Add a state', {
+      type: 'addState',
+      id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId,
+      state: {
+        name: `State ${states.length + 1}`,
+        sources: { mains: true, usb: false },
+        startUp: false,
+        withReserves: false,
+        defaultShare: 0.5,
+        shares: {},
+        positions: {},
+      },
+    })
   return (
     <section aria-labelledby="loads" className="rounded-xl border border-hair bg-sheet p-3.5">
-      <div className="mb-1 flex items-center justify-between gap-2"><h2 id="loads" className="font-bold">What must run</h2><Button onClick={addState}>Add a state</Button></div>
+      <div className="mb-1 flex items-center justify-between gap-2">
+        <h2 id="loads" className="font-bold">
+          What must run
+        </h2>
+        <Button onClick={addState}>Add a state</Button>
+      </div>
       <div className="overflow-x-auto">
         <table className="w-full text-[14px]">
           <thead>
@@ -35,25 +71,85 @@ export function LoadTable() {
               <th className="w-[124px] pr-2 font-normal">Takes</th>
               {states.map(([id, state]) => (
                 <th key={id} className="w-[104px] pr-1 font-normal">
-                  <CommitField hideLabel label={`Name of state ${state.name}`} value={state.name} onCommit={(text) => (text.trim() ? (edit(`State “${text.trim()}”`, { type: 'updateState', id, changes: { name: text.trim().slice(0, 80) } })[0]?.message ?? null) : 'needs a name')} />
+                  <CommitField
+                    hideLabel
+                    label={`Name of state ${state.name}`}
+                    value={state.name}
+                    onCommit={(text) =>
+                      text.trim()
+                        ? (edit(`State “${text.trim()}”`, {
+                            type: 'updateState',
+                            id,
+                            changes: { name: text.trim().slice(0, 80) },
+                          })[0]?.message ?? null)
+                        : 'needs a name'
+                    }
+                  />
                   <StateSettings id={id} state={state} isLast={states.length === 1} />
                 </th>
               ))}
             </tr>
           </thead>
           <tbody>
-            {loads.flatMap(({ id, device, part }) => part.draws.map((draw, i) => {
-              return (
-                <tr key={id + draw.id} className="border-b border-hair/60">
-                  <td className="py-1 pr-2"><button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}><span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}{part.draws.length > 1 ? <span className="text-mute">{i === 0 ? ', ' : ''}{draw.name.toLowerCase()}</span> : null}</button> <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span></td>
-                    <td className="pr-2"><LoadField device={id} draw={draw} hideLabel /></td>
-                  {states.map(([stateId, state]) => <td key={stateId} className="pr-1">{i === 0 ? <CommitField hideLabel numeric unit="%" label={`${device.tag} in ${state.name}, percent`} value={String(Math.round(shareOf(state, id) * 1000) / 10)} onCommit={(text) => setShare(stateId, id, text)} /> : null}</td>)}
-                </tr>
-              )
-            }))}
+            {loads.flatMap(({ id, device, part }) =>
+              part.draws.map((draw, i) => {
+                return (
+                  <tr key={id + draw.id} className="border-b border-hair/60">
+                    <td className="py-1 pr-2">
+                      <button
+                        type="button"
+                        className="text-left hover:underline"
+                        onClick={() => open({ kind: 'device', id })}
+                      >
+                        <span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}
+                        {part.draws.length > 1 ? (
+                          <span className="text-mute">
+                            {i === 0 ? ', ' : ''}
+                            {draw.name.toLowerCase()}
+                          </span>
+                        ) : null}
+                      </button>{' '}
+                      <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span>
+                    </td>
+                    <td className="pr-2">
+                      <LoadField device={id} draw={draw} hideLabel />
+                    </td>
+                    {states.map(([stateId, state]) => (
+                      <td key={stateId} className="pr-1">
+                        {i === 0 ? (
+                          <CommitField
+                            hideLabel
+                            numeric
+                            unit="%"
+                            label={`${device.tag} in ${state.name}, percent`}
+                            value={String(Math.round(shareOf(state, id) * 1000) / 10)}
+                            onCommit={(text) => setShare(stateId, id, text)}
+                          />
+                        ) : null}
+                      </td>
+                    ))}
+                  </tr>
+                )
+              }),
+            )}
             <tr>
-              <td className="py-1 font-bold" colSpan={2}>Together, at the loads</td>
-              {states.map(([id, state]) => <td key={id} className="pr-5 text-right font-bold">{evaluation?.reckoning.states[id] ? <FigureButton figure={evaluation.reckoning.states[id].asked} title={state.name} subject="together, at the loads" significant={4} /> : '…'}</td>)}
+              <td className="py-1 font-bold" colSpan={2}>
+                Together, at the loads
+              </td>
+              {states.map(([id, state]) => (
+                <td key={id} className="pr-5 text-right font-bold">
+                  {evaluation?.reckoning.states[id] ? (
+                    <FigureButton
+                      figure={evaluation.reckoning.states[id].asked}
+                      title={state.name}
+                      subject="together, at the loads"
+                      significant={4}
+                    />
+                  ) : (
+                    '…'
+                  )}
+                </td>
+              ))}
             </tr>
           </tbody>
         </table>
@@ -63,21 +159,68 @@ export function LoadTable() {
 }
 
 /** What a state has besides its loads: its sources, whether it is the moment of starting, whether what comes later counts. */
-function StateSettings({ id, state, isLast }: { readonly id: StateId; readonly state: State; readonly isLast: boolean }) {
+function StateSettings({
+  id,
+  state,
+  isLast,
+}: {
+  readonly id: StateId
+  readonly state: State
+  readonly isLast: boolean
+}) {
   const { edit } = useRoom()
-  const change = (label: string, changes: Partial<State>) => edit(`${state.name}: ${label}`, { type: 'updateState', id, changes })
+  const change = (label: string, changes: Partial<State>) =>
+    edit(`${state.name}: ${label}`, { type: 'updateState', id, changes })
   const boxes: readonly (readonly [string, boolean, () => void])[] = [
-    ['mains', state.sources.mains, () => change(state.sources.mains ? 'without mains' : 'with mains', { sources: { ...state.sources, mains: !state.sources.mains } })],
-    ['USB from outside', state.sources.usb, () => change(state.sources.usb ? 'without USB' : 'with USB', { sources: { ...state.sources, usb: !state.sources.usb } })],
-    ['starting up', state.startUp, () => change(state.startUp ? 'running' : 'starting up', { startUp: !state.startUp })],
-    ['with room for later', state.withReserves, () => change(state.withReserves ? 'today' : 'with room for later', { withReserves: !state.withReserves })],
+    [
+      'mains',
+      state.sources.mains,
+      () =>
+        change(state.sources.mains ? 'without mains' : 'with mains', {
+          sources: { ...state.sources, mains: !state.sources.mains },
+        }),
+    ],
+    [
+      'USB from outside',
+      state.sources.usb,
+      () =>
+        change(state.sources.usb ? 'without USB' : 'with USB', {
+          sources: { ...state.sources, usb: !state.sources.usb },
+        }),
+    ],
+    [
+      'starting up',
+      state.startUp,
+      () => change(state.startUp ? 'running' : 'starting up', { startUp: !state.startUp }),
+    ],
+    [
+      'with room for later',
+      state.withReserves,
+      () => change(state.withReserves ? 'today' : 'with room for later', { withReserves: !state.withReserves }),
+    ],
   ]
   return (
     <details className="relative text-[12.5px]">
-      <summary className="truncate text-mute">{[state.sources.mains ? 'mains' : 'no mains', ...(state.sources.usb ? ['USB'] : []), ...(state.startUp ? ['starting'] : []), ...(state.withReserves ? ['later'] : [])].join(', ')}</summary>
+      <summary className="truncate text-mute">
+        {[
+          state.sources.mains ? 'mains' : 'no mains',
+          ...(state.sources.usb ? ['USB'] : []),
+          ...(state.startUp ? ['starting'] : []),
+          ...(state.withReserves ? ['later'] : []),
+        ].join(', ')}
+      </summary>
       <div className="absolute right-0 z-20 w-52 space-y-1 rounded-lg border border-hair bg-sheet p-2 text-ink shadow-lg">
-        {boxes.map(([label, isOn, toggle]) => <label key={label} className="flex items-center gap-2"><input type="checkbox" className="h-4 w-4 accent-(--accent)" checked={isOn} onChange={toggle} />{label}</label>)}
-        {isLast ? null : <Button look="danger" onClick={() => edit(`Remove state “${state.name}”`, { type: 'removeState', id })}>Remove this state</Button>}
+        {boxes.map(([label, isOn, toggle]) => (
+          <label key={label} className="flex items-center gap-2">
+            <input type="checkbox" className="h-4 w-4 accent-(--accent)" checked={isOn} onChange={toggle} />
+            {label}
+          </label>
+        ))}
+        {isLast ? null : (
+          <Button look="danger" onClick={() => edit(`Remove state “${state.name}”`, { type: 'removeState', id })}>
+            Remove this state
+          </Button>
+        )}
       </div>
     </details>
   )

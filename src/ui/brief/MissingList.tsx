@@ -12,21 +12,51 @@ export function MissingList() {
     { done: kinds.has('mains-inlet'), text: 'A mains inlet', where: 'feed' },
     { done: kinds.has('supply'), text: 'A supply for the low voltage', where: 'feed' },
     { done: kinds.has('earth-stud') || kinds.has('exposed-metal'), text: 'Earth stud and metal parts', where: 'feed' },
-    { done: Object.keys(plan.wires).length > 0 && open === 0, text: open > 0 ? `Connect what must be connected: ${open} devices have open terminals` : 'Connect it', where: 'connect' },
+    {
+      done: Object.keys(plan.wires).length > 0 && open === 0,
+      text: open > 0 ? `Connect what must be connected: ${open} devices have open terminals` : 'Connect it',
+      where: 'connect',
+    },
   ]
   const next = items.findIndex(({ done }) => !done)
   return (
     <section aria-labelledby="missing" className="rounded-xl border border-hair bg-sheet p-3.5">
-      <h2 id="missing" className="mb-1.5 font-bold">To go on</h2>
+      <h2 id="missing" className="mb-1.5 font-bold">
+        To go on
+      </h2>
       <ol className="space-y-1 text-[14px]">
         {items.map(({ done, text, where }, i) => (
           <li key={where + text} className={`flex gap-2 ${done ? 'text-mute' : ''}`}>
-            <span aria-hidden className={done ? 'text-good' : i === next ? 'text-accent' : 'text-mute'}>{done ? '✓' : i === next ? '▸' : '·'}</span>
-            <span className={i === next ? 'font-semibold' : ''}>{done ? <><span className="sr-only">done: </span>{text}</> : <StageLink className="underline decoration-hair underline-offset-2 hover:decoration-accent" stage={where}>{text}</StageLink>}</span>
+            <span aria-hidden className={done ? 'text-good' : i === next ? 'text-accent' : 'text-mute'}>
+              {done ? '✓' : i === next ? '▸' : '·'}
+            </span>
+            <span className={i === next ? 'font-semibold' : ''}>
+              {done ? (
+                <>
+                  <span className="sr-only">done: </span>
+                  {text}
+                </>
+              ) : (
+                <StageLink
+                  className="underline decoration-hair underline-offset-2 hover:decoration-accent"
+                  stage={where}
+                >
+                  {text}
+                </StageLink>
+              )}
+            </span>
           </li>
         ))}
       </ol>
-      {next === -1 ? <p className="mt-1.5 text-[14px]">All there. See <StageLink className="font-semibold text-accent underline" stage="build">the work in its order</StageLink>.</p> : null}
+      {next === -1 ? (
+        <p className="mt-1.5 text-[14px]">
+          All there. See{' '}
+          <StageLink className="font-semibold text-accent underline" stage="build">
+            the work in its order
+          </StageLink>
+          .
+        </p>
+      ) : null}
     </section>
   )
 }

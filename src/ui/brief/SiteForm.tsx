@@ -11,40 +11,123 @@ export function SiteForm() {
   const { plan, edit } = useRoom()
   const { site } = plan
   const [isAsking, setAsking] = useState(false)
-  const change = (label: string, changes: Partial<Site>) => edit(label, { type: 'setSite', changes })[0]?.message ?? null
-  const number = (what: string, unit: string, key: 'mains_V' | 'outletBreaker_A' | 'ambient_C', least: number, most: number) => (text: string) => {
-    const read = readNumber(text, what)
-    if ('error' in read) return read.error
-    return read.value < least || read.value > most ? `${what} must lie between ${least} and ${most} ${unit}` : change(`${what} ${read.value} ${unit}`, { [key]: read.value })
-  }
+  const change = (label: string, changes: Partial<Site>) =>
+    edit(label, { type: 'setSite', changes })[0]?.message ?? null
+  const number =
+    (what: string, unit: string, key: 'mains_V' | 'outletBreaker_A' | 'ambient_C', least: number, most: number) =>
+    (text: string) => {
+      const read = readNumber(text, what)
+      if ('error' in read) return read.error
+      return read.value < least || read.value > most
+        ? `${what} must lie between ${least} and ${most} ${unit}`
+        : change(`${what} ${read.value} ${unit}`, { [key]: read.value })
+    }
   const region = (next: 'IEC' | 'NEC') => {
     if (next === site.region) return
     setAsking(true)
-    edit(`Practice of the ${next}`, { type: 'setSite', changes: { ...DEFAULT_SITE[next], ambient_C: site.ambient_C, place: site.place } }, { type: 'setPractice', changes: { ...DEFAULT_PRACTICE[next], inside_C: plan.practice.inside_C } })
+    edit(
+      `Practice of the ${next}`,
+      { type: 'setSite', changes: { ...DEFAULT_SITE[next], ambient_C: site.ambient_C, place: site.place } },
+      { type: 'setPractice', changes: { ...DEFAULT_PRACTICE[next], inside_C: plan.practice.inside_C } },
+    )
   }
   return (
     <section aria-labelledby="site" className="rounded-xl border border-hair bg-sheet p-3.5">
-      <h2 id="site" className="mb-2 font-bold">Where it stands</h2>
+      <h2 id="site" className="mb-2 font-bold">
+        Where it stands
+      </h2>
       <div className="grid grid-cols-2 gap-2.5">
-        <Choice label="Practice" value={site.region} options={[{ value: 'IEC', label: 'IEC' }, { value: 'NEC', label: 'NEC' }]} onChoose={(value) => region(value as 'IEC' | 'NEC')} hint={isAsking ? 'mains, plug and house rules follow; undo gives the old ones back' : undefined} />
-        <CommitField label="Mains" unit="V" numeric value={String(site.mains_V)} onCommit={number('The mains', 'V', 'mains_V', 90, 260)} />
-        <Choice label="Plug" value={site.plug.kind} options={[{ value: 'polarised', label: 'one way only' }, { value: 'reversible', label: 'either way' }, { value: 'fixed', label: 'wired in' }]} onChoose={(value) => change(`Plug ${value}`, { plug: { ...site.plug, kind: value as Site['plug']['kind'] } })} />
-        <CommitField label="Outlet’s breaker" unit="A" numeric value={String(site.outletBreaker_A)} onCommit={number('The breaker', 'A', 'outletBreaker_A', 1, 63)} />
-        <Choice label="Residual device" value={site.residual_mA === null ? 'none' : String(site.residual_mA)} options={[{ value: 'none', label: 'none' }, ...['5', '6', '10', '30', '100', '300'].map((value) => ({ value, label: `${value} mA` }))]} onChoose={(value) => change(`Residual-current device ${value}`, { residual_mA: value === 'none' ? null : Number(value) })} />
-        <Choice label="Fuse in the plug" value={site.plug.fuse_A === null ? 'none' : String(site.plug.fuse_A)} options={[{ value: 'none', label: 'none' }, ...['3', '5', '13'].map((value) => ({ value, label: `${value} A` }))]} onChoose={(value) => change(`Plug fuse ${value}`, { plug: { ...site.plug, fuse_A: value === 'none' ? null : Number(value) } })} />
+        <Choice
+          label="Practice"
+          value={site.region}
+          options={[
+            { value: 'IEC', label: 'IEC' },
+            { value: 'NEC', label: 'NEC' },
+          ]}
+          onChoose={(value) => region(value as 'IEC' | 'NEC')}
+          hint={isAsking ? 'mains, plug and house rules follow; undo gives the old ones back' : undefined}
+        />
         <CommitField
-          label="Fault current there" unit="A" numeric hint={site.prospective_A === null ? 'empty: taken as 1000 A' : undefined} value={site.prospective_A === null ? '' : String(site.prospective_A)}
+          label="Mains"
+          unit="V"
+          numeric
+          value={String(site.mains_V)}
+          onCommit={number('The mains', 'V', 'mains_V', 90, 260)}
+        />
+        <Choice
+          label="Plug"
+          value={site.plug.kind}
+          options={[
+            { value: 'polarised', label: 'one way only' },
+            { value: 'reversible', label: 'either way' },
+            { value: 'fixed', label: 'wired in' },
+          ]}
+          onChoose={(value) => change(`Plug ${value}`, { plug: { ...site.plug, kind: value as Site['plug']['kind'] } })}
+        />
+        <CommitField
+          label="Outlet’s breaker"
+          unit="A"
+          numeric
+          value={String(site.outletBreaker_A)}
+          onCommit={number('The breaker', 'A', 'outletBreaker_A', 1, 63)}
+        />
+        <Choice
+          label="Residual device"
+          value={site.residual_mA === null ? 'none' : String(site.residual_mA)}
+          options={[
+            { value: 'none', label: 'none' },
+            ...['5', '6', '10', '30', '100', '300'].map((value) => ({ value, label: `${value} mA` })),
+          ]}
+          onChoose={(value) =>
+            change(`Residual-current device ${value}`, { residual_mA: value === 'none' ? null : Number(value) })
+          }
+        />
+        <Choice
+          label="Fuse in the plug"
+          value={site.plug.fuse_A === null ? 'none' : String(site.plug.fuse_A)}
+          options={[
+            { value: 'none', label: 'none' },
+            ...['3', '5', '13'].map((value) => ({ value, label: `${value} A` })),
+          ]}
+          onChoose={(value) =>
+            change(`Plug fuse ${value}`, { plug: { ...site.plug, fuse_A: value === 'none' ? null : Number(value) } })
+          }
+        />
+        <CommitField
+          label="Fault current there"
+          unit="A"
+          numeric
+          hint={site.prospective_A === null ? 'empty: taken as 1000 A' : undefined}
+          value={site.prospective_A === null ? '' : String(site.prospective_A)}
           onCommit={(text) => {
             if (text.trim() === '') return change('Fault current at the outlet not known', { prospective_A: null })
             const read = readNumber(text, 'The fault current')
             if ('error' in read) return read.error
-            return read.value <= 0 ? 'above 0, or empty where nobody measured it' : change(`Fault current at the outlet ${read.value} A`, { prospective_A: read.value })
+            return read.value <= 0
+              ? 'above 0, or empty where nobody measured it'
+              : change(`Fault current at the outlet ${read.value} A`, { prospective_A: read.value })
           }}
         />
-        <CommitField label="Warmest air about it" unit="°C" numeric value={String(site.ambient_C)} onCommit={number('The air', '°C', 'ambient_C', -40, 60)} />
-        <Choice label="Place" value={site.place} options={PLACES.map((value) => ({ value, label: value }))} onChoose={(value) => change(`Stands ${value}`, { place: value as Site['place'] })} />
+        <CommitField
+          label="Warmest air about it"
+          unit="°C"
+          numeric
+          value={String(site.ambient_C)}
+          onCommit={number('The air', '°C', 'ambient_C', -40, 60)}
+        />
+        <Choice
+          label="Place"
+          value={site.place}
+          options={PLACES.map((value) => ({ value, label: value }))}
+          onChoose={(value) => change(`Stands ${value}`, { place: value as Site['place'] })}
+        />
       </div>
-      {site.place === 'outdoors' && site.residual_mA === null ? <p className="mt-2 text-[13px] font-semibold text-caution"><span aria-hidden>△ </span>Outdoors an outlet with a residual-current device of 30 mA or less is wanted (5–6 mA where the NEC rules); ask whoever knows your local code.</p> : null}
+      {site.place === 'outdoors' && site.residual_mA === null ? (
+        <p className="mt-2 text-[13px] font-semibold text-caution">
+          <span aria-hidden>△ </span>Outdoors an outlet with a residual-current device of 30 mA or less is wanted (5–6
+          mA where the NEC rules); ask whoever knows your local code.
+        </p>
+      ) : null}
     </section>
   )
 }

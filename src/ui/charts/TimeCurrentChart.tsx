@@ -9,7 +9,12 @@ export interface TimeCurrentSubject {
   readonly load_A: number
   readonly startUp_A: number | null
   readonly fault_A: number | null
-  readonly wire: { readonly label: string; readonly area_mm2: number; readonly insulation_C: number; readonly ampacity_A: number } | null
+  readonly wire: {
+    readonly label: string
+    readonly area_mm2: number
+    readonly insulation_C: number
+    readonly ampacity_A: number
+  } | null
 }
 
 const LEAST_s = 0.001
@@ -35,7 +40,12 @@ export function TimeCurrentChart({ device, load_A, startUp_A, fault_A, wire }: T
     const stands_s = wire ? withstands_s({ area_mm2: wire.area_mm2, insulation_C: wire.insulation_C, current_A }) : null
     return {
       current_A,
-      band: opening.kind === 'opens' ? [clamp(opening.earliest_s), clamp(opening.latest_s)] : opening.kind === 'may-open' ? [clamp(opening.earliest_s), MOST_s] : null,
+      band:
+        opening.kind === 'opens'
+          ? [clamp(opening.earliest_s), clamp(opening.latest_s)]
+          : opening.kind === 'may-open'
+            ? [clamp(opening.earliest_s), MOST_s]
+            : null,
       wire: stands_s !== null && stands_s <= ADIABATIC_MAX_S && stands_s >= LEAST_s ? stands_s : null,
     }
   })
@@ -45,14 +55,85 @@ export function TimeCurrentChart({ device, load_A, startUp_A, fault_A, wire }: T
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart data={rows} margin={{ top: 22, right: 16, bottom: 2, left: 2 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--hair)" />
-          <XAxis dataKey="current_A" type="number" scale="log" domain={[from_A, to_A]} ticks={decadesBetween(from_A, to_A)} allowDataOverflow tick={TICK} tickLine={false} stroke="var(--hair)" height={34} tickFormatter={(value: number) => `${formatNumber(value)} A`} />
-          <YAxis type="number" scale="log" domain={[LEAST_s, MOST_s]} ticks={DECADES_s} allowDataOverflow tick={TICK} tickLine={false} stroke="var(--hair)" width={58} tickFormatter={(value: number) => sayTime(value)} />
-          <Area dataKey="band" type="linear" fill="var(--mains)" fillOpacity={0.28} stroke="var(--mains)" strokeWidth={1.5} isAnimationActive={false} connectNulls={false} />
-          <Line dataKey="wire" type="linear" dot={false} stroke="var(--stop)" strokeWidth={2} strokeDasharray="7 4" isAnimationActive={false} connectNulls={false} />
-          {load_A > from_A ? <ReferenceLine x={load_A} stroke="var(--accent)" strokeWidth={2} label={{ value: 'load', position: 'top', fontSize: 12, fill: 'var(--accent)' }} /> : null}
-          {startUp_A !== null && startUp_A > from_A ? <ReferenceLine x={startUp_A} stroke="var(--accent)" strokeWidth={1.5} strokeDasharray="2 3" label={{ value: 'start', position: 'top', fontSize: 12, fill: 'var(--accent)' }} /> : null}
-          {wire ? <ReferenceLine x={wire.ampacity_A} stroke="var(--stop)" strokeWidth={1.5} strokeDasharray="2 3" label={{ value: 'wire', position: 'top', fontSize: 12, fill: 'var(--stop)' }} /> : null}
-          {fault_A !== null ? <ReferenceLine x={fault_A} stroke="var(--ink)" strokeWidth={1.5} label={{ value: 'short', position: 'top', fontSize: 12, fill: 'var(--ink)' }} /> : null}
+          <XAxis
+            dataKey="current_A"
+            type="number"
+            scale="log"
+            domain={[from_A, to_A]}
+            ticks={decadesBetween(from_A, to_A)}
+            allowDataOverflow
+            tick={TICK}
+            tickLine={false}
+            stroke="var(--hair)"
+            height={34}
+            tickFormatter={(value: number) => `${formatNumber(value)} A`}
+          />
+          <YAxis
+            type="number"
+            scale="log"
+            domain={[LEAST_s, MOST_s]}
+            ticks={DECADES_s}
+            allowDataOverflow
+            tick={TICK}
+            tickLine={false}
+            stroke="var(--hair)"
+            width={58}
+            tickFormatter={(value: number) => sayTime(value)}
+          />
+          <Area
+            dataKey="band"
+            type="linear"
+            fill="var(--mains)"
+            fillOpacity={0.28}
+            stroke="var(--mains)"
+            strokeWidth={1.5}
+            isAnimationActive={false}
+            connectNulls={false}
+          />
+          <Line
+            dataKey="wire"
+            type="linear"
+            dot={false}
+            stroke="var(--stop)"
+            strokeWidth={2}
+            strokeDasharray="7 4"
+            isAnimationActive={false}
+            connectNulls={false}
+          />
+          {load_A > from_A ? (
+            <ReferenceLine
+              x={load_A}
+              stroke="var(--accent)"
+              strokeWidth={2}
+              label={{ value: 'load', position: 'top', fontSize: 12, fill: 'var(--accent)' }}
+            />
+          ) : null}
+          {startUp_A !== null && startUp_A > from_A ? (
+            <ReferenceLine
+              x={startUp_A}
+              stroke="var(--accent)"
+              strokeWidth={1.5}
+              strokeDasharray="2 3"
+              label={{ value: 'start', position: 'top', fontSize: 12, fill: 'var(--accent)' }}
+            />
+          ) : null}
+          {wire ? (
+            <ReferenceLine
+              x={wire.ampacity_A}
+              stroke="var(--stop)"
+              strokeWidth={1.5}
+              strokeDasharray="2 3"
+              label={{ value: 'wire', position: 'top', fontSize: 12, fill: 'var(--stop)' }}
+            />
+          ) : null}
+          {fault_A !== null ? (
+            <ReferenceLine
+              x={fault_A}
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+              label={{ value: 'short', position: 'top', fontSize: 12, fill: 'var(--ink)' }}
+            />
+          ) : null}
         </ComposedChart>
       </ResponsiveContainer>
     </div>

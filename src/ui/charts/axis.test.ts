@@ -9,11 +9,15 @@ it('steps by 1, 2 or 5', () => {
 
 it('never has more than can be read, whatever the axis spans', () => {
   fc.assert(
-    fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), fc.double({ min: 1e-9, max: 1e9, noNaN: true }), (from, span) => {
-      const ticks = roundTicks(from, from + span)
-      expect(ticks.length).toBeLessThanOrEqual(9)
-      expect(ticks.every(Number.isFinite)).toBe(true)
-    }),
+    fc.property(
+      fc.double({ min: -1e9, max: 1e9, noNaN: true }),
+      fc.double({ min: 1e-9, max: 1e9, noNaN: true }),
+      (from, span) => {
+        const ticks = roundTicks(from, from + span)
+        expect(ticks.length).toBeLessThanOrEqual(9)
+        expect(ticks.every(Number.isFinite)).toBe(true)
+      },
+    ),
     { seed: 8 },
   )
 })

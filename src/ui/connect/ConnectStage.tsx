@@ -16,7 +16,9 @@ export function ConnectStage() {
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
   for (const finding of evaluation?.findings ?? []) {
     if (finding.rule !== 'required-terminal-open' && finding.rule !== 'metal-without-earth') continue
-    for (const subject of finding.subjects) if (subject.kind === 'terminal') openOf.set(subject.device, [...(openOf.get(subject.device) ?? []), subject.terminal])
+    for (const subject of finding.subjects)
+      if (subject.kind === 'terminal')
+        openOf.set(subject.device, [...(openOf.get(subject.device) ?? []), subject.terminal])
   }
   const words = query.toLowerCase()
   const devices = (Object.keys(plan.devices) as DeviceId[])
@@ -25,12 +27,23 @@ export function ConnectStage() {
     .sort((a, b) => Number(b.open > 0) - Number(a.open > 0) || byTag(a, b))
   const shown = chosen && plan.devices[chosen] ? chosen : devices[0]?.id
   const earths = evaluation?.findings.filter(({ rule }) => rule === 'metal-without-earth') ?? []
-  const others = evaluation?.findings.filter(({ stage, rule, severity }) => stage === 'connect' && severity !== 'note' && rule !== 'required-terminal-open' && rule !== 'metal-without-earth') ?? []
+  const others =
+    evaluation?.findings.filter(
+      ({ stage, rule, severity }) =>
+        stage === 'connect' &&
+        severity !== 'note' &&
+        rule !== 'required-terminal-open' &&
+        rule !== 'metal-without-earth',
+    ) ?? []
 
   /** One earth conductor from the stud (or the inlet) to every metal part that has none. */
   const earthAll = () => {
-    const stud = (Object.keys(plan.devices) as DeviceId[]).find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'earth-stud')
-    const inlet = (Object.keys(plan.devices) as DeviceId[]).find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet')
+    const stud = (Object.keys(plan.devices) as DeviceId[]).find(
+      (id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'earth-stud',
+    )
+    const inlet = (Object.keys(plan.devices) as DeviceId[]).find(
+      (id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet',
+    )
     if (!inlet) return setMessage('There is no mains inlet to bring the earth in; add one under Feed')
     const commands: Command[] = []
     const inletPart = plan.parts[plan.devices[inlet]!.part]!
@@ -38,37 +51,89 @@ export function ConnectStage() {
     let number = Object.keys(plan.wires).length
     const join = (from: DeviceId, fromTerminal: TerminalId, to: DeviceId, toTerminal: TerminalId) => {
       number += 1
-      commands.push({ type: 'connect', id: `wire:${crypto.randomUUID().slice(0, 8)}` as WireId, wire: newWire({ kind: 'terminal', device: from, terminal: fromTerminal }, { kind: 'terminal', device: to, terminal: toTerminal }, 'PE', `W${number}`) })
+      commands.push({
+        type: 'connect',
+        id: `wire:${crypto.randomUUID().slice(0, 8)}` as WireId,
+        wire: newWire(
+          { kind: 'terminal', device: from, terminal: fromTerminal },
+          { kind: 'terminal', device: to, terminal: toTerminal },
+          'PE',
+          `W${number}`,
+        ),
+      })
     }
-    const isStudFed = stud && Object.values(plan.wires).some((wire) => wire.function === 'PE' && [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === stud) && [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === inlet))
+    const isStudFed =
+      stud &&
+      Object.values(plan.wires).some(
+        (wire) =>
+          wire.function === 'PE' &&
+          [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === stud) &&
+          [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === inlet),
+      )
     if (stud && earth && !isStudFed) join(inlet, earth, stud, 'PE' as TerminalId)
-    for (const { subjects } of earths) for (const subject of subjects) if (subject.kind === 'terminal') join(stud ?? inlet, stud ? ('PE' as TerminalId) : earth!, subject.device, subject.terminal)
-    setMessage(edit(`Earth ${earths.length} metal parts`, ...commands).map(({ message: text }) => text).join('; ') || null)
+    for (const { subjects } of earths)
+      for (const subject of subjects)
+        if (subject.kind === 'terminal')
+          join(stud ?? inlet, stud ? ('PE' as TerminalId) : earth!, subject.device, subject.terminal)
+    setMessage(
+      edit(`Earth ${earths.length} metal parts`, ...commands)
+        .map(({ message: text }) => text)
+        .join('; ') || null,
+    )
   }
   return (
     <>
       <header className="mb-3 flex flex-wrap items-start justify-between gap-2">
         <div>
           <h1 className="text-[24px] leading-tight font-bold">Connect</h1>
-          <p className="text-[14px] text-mute">Take a device, then say where each terminal goes. Sizes, fuses and ends follow.</p>
+          <p className="text-[14px] text-mute">
+            Take a device, then say where each terminal goes. Sizes, fuses and ends follow.
+          </p>
         </div>
         <div className="flex flex-wrap gap-2">
-          {earths.length > 0 ? <Button onClick={earthAll}>Earth {earths.length === 1 ? 'the metal part' : `all ${earths.length} metal parts`}</Button> : null}
+          {earths.length > 0 ? (
+            <Button onClick={earthAll}>
+              Earth {earths.length === 1 ? 'the metal part' : `all ${earths.length} metal parts`}
+            </Button>
+          ) : null}
           <AddDevice label="Add a device" />
         </div>
       </header>
-      {message ? <p role="alert" className="mb-2 font-semibold text-stop">{message}</p> : null}
-      {others.length > 0 ? <div className="mb-3 grid gap-2 xl:grid-cols-2">{others.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</div> : null}
+      {message ? (
+        <p role="alert" className="mb-2 font-semibold text-stop">
+          {message}
+        </p>
+      ) : null}
+      {others.length > 0 ? (
+        <div className="mb-3 grid gap-2 xl:grid-cols-2">
+          {others.map((finding) => (
+            <FindingCard key={finding.id} finding={finding} />
+          ))}
+        </div>
+      ) : null}
       {devices.length === 0 && query === '' ? (
-        <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">There is nothing to connect yet. Add what must run under Brief, an inlet and a supply under Feed.</p>
+        <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
+          There is nothing to connect yet. Add what must run under Brief, an inlet and a supply under Feed.
+        </p>
       ) : (
         <div className="grid items-start gap-4 md:grid-cols-[208px_minmax(0,1fr)]">
           <section aria-label="Devices" className="rounded-xl border border-hair bg-sheet p-2 md:sticky md:top-[70px]">
-            <input aria-label="Find a device" placeholder="Find a device" className={INPUT} value={query} onChange={(event) => setQuery(event.target.value)} />
+            <input
+              aria-label="Find a device"
+              placeholder="Find a device"
+              className={INPUT}
+              value={query}
+              onChange={(event) => setQuery(event.target.value)}
+            />
             <ul className="mt-1.5 max-h-[60vh] overflow-y-auto" tabIndex={-1}>
               {devices.map(({ id, tag, name, open }) => (
                 <li key={id}>
-                  <button type="button" aria-current={id === shown} onClick={() => setChosen(id)} className={`flex w-full items-baseline gap-2 rounded-md px-2 py-1 text-left ${id === shown ? 'bg-accent-wash font-semibold' : 'hover:bg-wash'}`}>
+                  <button
+                    type="button"
+                    aria-current={id === shown}
+                    onClick={() => setChosen(id)}
+                    className={`flex w-full items-baseline gap-2 rounded-md px-2 py-1 text-left ${id === shown ? 'bg-accent-wash font-semibold' : 'hover:bg-wash'}`}
+                  >
                     <span className="figures w-9 shrink-0 font-semibold">{tag}</span>
                     <span className="min-w-0 flex-1 truncate text-[14px]">{name}</span>
                     {open > 0 ? <span className="figures text-[12px] font-bold text-stop">{open} open</span> : null}
@@ -77,7 +142,16 @@ export function ConnectStage() {
               ))}
             </ul>
           </section>
-          {shown ? <DeviceSheet key={shown} id={shown} open={new Set(openOf.get(shown) ?? [])} wireable={(Object.keys(plan.parts[plan.devices[shown]!.part]!.terminals) as TerminalId[]).filter((terminal) => isWireable(plan.parts[plan.devices[shown]!.part]!.terminals[terminal]!.clamp))} /> : null}
+          {shown ? (
+            <DeviceSheet
+              key={shown}
+              id={shown}
+              open={new Set(openOf.get(shown) ?? [])}
+              wireable={(Object.keys(plan.parts[plan.devices[shown]!.part]!.terminals) as TerminalId[]).filter(
+                (terminal) => isWireable(plan.parts[plan.devices[shown]!.part]!.terminals[terminal]!.clamp),
+              )}
+            />
+          ) : null}
         </div>
       )}
     </>

@@ -6,7 +6,10 @@ import { guessFunction } from './guessFunction'
 
 const plan = clayPrinter()
 const reckoning = reckon(plan)
-const at = (tag: string, terminal: string) => ({ device: `device:${tag}` as DeviceId, terminal: terminal as TerminalId })
+const at = (tag: string, terminal: string) => ({
+  device: `device:${tag}` as DeviceId,
+  terminal: terminal as TerminalId,
+})
 
 describe('what a new wire does', () => {
   it.each([
@@ -19,5 +22,6 @@ describe('what a new wire does', () => {
     ['between motors and boards, a signal', at('a1', 'M4A+'), at('m1', 'A+'), 'signal'],
   ] as const)('%s', (_what, a, b, fn) => expect(guessFunction(plan, reckoning, a, b)).toBe(fn))
 
-  it('a relay’s control is DC even where nothing reaches it yet', () => expect(guessFunction(plan, null, at('k1', 'C+'), at('w5', '5'))).toBe('V+'))
+  it('a relay’s control is DC even where nothing reaches it yet', () =>
+    expect(guessFunction(plan, null, at('k1', 'C+'), at('w5', '5'))).toBe('V+'))
 })

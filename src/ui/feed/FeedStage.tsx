@@ -8,7 +8,10 @@ import { FigureButton, useRoom } from '@/ui/room'
 import { RaftersView } from './RaftersView'
 
 // The chart library is fetched when the charts are, not with the page.
-const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => module.FeedDetails), { ssr: false, loading: () => <p className="mt-4 text-mute">Drawing …</p> })
+const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => module.FeedDetails), {
+  ssr: false,
+  loading: () => <p className="mt-4 text-mute">Drawing …</p>,
+})
 
 /** Supplies, fuses and what hangs on them. */
 export function FeedStage() {
@@ -24,42 +27,125 @@ export function FeedStage() {
       <header className="mb-2 flex flex-wrap items-start justify-between gap-2">
         <div>
           <h1 className="text-[24px] leading-tight font-bold">Feed</h1>
-          <p className="text-[14px] text-mute">A beam is a potential, longer with more capacity, filled by its load; what hangs between two draws from them.</p>
+          <p className="text-[14px] text-mute">
+            A beam is a potential, longer with more capacity, filled by its load; what hangs between two draws from
+            them.
+          </p>
         </div>
         <div className="flex flex-wrap gap-2">
-          <AddDevice label="Add a fuse or switch" only={['protective-device', 'switch', 'emergency-stop', 'mains-inlet', 'solid-state-relay', 'relay', 'splice', 'terminal-strip', 'earth-stud', 'exposed-metal', 'thermal-cut-out']} />
+          <AddDevice
+            label="Add a fuse or switch"
+            only={[
+              'protective-device',
+              'switch',
+              'emergency-stop',
+              'mains-inlet',
+              'solid-state-relay',
+              'relay',
+              'splice',
+              'terminal-strip',
+              'earth-stud',
+              'exposed-metal',
+              'thermal-cut-out',
+            ]}
+          />
           <AddDevice label="Add a supply" look="main" only={['supply', 'converter']} />
         </div>
       </header>
-      <div role="radiogroup" aria-label="State shown" className="mb-2 inline-flex rounded-lg border border-hair bg-sheet p-0.5">
-        {states.map(([id, { name }]) => <button key={id} type="button" role="radio" aria-checked={id === state} onClick={() => setState(id)} className={`rounded-md px-3 py-1 text-[14px] ${id === state ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}>{name}</button>)}
+      <div
+        role="radiogroup"
+        aria-label="State shown"
+        className="mb-2 inline-flex rounded-lg border border-hair bg-sheet p-0.5"
+      >
+        {states.map(([id, { name }]) => (
+          <button
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={id === state}
+            onClick={() => setState(id)}
+            className={`rounded-md px-3 py-1 text-[14px] ${id === state ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}
+          >
+            {name}
+          </button>
+        ))}
       </div>
       {rails.length === 0 ? (
-        <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">Nothing feeds anything yet. Add a mains inlet with “Add a fuse or switch”, then a supply; join them under <strong>Connect</strong>. Beams appear here as soon as there is a source.</p>
+        <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">
+          Nothing feeds anything yet. Add a mains inlet with “Add a fuse or switch”, then a supply; join them under{' '}
+          <strong>Connect</strong>. Beams appear here as soon as there is a source.
+        </p>
       ) : (
         <RaftersView evaluation={evaluation} state={state} />
       )}
-      {here.length > 0 ? <section aria-label="What to mend here" className="mt-3 grid gap-2.5 lg:grid-cols-2">{here.map((finding) => <FindingCard key={finding.id} finding={finding} />)}</section> : null}
+      {here.length > 0 ? (
+        <section aria-label="What to mend here" className="mt-3 grid gap-2.5 lg:grid-cols-2">
+          {here.map((finding) => (
+            <FindingCard key={finding.id} finding={finding} />
+          ))}
+        </section>
+      ) : null}
       {rails.length > 0 ? <FeedDetails /> : null}
       {rails.length > 0 ? (
         <details className="mt-4">
           <summary className="font-semibold">The same as a table</summary>
           <div className="overflow-x-auto">
             <table className="mt-2 w-full text-[14px]">
-              <thead><tr className="border-b border-hair text-left text-mute"><th className="py-1 pr-3 font-normal">Device</th><th className="pr-3 font-normal">Fed from</th><th className="pr-3 font-normal">Through</th>{states.map(([id, { name }]) => <th key={id} className="pr-3 text-right font-normal">{name}</th>)}<th className="text-right font-normal">Its wire</th></tr></thead>
+              <thead>
+                <tr className="border-b border-hair text-left text-mute">
+                  <th className="py-1 pr-3 font-normal">Device</th>
+                  <th className="pr-3 font-normal">Fed from</th>
+                  <th className="pr-3 font-normal">Through</th>
+                  {states.map(([id, { name }]) => (
+                    <th key={id} className="pr-3 text-right font-normal">
+                      {name}
+                    </th>
+                  ))}
+                  <th className="text-right font-normal">Its wire</th>
+                </tr>
+              </thead>
               <tbody>
-                {rails.flatMap((rail) => rail.branches.map((branch) => {
-                  const last = evaluation.reckoning.wires[branch.wires[branch.wires.length - 1]!]
-                  return (
-                    <tr key={rail.id + branch.device} className="border-b border-hair/60">
-                      <td className="py-1 pr-3"><button type="button" className="hover:underline" onClick={() => open({ kind: 'device', id: branch.device })}><span className="figures font-semibold">{plan.devices[branch.device]?.tag}</span> {plan.devices[branch.device]?.name}</button></td>
-                      <td className="figures pr-3">{rail.kind === 'mains' ? `${rail.voltage_V} V~` : `+${formatNumber(rail.voltage_V)} V ${plan.devices[rail.source]?.tag ?? ''}`}</td>
-                      <td className="figures pr-3">{branch.through.map((id) => plan.devices[id]?.tag).join(' ')}</td>
-                      {states.map(([id]) => <td key={id} className="figures pr-3 text-right">{branch.current_A[id] == null ? 'not derived' : `${formatNumber(branch.current_A[id]!)} A`}</td>)}
-                      <td className="text-right">{last ? <FigureButton figure={last.sizing} title={plan.wires[last.id]?.label ?? ''} subject="how its size came about">{last.size ?? 'none fits'}</FigureButton> : null}</td>
-                    </tr>
-                  )
-                }))}
+                {rails.flatMap((rail) =>
+                  rail.branches.map((branch) => {
+                    const last = evaluation.reckoning.wires[branch.wires[branch.wires.length - 1]!]
+                    return (
+                      <tr key={rail.id + branch.device} className="border-b border-hair/60">
+                        <td className="py-1 pr-3">
+                          <button
+                            type="button"
+                            className="hover:underline"
+                            onClick={() => open({ kind: 'device', id: branch.device })}
+                          >
+                            <span className="figures font-semibold">{plan.devices[branch.device]?.tag}</span>{' '}
+                            {plan.devices[branch.device]?.name}
+                          </button>
+                        </td>
+                        <td className="figures pr-3">
+                          {rail.kind === 'mains'
+                            ? `${rail.voltage_V} V~`
+                            : `+${formatNumber(rail.voltage_V)} V ${plan.devices[rail.source]?.tag ?? ''}`}
+                        </td>
+                        <td className="figures pr-3">{branch.through.map((id) => plan.devices[id]?.tag).join(' ')}</td>
+                        {states.map(([id]) => (
+                          <td key={id} className="figures pr-3 text-right">
+                            {branch.current_A[id] == null ? 'not derived' : `${formatNumber(branch.current_A[id]!)} A`}
+                          </td>
+                        ))}
+                        <td className="text-right">
+                          {last ? (
+                            <FigureButton
+                              figure={last.sizing}
+                              title={plan.wires[last.id]?.label ?? ''}
+                              subject="how its size came about"
+                            >
+                              {last.size ?? 'none fits'}
+                            </FigureButton>
+                          ) : null}
+                        </td>
+                      </tr>
+                    )
+                  }),
+                )}
               </tbody>
             </table>
           </div>

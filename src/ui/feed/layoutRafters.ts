@@ -77,7 +77,23 @@ const DC_GAP = 146
 const MIN_WIDTH = 700
 
 /** What does one kind of work hangs together. */
-const GROUP_ORDER: readonly BehaviourKind[] = ['supply', 'converter', 'board', 'driver', 'motor', 'other', 'heater', 'fan', 'lamp', 'pixel-string', 'solid-state-relay', 'relay', 'computer', 'screen', 'sensor']
+const GROUP_ORDER: readonly BehaviourKind[] = [
+  'supply',
+  'converter',
+  'board',
+  'driver',
+  'motor',
+  'other',
+  'heater',
+  'fan',
+  'lamp',
+  'pixel-string',
+  'solid-state-relay',
+  'relay',
+  'computer',
+  'screen',
+  'sensor',
+]
 
 interface Column {
   readonly branches: readonly Branch[]
@@ -87,11 +103,16 @@ interface Column {
 /** Branches in the order of what they do; many alike share a column. */
 function columnsOf(plan: Plan, rail: Rail, maximum: number): Column[] {
   const kindOf = (branch: Branch) => plan.parts[plan.devices[branch.device]!.part]!.behaviour.kind
-  const rank = (kind: BehaviourKind) => (GROUP_ORDER.indexOf(kind) + 1 || GROUP_ORDER.length + 1)
-  const sorted = [...rail.branches].sort((a, b) => rank(kindOf(a)) - rank(kindOf(b)) || plan.devices[a.device]!.tag.localeCompare(plan.devices[b.device]!.tag, 'en', { numeric: true }))
+  const rank = (kind: BehaviourKind) => GROUP_ORDER.indexOf(kind) + 1 || GROUP_ORDER.length + 1
+  const sorted = [...rail.branches].sort(
+    (a, b) =>
+      rank(kindOf(a)) - rank(kindOf(b)) ||
+      plan.devices[a.device]!.tag.localeCompare(plan.devices[b.device]!.tag, 'en', { numeric: true }),
+  )
   if (sorted.length <= maximum) return sorted.map((branch) => ({ branches: [branch], kind: kindOf(branch) }))
   const byPart = new Map<string, Branch[]>()
-  for (const branch of sorted) byPart.set(plan.devices[branch.device]!.part, [...(byPart.get(plan.devices[branch.device]!.part) ?? []), branch])
+  for (const branch of sorted)
+    byPart.set(plan.devices[branch.device]!.part, [...(byPart.get(plan.devices[branch.device]!.part) ?? []), branch])
   return [...byPart.values()].map((branches) => ({ branches, kind: kindOf(branches[0]!) }))
 }
 
@@ -100,10 +121,15 @@ function tagsOf(plan: Plan, branches: readonly Branch[]): string {
   return tags.length === 1 ? tags[0]! : `${tags[0]}–${tags[tags.length - 1]}`
 }
 
-function thicknessOf(reckoning: Reckoning, branch: Branch): { readonly label: string; readonly thickness: number; readonly wire: WireId | null } {
+function thicknessOf(
+  reckoning: Reckoning,
+  branch: Branch,
+): { readonly label: string; readonly thickness: number; readonly wire: WireId | null } {
   const last = branch.wires[branch.wires.length - 1]
   const size = last ? reckoning.wires[last]?.size : null
-  return size ? { label: size, thickness: 1.2 + 1.4 * Math.sqrt(wireSize(size).area_mm2), wire: last! } : { label: '', thickness: 1.5, wire: null }
+  return size
+    ? { label: size, thickness: 1.2 + 1.4 * Math.sqrt(wireSize(size).area_mm2), wire: last! }
+    : { label: '', thickness: 1.5, wire: null }
 }
 
 const short = (text: string, room: number) => (text.length > room ? `${text.slice(0, room - 1).trimEnd()}…` : text)
@@ -119,10 +145,15 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
   const dcRails = reckoning.rails.filter(({ kind }) => kind === 'dc')
   const capacity_W = (rail: Rail) => rail.capacity_A * rail.voltage_V
   const largestDc_W = Math.max(1, ...dcRails.map(capacity_W))
-  const columns = new Map(reckoning.rails.map((rail) => [rail.id, columnsOf(plan, rail, rail.kind === 'mains' ? 5 : 6)]))
+  const columns = new Map(
+    reckoning.rails.map((rail) => [rail.id, columnsOf(plan, rail, rail.kind === 'mains' ? 5 : 6)]),
+  )
   const contentWidth = (rail: Rail) => Math.max(1, columns.get(rail.id)!.length) * (CARD_W + GAP) - GAP
   const mainsWidth = (rail: Rail) => 130 + columns.get(rail.id)!.length * (CARD_W + 34)
-  const width = Math.max(MIN_WIDTH, ...mains.map(mainsWidth), ...dcRails.map((rail) => contentWidth(rail))) + 2 * LEFT + 14 * dcRails.length
+  const width =
+    Math.max(MIN_WIDTH, ...mains.map(mainsWidth), ...dcRails.map((rail) => contentWidth(rail))) +
+    2 * LEFT +
+    14 * dcRails.length
   const inner = width - 2 * LEFT - 14 * dcRails.length
   let y = 26
   const supplyAt = new Map<DeviceId, { readonly x: number; readonly bottom: number }>()
@@ -132,9 +163,34 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
     const top = y
     const bottom = y + BEAM + MAINS_GAP
     const fill = share(rail.current_A[state], rail.capacity_A)
-    const load = rail.current_A[state] === null || rail.current_A[state] === undefined ? 'not derived' : `${formatNumber(rail.current_A[state])} A of the outlet's ${formatNumber(rail.capacity_A)} A`
-    beams.push({ id: `${rail.id}L`, side: 'L', x: LEFT, y: top, width: inner, fill, name: `L · ${plan.site.mains_V} V~`, load, tone: 'mains', rail })
-    beams.push({ id: `${rail.id}N`, side: 'N', x: LEFT, y: bottom, width: inner, fill, name: 'N', load: rail.current_A[state] == null ? '' : `${formatNumber(rail.current_A[state]!)} A`, tone: 'neutral', rail })
+    const load =
+      rail.current_A[state] === null || rail.current_A[state] === undefined
+        ? 'not derived'
+        : `${formatNumber(rail.current_A[state])} A of the outlet's ${formatNumber(rail.capacity_A)} A`
+    beams.push({
+      id: `${rail.id}L`,
+      side: 'L',
+      x: LEFT,
+      y: top,
+      width: inner,
+      fill,
+      name: `L · ${plan.site.mains_V} V~`,
+      load,
+      tone: 'mains',
+      rail,
+    })
+    beams.push({
+      id: `${rail.id}N`,
+      side: 'N',
+      x: LEFT,
+      y: bottom,
+      width: inner,
+      fill,
+      name: 'N',
+      load: rail.current_A[state] == null ? '' : `${formatNumber(rail.current_A[state]!)} A`,
+      tone: 'neutral',
+      rail,
+    })
     // What all branches share stands once, on the way in.
     const list = columns.get(rail.id)!
     const paths = rail.branches.map(({ through }) => through)
@@ -145,7 +201,18 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const part = plan.parts[device.part]!
       const fuse = part.links.find((link) => link.kind === 'protective')
       const rating = fuse && fuse.kind === 'protective' ? fittedRating(device, fuse).rating_A : null
-      cards.push({ key: `in${id}`, devices: [id], x: LEFT, y: top + BEAM + 6 + i * 44, width: 104, height: 40, tag: device.tag, name: short(device.name, 15), value: rating ? `${formatNumber(rating)} A` : '', share: null })
+      cards.push({
+        key: `in${id}`,
+        devices: [id],
+        x: LEFT,
+        y: top + BEAM + 6 + i * 44,
+        width: 104,
+        height: 40,
+        tag: device.tag,
+        name: short(device.name, 15),
+        value: rating ? `${formatNumber(rating)} A` : '',
+        share: null,
+      })
     })
     const pitch = list.length > 0 ? (inner - 126) / list.length : 0
     list.forEach(({ branches }, i) => {
@@ -153,30 +220,81 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const centre = LEFT + 126 + pitch * (i + 0.5)
       const { label, thickness, wire } = thicknessOf(reckoning, branch)
       const own = branch.through.filter((id) => !common.includes(id))
-      const relay = own.find((id) => ['solid-state-relay', 'relay', 'contactor'].includes(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+      const relay = own.find((id) =>
+        ['solid-state-relay', 'relay', 'contactor'].includes(plan.parts[plan.devices[id]!.part]!.behaviour.kind),
+      )
       const device = plan.devices[branch.device]!
       const isSupply = plan.parts[device.part]!.behaviour.kind === 'supply'
       const cardY = bottom - CARD_H - 18
-      drops.push({ key: `L${branch.device}`, points: `${centre},${top + BEAM} ${centre},${cardY}`, thickness, tone: 'mains', isDashed: false })
-      drops.push({ key: `N${branch.device}`, points: `${centre},${cardY + CARD_H} ${centre},${bottom}`, thickness, tone: 'neutral', isDashed: false })
+      drops.push({
+        key: `L${branch.device}`,
+        points: `${centre},${top + BEAM} ${centre},${cardY}`,
+        thickness,
+        tone: 'mains',
+        isDashed: false,
+      })
+      drops.push({
+        key: `N${branch.device}`,
+        points: `${centre},${cardY + CARD_H} ${centre},${bottom}`,
+        thickness,
+        tone: 'neutral',
+        isDashed: false,
+      })
       const fuse = branch.fuse && branch.fuse.device !== rail.source ? branch.fuse : null
       if (fuse) pills.push(pillOf(plan, fuse, centre, top + BEAM + 17, branch.device))
       if (relay) {
         const kin = plan.devices[relay]!
-        cards.push({ key: `k${branch.device}`, devices: [relay], x: centre - CARD_W / 2, y: top + BEAM + (fuse ? 31 : 14), width: CARD_W, height: 40, tag: kin.tag, name: short(kin.name, 17), value: '', share: null })
+        cards.push({
+          key: `k${branch.device}`,
+          devices: [relay],
+          x: centre - CARD_W / 2,
+          y: top + BEAM + (fuse ? 31 : 14),
+          width: CARD_W,
+          height: 40,
+          tag: kin.tag,
+          name: short(kin.name, 17),
+          value: '',
+          share: null,
+        })
       }
-      if (label && !relay) labels.push({ key: `s${branch.device}`, x: centre, y: top + BEAM + (fuse ? 52 : 34), text: label, anchor: 'middle', ...(wire ? { wire } : {}) })
+      if (label && !relay)
+        labels.push({
+          key: `s${branch.device}`,
+          x: centre,
+          y: top + BEAM + (fuse ? 52 : 34),
+          text: label,
+          anchor: 'middle',
+          ...(wire ? { wire } : {}),
+        })
       const supply = reckoning.supplies[branch.device]
       const current = branches.reduce((sum, { current_A }) => sum + (current_A[state] ?? 0), 0)
       cards.push({
-        key: `c${branch.device}`, devices: branches.map(({ device: id }) => id), x: centre - CARD_W / 2, y: cardY, width: CARD_W, height: CARD_H, tag: tagsOf(plan, branches), name: short(device.name, 17),
-        value: isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).text : `${formatNumber(current)} A`, share: isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).share : null,
+        key: `c${branch.device}`,
+        devices: branches.map(({ device: id }) => id),
+        x: centre - CARD_W / 2,
+        y: cardY,
+        width: CARD_W,
+        height: CARD_H,
+        tag: tagsOf(plan, branches),
+        name: short(device.name, 17),
+        value:
+          isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).text : `${formatNumber(current)} A`,
+        share: isSupply && supply ? supplyShare(plan, reckoning, branch.device, state).share : null,
       })
       for (const { device: id } of branches) supplyAt.set(id, { x: centre + 30, bottom: cardY + CARD_H })
     })
     y = bottom + BEAM + 14
     const reached = reckoning.earths.filter(({ path }) => path !== null).length
-    earth = { y, text: reckoning.earths.length === 0 ? 'PE · no metal part in the plan' : reached === reckoning.earths.length ? `PE · ${reached} metal parts, all reached` : `PE · ${reached} of ${reckoning.earths.length} metal parts reached`, isWhole: reached === reckoning.earths.length }
+    earth = {
+      y,
+      text:
+        reckoning.earths.length === 0
+          ? 'PE · no metal part in the plan'
+          : reached === reckoning.earths.length
+            ? `PE · ${reached} metal parts, all reached`
+            : `PE · ${reached} of ${reckoning.earths.length} metal parts reached`,
+      isWhole: reached === reckoning.earths.length,
+    }
     y += 44
   }
 
@@ -186,7 +304,10 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
   let rowIndex = 0
   dcRails.forEach((rail, i) => {
     const list = columns.get(rail.id)!
-    const beamWidth = Math.min(inner, Math.max(contentWidth(rail), inner * Math.sqrt(capacity_W(rail) / largestDc_W), 180))
+    const beamWidth = Math.min(
+      inner,
+      Math.max(contentWidth(rail), inner * Math.sqrt(capacity_W(rail) / largestDc_W), 180),
+    )
     if (rowX > 0 && rowX + beamWidth > inner) {
       y += DC_GAP + 2 * BEAM + 44
       rowX = 0
@@ -199,8 +320,30 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
     const tone = i % 2 === 0 ? 'dc' : 'dc2'
     const source = plan.devices[rail.source]!
     const current = rail.current_A[state]
-    beams.push({ id: `${rail.id}p`, side: '+', x, y: top, width: beamWidth, fill, name: `+${formatNumber(rail.voltage_V)} V · ${source.tag}`, load: current == null ? 'not derived' : `${formatNumber(current)} A of ${formatNumber(rail.capacity_A)} A`, tone, rail })
-    beams.push({ id: `${rail.id}m`, side: '-', x, y: bottom, width: beamWidth, fill, name: '0 V', load: current == null ? '' : `${formatNumber(current)} A`, tone: 'return', rail })
+    beams.push({
+      id: `${rail.id}p`,
+      side: '+',
+      x,
+      y: top,
+      width: beamWidth,
+      fill,
+      name: `+${formatNumber(rail.voltage_V)} V · ${source.tag}`,
+      load: current == null ? 'not derived' : `${formatNumber(current)} A of ${formatNumber(rail.capacity_A)} A`,
+      tone,
+      rail,
+    })
+    beams.push({
+      id: `${rail.id}m`,
+      side: '-',
+      x,
+      y: bottom,
+      width: beamWidth,
+      fill,
+      name: '0 V',
+      load: current == null ? '' : `${formatNumber(current)} A`,
+      tone: 'return',
+      rail,
+    })
     railEnds.set(rail.id, { minusY: bottom + BEAM / 2, left: x })
     list.forEach(({ branches }, c) => {
       const branch = branches[0]!
@@ -209,16 +352,53 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const cardY = bottom - CARD_H - 18
       const device = plan.devices[branch.device]!
       const host = branch.through.find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'board')
-      drops.push({ key: `p${rail.id}${branch.device}`, points: `${centre},${top + BEAM} ${centre},${cardY}`, thickness, tone, isDashed: false })
-      drops.push({ key: `m${rail.id}${branch.device}`, points: `${centre},${cardY + CARD_H} ${centre},${bottom}`, thickness, tone: 'return', isDashed: false })
+      drops.push({
+        key: `p${rail.id}${branch.device}`,
+        points: `${centre},${top + BEAM} ${centre},${cardY}`,
+        thickness,
+        tone,
+        isDashed: false,
+      })
+      drops.push({
+        key: `m${rail.id}${branch.device}`,
+        points: `${centre},${cardY + CARD_H} ${centre},${bottom}`,
+        thickness,
+        tone: 'return',
+        isDashed: false,
+      })
       if (branch.fuse) pills.push(pillOf(plan, branch.fuse, centre, top + BEAM + 17, `${rail.id}${branch.device}`))
-      if (label) labels.push({ key: `s${rail.id}${branch.device}`, x: centre, y: top + BEAM + 46, text: label, anchor: 'middle', ...(wire ? { wire } : {}) })
-      if (host) labels.push({ key: `h${rail.id}${branch.device}`, x: centre, y: top + BEAM + 63, text: `by way of ${plan.devices[host]!.tag}`, anchor: 'middle' })
+      if (label)
+        labels.push({
+          key: `s${rail.id}${branch.device}`,
+          x: centre,
+          y: top + BEAM + 46,
+          text: label,
+          anchor: 'middle',
+          ...(wire ? { wire } : {}),
+        })
+      if (host)
+        labels.push({
+          key: `h${rail.id}${branch.device}`,
+          x: centre,
+          y: top + BEAM + 63,
+          text: `by way of ${plan.devices[host]!.tag}`,
+          anchor: 'middle',
+        })
       const total = branches.reduce((sum, { current_A }) => sum + (current_A[state] ?? 0), 0)
-      const protective = branch.fuse ? reckoning.protective.find(({ device: id, link }) => id === branch.fuse!.device && link === branch.fuse!.link) : undefined
+      const protective = branch.fuse
+        ? reckoning.protective.find(({ device: id, link }) => id === branch.fuse!.device && link === branch.fuse!.link)
+        : undefined
       cards.push({
-        key: `c${rail.id}${branch.device}`, devices: branches.map(({ device: id }) => id), x: centre - CARD_W / 2, y: cardY, width: CARD_W, height: CARD_H, tag: tagsOf(plan, branches), name: short(branches.length > 1 ? `${branches.length} × ${device.name}` : device.name, 17),
-        value: `${formatNumber(total)} A`, share: protective?.rating_A ? Math.min(1, total / branches.length / protective.rating_A) : null,
+        key: `c${rail.id}${branch.device}`,
+        devices: branches.map(({ device: id }) => id),
+        x: centre - CARD_W / 2,
+        y: cardY,
+        width: CARD_W,
+        height: CARD_H,
+        tag: tagsOf(plan, branches),
+        name: short(branches.length > 1 ? `${branches.length} × ${device.name}` : device.name, 17),
+        value: `${formatNumber(total)} A`,
+        share: protective?.rating_A ? Math.min(1, total / branches.length / protective.rating_A) : null,
       })
     })
     const at = supplyAt.get(rail.source)
@@ -226,7 +406,9 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const isOver = rowIndex === 0 && at.x >= x && at.x <= x + beamWidth
       const channel = LEFT + inner + 10 + 14 * i
       const lane = (earth?.y ?? top) + 14 + 5 * i
-      const points = isOver ? `${at.x},${at.bottom} ${at.x},${top}` : `${at.x},${at.bottom} ${at.x},${lane} ${channel},${lane} ${channel},${top + BEAM / 2} ${x + beamWidth},${top + BEAM / 2}`
+      const points = isOver
+        ? `${at.x},${at.bottom} ${at.x},${top}`
+        : `${at.x},${at.bottom} ${at.x},${lane} ${channel},${lane} ${channel},${top + BEAM / 2} ${x + beamWidth},${top + BEAM / 2}`
       drops.push({ key: `feed${rail.id}`, points, thickness: 4, tone, isDashed: false })
     }
     rowX += beamWidth + 24
@@ -235,10 +417,18 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
 
   // Negatives joined by a wire between supplies.
   for (const net of reckoning.nets) {
-    const tied = [...new Set(net.potentials.filter(({ kind }) => kind === '-').map(({ id }) => id.replace(/-$/, '+')))].flatMap((id) => (railEnds.has(id) ? [railEnds.get(id)!] : []))
+    const tied = [
+      ...new Set(net.potentials.filter(({ kind }) => kind === '-').map(({ id }) => id.replace(/-$/, '+'))),
+    ].flatMap((id) => (railEnds.has(id) ? [railEnds.get(id)!] : []))
     for (let i = 1; i < tied.length; i += 1) {
       const [a, b] = [tied[i - 1]!, tied[i]!]
-      drops.push({ key: `tie${net.id}${i}`, points: `${a.left},${a.minusY} ${a.left - 7},${a.minusY} ${a.left - 7},${b.minusY} ${b.left},${b.minusY}`, thickness: 2, tone: 'return', isDashed: true })
+      drops.push({
+        key: `tie${net.id}${i}`,
+        points: `${a.left},${a.minusY} ${a.left - 7},${a.minusY} ${a.left - 7},${b.minusY} ${b.left},${b.minusY}`,
+        thickness: 2,
+        tone: 'return',
+        isDashed: true,
+      })
       labels.push({ key: `tl${net.id}${i}`, x: b.left, y: b.minusY + 22, text: 'negatives tied', anchor: 'start' })
       y = Math.max(y, b.minusY + 30)
     }
@@ -250,20 +440,40 @@ function share(current_A: number | null | undefined, capacity_A: number): number
   return current_A == null ? 0 : Math.max(0, Math.min(1, current_A / capacity_A))
 }
 
-function supplyShare(plan: Plan, reckoning: Reckoning, id: DeviceId, state: StateId): { readonly text: string; readonly share: number } {
+function supplyShare(
+  plan: Plan,
+  reckoning: Reckoning,
+  id: DeviceId,
+  state: StateId,
+): { readonly text: string; readonly share: number } {
   const supply = reckoning.supplies[id]!
   const { behaviour } = plan.parts[plan.devices[id]!.part]!
   const rated_W = behaviour.kind === 'supply' ? behaviour.power_W : 1
-  const demand_W = Object.values(supply.outputs).reduce((sum, output) => sum + (output.current_A[state] ?? 0) * output.voltage_V, 0)
+  const demand_W = Object.values(supply.outputs).reduce(
+    (sum, output) => sum + (output.current_A[state] ?? 0) * output.voltage_V,
+    0,
+  )
   const loading = demand_W / (rated_W * (supply.derate.value || 1))
   return { text: `${formatNumber(100 * loading, 2)} %`, share: Math.min(1, loading) }
 }
 
-function pillOf(plan: Plan, fuse: { readonly device: DeviceId; readonly link: string }, x: number, y: number, key: string): Pill {
+function pillOf(
+  plan: Plan,
+  fuse: { readonly device: DeviceId; readonly link: string },
+  x: number,
+  y: number,
+  key: string,
+): Pill {
   const device = plan.devices[fuse.device]!
   const part = plan.parts[device.part]!
   const link = part.links.find((candidate) => candidate.id === fuse.link)
   const rating = link?.kind === 'protective' ? fittedRating(device, link).rating_A : null
   const places = part.links.filter(({ kind }) => kind === 'protective').length
-  return { key: `f${key}`, device: fuse.device, x, y, text: `${device.tag}${places > 1 ? `.${fuse.link.replace(/^F/, '')}` : ''} ${rating === null ? 'empty' : `${formatNumber(rating)} A`}` }
+  return {
+    key: `f${key}`,
+    device: fuse.device,
+    x,
+    y,
+    text: `${device.tag}${places > 1 ? `.${fuse.link.replace(/^F/, '')}` : ''} ${rating === null ? 'empty' : `${formatNumber(rating)} A`}`,
+  }
 }

@@ -5,69 +5,272 @@ import { cite, RACK_PANEL_mm, RACK_UNIT_mm, SOURCES } from '@/core/reference'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
-const SIDES = [['width_mm', 'Width inside'], ['height_mm', 'Height inside'], ['depth_mm', 'Depth inside']] as const
+const SIDES = [
+  ['width_mm', 'Width inside'],
+  ['height_mm', 'Height inside'],
+  ['depth_mm', 'Depth inside'],
+] as const
 const MOST_mm = 5000
-const KINDS: readonly (readonly [Enclosure['kind'], string])[] = [['box', 'a box'], ['open-frame', 'an open frame'], ['rack-shelf', 'a rack shelf'], ['machine-base', 'a machine base']]
-const OUTDOOR: NonNullable<Enclosure['outdoor']> = { sun: 'shade', hasRainHood: false, night_C: 5, humidity_percent: 70, hanging: null, isFixed: true }
+const KINDS: readonly (readonly [Enclosure['kind'], string])[] = [
+  ['box', 'a box'],
+  ['open-frame', 'an open frame'],
+  ['rack-shelf', 'a rack shelf'],
+  ['machine-base', 'a machine base'],
+]
+const OUTDOOR: NonNullable<Enclosure['outdoor']> = {
+  sun: 'shade',
+  hasRainHood: false,
+  night_C: 5,
+  humidity_percent: 70,
+  hanging: null,
+  isFixed: true,
+}
 
 /** The box about the face: its size, its walls and door, where it stands. */
 export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face: FaceId }) {
   const { plan, edit } = useRoom()
   const box = plan.enclosures[id]!
   const data = box.faces[face]!
-  const change = (label: string, changes: Extract<Command, { type: 'updateEnclosure' }>['changes']) => edit(label, { type: 'updateEnclosure', id, changes })[0]?.message ?? null
-  const changeFace = (label: string, changes: Partial<typeof data>) => change(label, { faces: { ...box.faces, [face]: { ...data, ...changes } } })
-  const number = (label: string, value: number | undefined, commit: (value: number) => string | null, { unit = 'mm', least = 0, most = MOST_mm, hint }: { readonly unit?: string; readonly least?: number; readonly most?: number; readonly hint?: string } = {}) => (
-    <CommitField key={label} label={label} unit={unit} numeric hint={hint} value={value === undefined ? '' : String(value)} onCommit={(text) => {
-      const read = readNumber(text, label)
-      if ('error' in read) return read.error
-      return read.value < least || read.value > most || (least === 0 && read.value <= 0 && unit === 'mm' && label !== 'Off the back wall') ? `above ${least} and at most ${most} ${unit}` : commit(read.value)
-    }} />
+  const change = (label: string, changes: Extract<Command, { type: 'updateEnclosure' }>['changes']) =>
+    edit(label, { type: 'updateEnclosure', id, changes })[0]?.message ?? null
+  const changeFace = (label: string, changes: Partial<typeof data>) =>
+    change(label, { faces: { ...box.faces, [face]: { ...data, ...changes } } })
+  const number = (
+    label: string,
+    value: number | undefined,
+    commit: (value: number) => string | null,
+    {
+      unit = 'mm',
+      least = 0,
+      most = MOST_mm,
+      hint,
+    }: { readonly unit?: string; readonly least?: number; readonly most?: number; readonly hint?: string } = {},
+  ) => (
+    <CommitField
+      key={label}
+      label={label}
+      unit={unit}
+      numeric
+      hint={hint}
+      value={value === undefined ? '' : String(value)}
+      onCommit={(text) => {
+        const read = readNumber(text, label)
+        if ('error' in read) return read.error
+        return read.value < least ||
+          read.value > most ||
+          (least === 0 && read.value <= 0 && unit === 'mm' && label !== 'Off the back wall')
+          ? `above ${least} and at most ${most} ${unit}`
+          : commit(read.value)
+      }}
+    />
   )
   // Faces that were as large as the box follow it; what stands on them stays where it is.
   const resize = (key: 'width_mm' | 'height_mm' | 'depth_mm', value: number) => {
     const inner = { ...box.inner, [key]: value }
     const standard = standardFaces(inner, box.kind)
     const before = standardFaces(box.inner, box.kind)
-    const faces = Object.fromEntries(Object.entries(box.faces).map(([faceId, each]) => {
-      const [was, is] = [before[faceId as FaceId], standard[faceId as FaceId]]
-      return [faceId, was && is && was.width_mm === each!.width_mm && was.height_mm === each!.height_mm ? { ...each!, width_mm: is.width_mm, height_mm: is.height_mm } : each!]
-    }))
+    const faces = Object.fromEntries(
+      Object.entries(box.faces).map(([faceId, each]) => {
+        const [was, is] = [before[faceId as FaceId], standard[faceId as FaceId]]
+        return [
+          faceId,
+          was && is && was.width_mm === each!.width_mm && was.height_mm === each!.height_mm
+            ? { ...each!, width_mm: is.width_mm, height_mm: is.height_mm }
+            : each!,
+        ]
+      }),
+    )
     return { inner, faces }
   }
   const { outdoor } = box
   return (
     <section aria-label="The box" className="space-y-2 rounded-xl border border-hair bg-sheet p-3.5">
-      <CommitField label="Name" value={box.name} onCommit={(text) => (text.trim() ? change(`Box ${text.trim()}`, { name: text.trim().slice(0, 80) }) : 'give it a name')} />
-      <CommitField label="Where it is" hint="such as: under the bench" value={box.where ?? ''} onCommit={(text) => change(`The box is ${text.trim() || 'somewhere'}`, { where: text.trim().slice(0, 60) })} />
+      <CommitField
+        label="Name"
+        value={box.name}
+        onCommit={(text) =>
+          text.trim() ? change(`Box ${text.trim()}`, { name: text.trim().slice(0, 80) }) : 'give it a name'
+        }
+      />
+      <CommitField
+        label="Where it is"
+        hint="such as: under the bench"
+        value={box.where ?? ''}
+        onCommit={(text) => change(`The box is ${text.trim() || 'somewhere'}`, { where: text.trim().slice(0, 60) })}
+      />
       <div className="grid grid-cols-2 gap-2">
-        <Choice label="It is" value={box.kind} options={KINDS.map(([value, label]) => ({ value, label }))} onChoose={(value) => change(`It is ${value}`, { kind: value as Enclosure['kind'] })} />
-        <Choice label="Origin" value={box.origin} options={[{ value: 'new', label: 'new' }, { value: 'there', label: 'there already' }, { value: 'remove', label: 'comes out' }]} onChoose={(value) => change(`The box is ${value}`, { origin: value as Enclosure['origin'] })} />
-        {SIDES.map(([key, label]) => number(label, box.inner[key], (value) => change(`${label} ${value} mm`, resize(key, value))))}
-        {number('Wall', box.wall.thickness_mm, (value) => change(`Wall ${value} mm`, { wall: { ...box.wall, thickness_mm: value } }))}
-        {box.kind === 'rack-shelf' ? number('Rack units', box.rackUnits, (value) => change(`${value} rack units`, { rackUnits: Math.round(value), ...resize('height_mm', Math.round(value) * RACK_UNIT_mm) }), { unit: 'U', least: 1, most: 60, hint: `one is ${RACK_UNIT_mm} mm; the panel ${RACK_PANEL_mm} mm; ${cite(SOURCES.eia310)}` }) : null}
-        <Choice label="Of" value={box.wall.material} options={[['painted-steel', 'painted steel'], ['stainless', 'stainless steel'], ['aluminium', 'aluminium'], ['plastic', 'plastic'], ['wood', 'wood']].map(([value, label]) => ({ value: value!, label: label! }))} onChoose={(value) => change(`Walls of ${value}`, { wall: { ...box.wall, material: value as Enclosure['wall']['material'] } })} />
-        <Choice label="Stands" value={box.mounting ?? 'wall'} options={[{ value: 'wall', label: 'back on a wall' }, { value: 'free', label: 'free' }]} onChoose={(value) => change(`Stands ${value}`, { mounting: value as 'free' })} />
-        <Choice label="Air" value={box.sealed ? 'sealed' : 'breathing'} options={[{ value: 'breathing', label: 'breathing' }, { value: 'sealed', label: 'sealed' }]} onChoose={(value) => change(value, { sealed: value === 'sealed' })} />
-        {number('Protection wanted', box.ip, (value) => change(`IP${value}`, { ip: Math.round(value) }), { unit: 'IP', most: 69, hint: 'two digits, IEC 60529: 54' })}
+        <Choice
+          label="It is"
+          value={box.kind}
+          options={KINDS.map(([value, label]) => ({ value, label }))}
+          onChoose={(value) => change(`It is ${value}`, { kind: value as Enclosure['kind'] })}
+        />
+        <Choice
+          label="Origin"
+          value={box.origin}
+          options={[
+            { value: 'new', label: 'new' },
+            { value: 'there', label: 'there already' },
+            { value: 'remove', label: 'comes out' },
+          ]}
+          onChoose={(value) => change(`The box is ${value}`, { origin: value as Enclosure['origin'] })}
+        />
+        {SIDES.map(([key, label]) =>
+          number(label, box.inner[key], (value) => change(`${label} ${value} mm`, resize(key, value))),
+        )}
+        {number('Wall', box.wall.thickness_mm, (value) =>
+          change(`Wall ${value} mm`, { wall: { ...box.wall, thickness_mm: value } }),
+        )}
+        {box.kind === 'rack-shelf'
+          ? number(
+              'Rack units',
+              box.rackUnits,
+              (value) =>
+                change(`${value} rack units`, {
+                  rackUnits: Math.round(value),
+                  ...resize('height_mm', Math.round(value) * RACK_UNIT_mm),
+                }),
+              {
+                unit: 'U',
+                least: 1,
+                most: 60,
+                hint: `one is ${RACK_UNIT_mm} mm; the panel ${RACK_PANEL_mm} mm; ${cite(SOURCES.eia310)}`,
+              },
+            )
+          : null}
+        <Choice
+          label="Of"
+          value={box.wall.material}
+          options={[
+            ['painted-steel', 'painted steel'],
+            ['stainless', 'stainless steel'],
+            ['aluminium', 'aluminium'],
+            ['plastic', 'plastic'],
+            ['wood', 'wood'],
+          ].map(([value, label]) => ({ value: value!, label: label! }))}
+          onChoose={(value) =>
+            change(`Walls of ${value}`, { wall: { ...box.wall, material: value as Enclosure['wall']['material'] } })
+          }
+        />
+        <Choice
+          label="Stands"
+          value={box.mounting ?? 'wall'}
+          options={[
+            { value: 'wall', label: 'back on a wall' },
+            { value: 'free', label: 'free' },
+          ]}
+          onChoose={(value) => change(`Stands ${value}`, { mounting: value as 'free' })}
+        />
+        <Choice
+          label="Air"
+          value={box.sealed ? 'sealed' : 'breathing'}
+          options={[
+            { value: 'breathing', label: 'breathing' },
+            { value: 'sealed', label: 'sealed' },
+          ]}
+          onChoose={(value) => change(value, { sealed: value === 'sealed' })}
+        />
+        {number('Protection wanted', box.ip, (value) => change(`IP${value}`, { ip: Math.round(value) }), {
+          unit: 'IP',
+          most: 69,
+          hint: 'two digits, IEC 60529: 54',
+        })}
       </div>
       <h3 className="pt-1 text-[13px] font-semibold">{data.name}</h3>
       <div className="grid grid-cols-2 gap-2">
         {number('Width', data.width_mm, (value) => changeFace(`${data.name} ${value} mm wide`, { width_mm: value }))}
         {number('Height', data.height_mm, (value) => changeFace(`${data.name} ${value} mm high`, { height_mm: value }))}
-        {data.kind === 'plate' ? number('Off the back wall', data.standsOff_mm ?? 10, (value) => changeFace(`Plate ${value} mm off the back`, { standsOff_mm: value })) : null}
-        {data.kind === 'door' ? <Choice label="Hinges" value={data.hinge ?? 'left'} options={['left', 'right', 'top', 'bottom', 'none'].map((value) => ({ value, label: value === 'none' ? 'none, it lifts off' : value }))} onChoose={(value) => changeFace(`Hinges ${value}`, { hinge: value as 'left' })} /> : null}
+        {data.kind === 'plate'
+          ? number('Off the back wall', data.standsOff_mm ?? 10, (value) =>
+              changeFace(`Plate ${value} mm off the back`, { standsOff_mm: value }),
+            )
+          : null}
+        {data.kind === 'door' ? (
+          <Choice
+            label="Hinges"
+            value={data.hinge ?? 'left'}
+            options={['left', 'right', 'top', 'bottom', 'none'].map((value) => ({
+              value,
+              label: value === 'none' ? 'none, it lifts off' : value,
+            }))}
+            onChoose={(value) => changeFace(`Hinges ${value}`, { hinge: value as 'left' })}
+          />
+        ) : null}
       </div>
-      <label className="flex items-center gap-2 pt-1 text-[14px]"><input type="checkbox" className="h-4 w-4 accent-(--accent)" checked={!!outdoor} onChange={(event) => change(event.target.checked ? 'It stands in the open' : 'It stands under a roof', { outdoor: event.target.checked ? OUTDOOR : null })} /> It stands in the open</label>
+      <label className="flex items-center gap-2 pt-1 text-[14px]">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-(--accent)"
+          checked={!!outdoor}
+          onChange={(event) =>
+            change(event.target.checked ? 'It stands in the open' : 'It stands under a roof', {
+              outdoor: event.target.checked ? OUTDOOR : null,
+            })
+          }
+        />{' '}
+        It stands in the open
+      </label>
       {outdoor ? (
         <div className="grid grid-cols-2 gap-2">
-          <Choice label="Sun" value={outdoor.sun} options={[{ value: 'shade', label: 'in the shade' }, { value: 'sun', label: 'in the sun' }]} onChoose={(value) => change(`In the ${value}`, { outdoor: { ...outdoor, sun: value as 'sun' } })} />
-          <Choice label="Rain hood" value={outdoor.hasRainHood ? 'yes' : 'no'} options={[{ value: 'no', label: 'none' }, { value: 'yes', label: 'over its top' }]} onChoose={(value) => change('Rain hood', { outdoor: { ...outdoor, hasRainHood: value === 'yes' } })} />
-          {number('Coldest night', outdoor.night_C, (value) => change(`Night ${value} °C`, { outdoor: { ...outdoor, night_C: value } }), { unit: '°C', least: -50, most: 50 })}
-          {number('Humidity', outdoor.humidity_percent, (value) => change(`Humidity ${value} %`, { outdoor: { ...outdoor, humidity_percent: value } }), { unit: '%', least: 1, most: 100 })}
-          {number('Hangs on points', outdoor.hanging?.points, (value) => change(`Hangs on ${value} points`, { outdoor: { ...outdoor, hanging: { points: Math.max(1, Math.round(value)), each_kg: outdoor.hanging?.each_kg ?? 10 } } }), { unit: '', least: 1, most: 40 })}
-          {outdoor.hanging ? number('Each carries', outdoor.hanging.each_kg, (value) => change(`Each carries ${value} kg`, { outdoor: { ...outdoor, hanging: { ...outdoor.hanging!, each_kg: value } } }), { unit: 'kg', least: 0.1, most: 1000 }) : null}
-          {number('The empty box weighs', box.mass_g, (value) => change(`The box weighs ${value} g`, { mass_g: value }), { unit: 'g', most: 500_000 })}
+          <Choice
+            label="Sun"
+            value={outdoor.sun}
+            options={[
+              { value: 'shade', label: 'in the shade' },
+              { value: 'sun', label: 'in the sun' },
+            ]}
+            onChoose={(value) => change(`In the ${value}`, { outdoor: { ...outdoor, sun: value as 'sun' } })}
+          />
+          <Choice
+            label="Rain hood"
+            value={outdoor.hasRainHood ? 'yes' : 'no'}
+            options={[
+              { value: 'no', label: 'none' },
+              { value: 'yes', label: 'over its top' },
+            ]}
+            onChoose={(value) => change('Rain hood', { outdoor: { ...outdoor, hasRainHood: value === 'yes' } })}
+          />
+          {number(
+            'Coldest night',
+            outdoor.night_C,
+            (value) => change(`Night ${value} °C`, { outdoor: { ...outdoor, night_C: value } }),
+            { unit: '°C', least: -50, most: 50 },
+          )}
+          {number(
+            'Humidity',
+            outdoor.humidity_percent,
+            (value) => change(`Humidity ${value} %`, { outdoor: { ...outdoor, humidity_percent: value } }),
+            { unit: '%', least: 1, most: 100 },
+          )}
+          {number(
+            'Hangs on points',
+            outdoor.hanging?.points,
+            (value) =>
+              change(`Hangs on ${value} points`, {
+                outdoor: {
+                  ...outdoor,
+                  hanging: { points: Math.max(1, Math.round(value)), each_kg: outdoor.hanging?.each_kg ?? 10 },
+                },
+              }),
+            { unit: '', least: 1, most: 40 },
+          )}
+          {outdoor.hanging
+            ? number(
+                'Each carries',
+                outdoor.hanging.each_kg,
+                (value) =>
+                  change(`Each carries ${value} kg`, {
+                    outdoor: { ...outdoor, hanging: { ...outdoor.hanging!, each_kg: value } },
+                  }),
+                { unit: 'kg', least: 0.1, most: 1000 },
+              )
+            : null}
+          {number(
+            'The empty box weighs',
+            box.mass_g,
+            (value) => change(`The box weighs ${value} g`, { mass_g: value }),
+            { unit: 'g', most: 500_000 },
+          )}
         </div>
       ) : null}
     </section>

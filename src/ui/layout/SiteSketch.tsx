@@ -8,9 +8,15 @@ const HALF_mm = 84
 const FIELD = 'field'
 
 /** Where boxes stand, with what runs between them and out to the machine; widths carry the count. */
-export function SiteSketch({ shown, onShow }: { readonly shown: EnclosureId; readonly onShow: (id: EnclosureId) => void }) {
+export function SiteSketch({
+  shown,
+  onShow,
+}: {
+  readonly shown: EnclosureId
+  readonly onShow: (id: EnclosureId) => void
+}) {
   const { plan } = useRoom()
-  const boxes = (Object.entries(plan.enclosures) as [EnclosureId, (typeof plan.enclosures)[EnclosureId]][])
+  const boxes = Object.entries(plan.enclosures) as [EnclosureId, (typeof plan.enclosures)[EnclosureId]][]
   const only = boxes.length === 1 ? boxes[0]![0] : null
   const homeOf = (id: keyof typeof plan.devices): string | null => {
     const { place } = plan.devices[id]!
@@ -29,29 +35,99 @@ export function SiteSketch({ shown, onShow }: { readonly shown: EnclosureId; rea
   }
   const order = [...boxes.map(([id]) => id as string), FIELD]
   const x = (id: string) => order.indexOf(id) * SPAN_mm + 100
-  const words: Readonly<Record<'there' | 'new' | 'remove', string>> = { there: 'there already', new: 'new', remove: 'comes out' }
+  const words: Readonly<Record<'there' | 'new' | 'remove', string>> = {
+    there: 'there already',
+    new: 'new',
+    remove: 'comes out',
+  }
   return (
-    <svg viewBox={`0 0 ${order.length * SPAN_mm} 120`} className="block w-full" style={{ maxWidth: order.length * 190 }} role="group" aria-label="Where things stand and what runs between them">
+    <svg
+      viewBox={`0 0 ${order.length * SPAN_mm} 120`}
+      className="block w-full"
+      style={{ maxWidth: order.length * 190 }}
+      role="group"
+      aria-label="Where things stand and what runs between them"
+    >
       {[...runs.values()].map(({ from, to, count, mains }) => (
         <g key={`${from} ${to}`}>
-          <path d={order.indexOf(to) - order.indexOf(from) > 1 ? `M ${x(from)} 84 C ${x(from)} 116 ${x(to)} 116 ${x(to)} 84` : `M ${x(from) + HALF_mm} 52 H ${x(to) - HALF_mm}`} fill="none" stroke={mains ? 'var(--mains)' : 'var(--return)'} strokeWidth={Math.min(14, 1.5 + count / 4)} opacity="0.45" />
-          <text x={(x(from) + x(to)) / 2} y={order.indexOf(to) - order.indexOf(from) > 1 ? 104 : 40} fontSize="12" textAnchor="middle" className="figures" fill="var(--ink)">{count}<title>{`${count} wires${mains ? ', mains among them' : ''}`}</title></text>
-          {order.indexOf(to) - order.indexOf(from) > 1 ? null : <text x={(x(from) + x(to)) / 2} y={72} fontSize="10.5" textAnchor="middle" fill="var(--mute)">{mains ? 'wires, mains too' : 'wires'}</text>}
+          <path
+            d={
+              order.indexOf(to) - order.indexOf(from) > 1
+                ? `M ${x(from)} 84 C ${x(from)} 116 ${x(to)} 116 ${x(to)} 84`
+                : `M ${x(from) + HALF_mm} 52 H ${x(to) - HALF_mm}`
+            }
+            fill="none"
+            stroke={mains ? 'var(--mains)' : 'var(--return)'}
+            strokeWidth={Math.min(14, 1.5 + count / 4)}
+            opacity="0.45"
+          />
+          <text
+            x={(x(from) + x(to)) / 2}
+            y={order.indexOf(to) - order.indexOf(from) > 1 ? 104 : 40}
+            fontSize="12"
+            textAnchor="middle"
+            className="figures"
+            fill="var(--ink)"
+          >
+            {count}
+            <title>{`${count} wires${mains ? ', mains among them' : ''}`}</title>
+          </text>
+          {order.indexOf(to) - order.indexOf(from) > 1 ? null : (
+            <text x={(x(from) + x(to)) / 2} y={72} fontSize="10.5" textAnchor="middle" fill="var(--mute)">
+              {mains ? 'wires, mains too' : 'wires'}
+            </text>
+          )}
         </g>
       ))}
       {boxes.map(([id, box]) => {
         const count = Object.keys(plan.devices).filter((device) => homeOf(device as never) === id).length
         return (
-          <g key={id} role="button" tabIndex={0} aria-label={`Show ${box.name}`} aria-pressed={id === shown} className="cursor-pointer outline-none focus-visible:[&>rect]:[stroke-width:3]" onClick={() => onShow(id)} onKeyDown={(event) => { if (event.key === 'Enter' || event.key === ' ') { event.preventDefault(); onShow(id) } }}>
-            <rect x={x(id) - HALF_mm} y="20" width={2 * HALF_mm} height="64" rx={box.kind === 'box' ? 3 : 0} fill={id === shown ? 'var(--accent-wash)' : 'var(--sheet)'} stroke={box.origin === 'remove' ? 'var(--stop)' : 'var(--ink)'} strokeWidth="1.4" strokeDasharray={box.origin === 'there' ? '6 3' : box.origin === 'remove' ? '2 3' : undefined} />
-            <text x={x(id)} y="46" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">{box.name.slice(0, 20)}</text>
-            <text x={x(id)} y={box.where ? 60 : 64} fontSize="11" textAnchor="middle" fill="var(--mute)">{count} parts, {words[box.origin]}</text>
-            {box.where ? <text x={x(id)} y="76" fontSize="11" textAnchor="middle" fill="var(--mute)">{box.where.slice(0, 28)}</text> : null}
+          <g
+            key={id}
+            role="button"
+            tabIndex={0}
+            aria-label={`Show ${box.name}`}
+            aria-pressed={id === shown}
+            className="cursor-pointer outline-none focus-visible:[&>rect]:[stroke-width:3]"
+            onClick={() => onShow(id)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter' || event.key === ' ') {
+                event.preventDefault()
+                onShow(id)
+              }
+            }}
+          >
+            <rect
+              x={x(id) - HALF_mm}
+              y="20"
+              width={2 * HALF_mm}
+              height="64"
+              rx={box.kind === 'box' ? 3 : 0}
+              fill={id === shown ? 'var(--accent-wash)' : 'var(--sheet)'}
+              stroke={box.origin === 'remove' ? 'var(--stop)' : 'var(--ink)'}
+              strokeWidth="1.4"
+              strokeDasharray={box.origin === 'there' ? '6 3' : box.origin === 'remove' ? '2 3' : undefined}
+            />
+            <text x={x(id)} y="46" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">
+              {box.name.slice(0, 20)}
+            </text>
+            <text x={x(id)} y={box.where ? 60 : 64} fontSize="11" textAnchor="middle" fill="var(--mute)">
+              {count} parts, {words[box.origin]}
+            </text>
+            {box.where ? (
+              <text x={x(id)} y="76" fontSize="11" textAnchor="middle" fill="var(--mute)">
+                {box.where.slice(0, 28)}
+              </text>
+            ) : null}
           </g>
         )
       })}
-      <text x={x(FIELD)} y="50" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">The machine</text>
-      <text x={x(FIELD)} y="66" fontSize="11" textAnchor="middle" fill="var(--mute)">{Object.keys(plan.devices).filter((device) => homeOf(device as never) === FIELD).length} parts outside</text>
+      <text x={x(FIELD)} y="50" fontSize="14" fontWeight="700" textAnchor="middle" fill="var(--ink)">
+        The machine
+      </text>
+      <text x={x(FIELD)} y="66" fontSize="11" textAnchor="middle" fill="var(--mute)">
+        {Object.keys(plan.devices).filter((device) => homeOf(device as never) === FIELD).length} parts outside
+      </text>
     </svg>
   )
 }

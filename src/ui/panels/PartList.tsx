@@ -5,21 +5,71 @@ import type { BehaviourKind, Part, PartId } from '@/core/plan'
 import { INPUT } from '@/ui/primitives'
 
 const GROUPS: readonly { readonly name: string; readonly kinds: readonly BehaviourKind[] }[] = [
-  { name: 'What runs', kinds: ['board', 'driver', 'motor', 'heater', 'fan', 'lamp', 'computer', 'screen', 'pixel-string', 'sensor', 'encoder', 'outlet', 'other'] },
+  {
+    name: 'What runs',
+    kinds: [
+      'board',
+      'driver',
+      'motor',
+      'heater',
+      'fan',
+      'lamp',
+      'computer',
+      'screen',
+      'pixel-string',
+      'sensor',
+      'encoder',
+      'outlet',
+      'other',
+    ],
+  },
   { name: 'Supplies', kinds: ['supply', 'converter'] },
-  { name: 'Mains, switches and relays', kinds: ['mains-inlet', 'switch', 'button', 'emergency-stop', 'contactor', 'relay', 'solid-state-relay', 'mosfet-module', 'thermostat', 'thermal-cut-out', 'surge-filter', 'residual-current-device'] },
+  {
+    name: 'Mains, switches and relays',
+    kinds: [
+      'mains-inlet',
+      'switch',
+      'button',
+      'emergency-stop',
+      'contactor',
+      'relay',
+      'solid-state-relay',
+      'mosfet-module',
+      'thermostat',
+      'thermal-cut-out',
+      'surge-filter',
+      'residual-current-device',
+    ],
+  },
   { name: 'Fuses and breakers', kinds: ['protective-device'] },
   { name: 'Joints, earth and metal', kinds: ['splice', 'terminal-strip', 'coupler', 'earth-stud', 'exposed-metal'] },
 ]
 
 /** The catalogue and the plan's own parts, searched by name, grouped by what they do. */
-export function PartList({ own, only, onPick }: { readonly own: Readonly<Record<string, Part>>; readonly only?: readonly BehaviourKind[]; readonly onPick: (id: PartId, part: Part) => void }) {
+export function PartList({
+  own,
+  only,
+  onPick,
+}: {
+  readonly own: Readonly<Record<string, Part>>
+  readonly only?: readonly BehaviourKind[]
+  readonly onPick: (id: PartId, part: Part) => void
+}) {
   const [query, setQuery] = useState('')
   const words = query.toLowerCase().split(/\s+/).filter(Boolean)
-  const parts = (Object.entries({ ...CATALOGUE, ...own }) as [PartId, Part][]).filter(([, part]) => (!only || only.includes(part.behaviour.kind)) && words.every((word) => part.name.toLowerCase().includes(word)))
+  const parts = (Object.entries({ ...CATALOGUE, ...own }) as [PartId, Part][]).filter(
+    ([, part]) =>
+      (!only || only.includes(part.behaviour.kind)) && words.every((word) => part.name.toLowerCase().includes(word)),
+  )
   return (
     <div>
-      <input aria-label="Search parts" className={INPUT} placeholder="Search, such as “24 V supply”" value={query} onChange={(event) => setQuery(event.target.value)} />
+      <input
+        aria-label="Search parts"
+        className={INPUT}
+        placeholder="Search, such as “24 V supply”"
+        value={query}
+        onChange={(event) => setQuery(event.target.value)}
+      />
       <div className="mt-3 max-h-[50vh] space-y-3 overflow-y-auto" tabIndex={0} role="group" aria-label="Parts">
         {GROUPS.map(({ name, kinds }) => {
           const members = parts.filter(([, part]) => kinds.includes(part.behaviour.kind))
@@ -29,7 +79,15 @@ export function PartList({ own, only, onPick }: { readonly own: Readonly<Record<
               <h3 className="text-[13px] font-bold text-mute">{name}</h3>
               <ul className="grid gap-1 sm:grid-cols-2">
                 {members.map(([id, part]) => (
-                  <li key={id}><button type="button" className="w-full rounded-md border border-hair px-2.5 py-1.5 text-left hover:border-accent hover:bg-accent-wash" onClick={() => onPick(id, part)}>{part.name}</button></li>
+                  <li key={id}>
+                    <button
+                      type="button"
+                      className="w-full rounded-md border border-hair px-2.5 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
+                      onClick={() => onPick(id, part)}
+                    >
+                      {part.name}
+                    </button>
+                  </li>
                 ))}
               </ul>
             </section>

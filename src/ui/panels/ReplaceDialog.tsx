@@ -16,12 +16,16 @@ export function ReplaceDialog({ id, onClose }: { readonly id: DeviceId; readonly
   if (!chosen) {
     return (
       <Modal wide title={`Replace ${device.tag}, ${old.name}`} open onClose={onClose}>
-        <PartList own={plan.parts} onPick={(partId, part) => setChosen({ id: partId, part: plan.parts[partId] ?? part })} />
+        <PartList
+          own={plan.parts}
+          onPick={(partId, part) => setChosen({ id: partId, part: plan.parts[partId] ?? part })}
+        />
       </Modal>
     )
   }
   const { carried, dropped, mismatches, command } = planReplacement(plan, id, chosen)
-  const label = (part: Part, terminal: TerminalId) => `${part.terminals[terminal]!.block ?? ''} ${part.terminals[terminal]!.label}`.trim()
+  const label = (part: Part, terminal: TerminalId) =>
+    `${part.terminals[terminal]!.block ?? ''} ${part.terminals[terminal]!.label}`.trim()
   const wires = (ids: readonly (keyof typeof plan.wires)[]) => ids.map((wire) => plan.wires[wire]!.label).join(', ')
   return (
     <Modal wide title={`${device.tag}: ${chosen.part.name} in place of ${old.name}`} open onClose={onClose}>
@@ -29,20 +33,54 @@ export function ReplaceDialog({ id, onClose }: { readonly id: DeviceId; readonly
         <section>
           <h3 className="font-bold">Carried over</h3>
           {carried.length === 0 ? <p className="text-mute">No wire.</p> : null}
-          <ul className="text-[14px]">{carried.map(({ from, to, wires: ids }) => <li key={from}>{wires(ids)}: <span className="figures">{label(old, from)} → {label(chosen.part, to)}</span></li>)}</ul>
+          <ul className="text-[14px]">
+            {carried.map(({ from, to, wires: ids }) => (
+              <li key={from}>
+                {wires(ids)}:{' '}
+                <span className="figures">
+                  {label(old, from)} → {label(chosen.part, to)}
+                </span>
+              </li>
+            ))}
+          </ul>
         </section>
         <section>
           <h3 className="font-bold">No longer matches</h3>
-          {dropped.length + mismatches.length === 0 ? <p className="text-mute">Nothing: every wire finds its place.</p> : null}
+          {dropped.length + mismatches.length === 0 ? (
+            <p className="text-mute">Nothing: every wire finds its place.</p>
+          ) : null}
           <ul className="space-y-1 text-[14px]">
-            {dropped.map(({ terminal, wires: ids, why }) => <li key={terminal} className="text-stop"><span aria-hidden>⬢ </span>{wires(ids)} at {label(old, terminal)} is taken out: {why}</li>)}
-            {mismatches.map((text) => <li key={text} className="text-caution"><span aria-hidden>△ </span>{text}</li>)}
+            {dropped.map(({ terminal, wires: ids, why }) => (
+              <li key={terminal} className="text-stop">
+                <span aria-hidden>⬢ </span>
+                {wires(ids)} at {label(old, terminal)} is taken out: {why}
+              </li>
+            ))}
+            {mismatches.map((text) => (
+              <li key={text} className="text-caution">
+                <span aria-hidden>△ </span>
+                {text}
+              </li>
+            ))}
           </ul>
         </section>
       </div>
-      {error ? <p role="alert" className="mt-2 font-semibold text-stop">{error}</p> : null}
+      {error ? (
+        <p role="alert" className="mt-2 font-semibold text-stop">
+          {error}
+        </p>
+      ) : null}
       <div className="mt-4 flex gap-2">
-        <Button look="main" onClick={() => { const problems = edit(`Replace ${device.tag} by ${chosen.part.name}`, command); if (problems.length > 0) setError(problems[0]!.message); else onClose() }}>Replace {device.tag}</Button>
+        <Button
+          look="main"
+          onClick={() => {
+            const problems = edit(`Replace ${device.tag} by ${chosen.part.name}`, command)
+            if (problems.length > 0) setError(problems[0]!.message)
+            else onClose()
+          }}
+        >
+          Replace {device.tag}
+        </Button>
         <Button onClick={() => setChosen(null)}>Choose another</Button>
       </div>
     </Modal>

@@ -20,7 +20,9 @@ export function useTerminals(): readonly TerminalChoice[] {
   return useMemo(() => {
     const used = new Map<string, number>()
     for (const wire of Object.values(plan.wires)) {
-      for (const end of [wire.from, wire.to]) if (end.kind === 'terminal') used.set(`${end.device}|${end.terminal}`, (used.get(`${end.device}|${end.terminal}`) ?? 0) + 1)
+      for (const end of [wire.from, wire.to])
+        if (end.kind === 'terminal')
+          used.set(`${end.device}|${end.terminal}`, (used.get(`${end.device}|${end.terminal}`) ?? 0) + 1)
     }
     return Object.entries(plan.devices)
       .map(([id, device]) => ({ id: id as DeviceId, tag: device.tag, device }))
@@ -29,7 +31,14 @@ export function useTerminals(): readonly TerminalChoice[] {
         const part = plan.parts[device.part]!
         return (Object.keys(part.terminals) as TerminalId[])
           .filter((terminal) => isWireable(part.terminals[terminal]!.clamp))
-          .map((terminal) => ({ device: id, terminal, name: `${device.tag} ${terminalLabel(plan, id, terminal)}`, detail: device.name, used: used.get(`${id}|${terminal}`) ?? 0, spec: part.terminals[terminal]! }))
+          .map((terminal) => ({
+            device: id,
+            terminal,
+            name: `${device.tag} ${terminalLabel(plan, id, terminal)}`,
+            detail: device.name,
+            used: used.get(`${id}|${terminal}`) ?? 0,
+            spec: part.terminals[terminal]!,
+          }))
       })
   }, [plan])
 }
@@ -37,36 +46,91 @@ export function useTerminals(): readonly TerminalChoice[] {
 const SHOWN = 80
 
 /** Type a tag and a terminal, or walk the list with the arrow keys. */
-export function TerminalCombobox({ label, choices, onPick, autoFocus = false }: { readonly label: string; readonly choices: readonly TerminalChoice[]; readonly onPick: (choice: TerminalChoice) => void; readonly autoFocus?: boolean }) {
+export function TerminalCombobox({
+  label,
+  choices,
+  onPick,
+  autoFocus = false,
+}: {
+  readonly label: string
+  readonly choices: readonly TerminalChoice[]
+  readonly onPick: (choice: TerminalChoice) => void
+  readonly autoFocus?: boolean
+}) {
   const [query, setQuery] = useState('')
   const typed = query.trim().toLowerCase()
   const words = typed.split(/\s+/).filter(Boolean)
   // Each word begins a word of the terminal's; what reads exactly like the beginning of a terminal stands first.
-  const begins = (text: string, word: string) => text.toLowerCase().split(/\s+/).some((part) => part.startsWith(word))
+  const begins = (text: string, word: string) =>
+    text
+      .toLowerCase()
+      .split(/\s+/)
+      .some((part) => part.startsWith(word))
   const isExact = ({ name }: TerminalChoice) => name.toLowerCase().startsWith(typed)
-  const matching = choices.filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word))).sort((a, b) => Number(isExact(b)) - Number(isExact(a)))
+  const matching = choices
+    .filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word)))
+    .sort((a, b) => Number(isExact(b)) - Number(isExact(a)))
   return (
     <Combobox<TerminalChoice | null> immediate value={null} onChange={(choice) => choice && onPick(choice)}>
-      <ComboboxInput autoFocus={autoFocus} aria-label={label} placeholder="Tag and terminal, such as “PS1 +V”" className={INPUT} onChange={(event) => setQuery(event.target.value)} displayValue={() => query} />
-      <ComboboxOptions anchor="bottom start" className="z-[60] max-h-72 w-80 overflow-y-auto rounded-lg border border-hair bg-sheet shadow-lg">
+      <ComboboxInput
+        autoFocus={autoFocus}
+        aria-label={label}
+        placeholder="Tag and terminal, such as “PS1 +V”"
+        className={INPUT}
+        onChange={(event) => setQuery(event.target.value)}
+        displayValue={() => query}
+      />
+      <ComboboxOptions
+        anchor="bottom start"
+        className="z-[60] max-h-72 w-80 overflow-y-auto rounded-lg border border-hair bg-sheet shadow-lg"
+      >
         {matching.length === 0 ? <p className="p-2 text-mute">No terminal reads like this.</p> : null}
         {matching.slice(0, SHOWN).map((choice) => (
-          <ComboboxOption key={`${choice.device}|${choice.terminal}`} value={choice} className="cursor-pointer px-3 py-1.5 data-focus:bg-accent-wash">
-            <span className="figures font-semibold">{choice.name}</span> <span className="text-[13px] text-mute">{choice.detail}{choice.used > 0 ? `, ${choice.used} of ${choice.spec.conductors.count} taken` : ''}</span>
+          <ComboboxOption
+            key={`${choice.device}|${choice.terminal}`}
+            value={choice}
+            className="cursor-pointer px-3 py-1.5 data-focus:bg-accent-wash"
+          >
+            <span className="figures font-semibold">{choice.name}</span>{' '}
+            <span className="text-[13px] text-mute">
+              {choice.detail}
+              {choice.used > 0 ? `, ${choice.used} of ${choice.spec.conductors.count} taken` : ''}
+            </span>
           </ComboboxOption>
         ))}
-        {matching.length > SHOWN ? <p className="p-2 text-[13px] text-mute">{matching.length - SHOWN} more; type on.</p> : null}
+        {matching.length > SHOWN ? (
+          <p className="p-2 text-[13px] text-mute">{matching.length - SHOWN} more; type on.</p>
+        ) : null}
       </ComboboxOptions>
     </Combobox>
   )
 }
 
-export function TerminalPicker({ title, except, onPick, onClose }: { readonly title: string; readonly except: WireEnd; readonly onPick: (device: DeviceId, terminal: TerminalId) => void; readonly onClose: () => void }) {
-  const choices = useTerminals().filter(({ device, terminal }) => !(except.kind === 'terminal' && except.device === device && except.terminal === terminal))
+export function TerminalPicker({
+  title,
+  except,
+  onPick,
+  onClose,
+}: {
+  readonly title: string
+  readonly except: WireEnd
+  readonly onPick: (device: DeviceId, terminal: TerminalId) => void
+  readonly onClose: () => void
+}) {
+  const choices = useTerminals().filter(
+    ({ device, terminal }) => !(except.kind === 'terminal' && except.device === device && except.terminal === terminal),
+  )
   return (
     <Modal title={title} open onClose={onClose}>
-      <TerminalCombobox autoFocus label={title} choices={choices} onPick={({ device, terminal }) => onPick(device, terminal)} />
-      <div className="mt-60 flex justify-end"><Button onClick={onClose}>Leave it where it is</Button></div>
+      <TerminalCombobox
+        autoFocus
+        label={title}
+        choices={choices}
+        onPick={({ device, terminal }) => onPick(device, terminal)}
+      />
+      <div className="mt-60 flex justify-end">
+        <Button onClick={onClose}>Leave it where it is</Button>
+      </div>
     </Modal>
   )
 }

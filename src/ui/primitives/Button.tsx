@@ -10,6 +10,17 @@ const LOOKS: Readonly<Record<Look, string>> = {
 }
 
 /** A button says what happens. */
-export function Button({ look = 'plain', big = false, className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: Look; readonly big?: boolean }) {
-  return <button type="button" {...rest} className={`rounded-lg border font-semibold disabled:cursor-not-allowed disabled:opacity-60 ${big ? 'min-h-14 px-5 text-lg' : 'px-3 py-1.5 text-[15px]'} ${LOOKS[look]} ${className}`} />
+export function Button({
+  look = 'plain',
+  big = false,
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: Look; readonly big?: boolean }) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`rounded-lg border font-semibold disabled:cursor-not-allowed disabled:opacity-60 ${big ? 'min-h-14 px-5 text-lg' : 'px-3 py-1.5 text-[15px]'} ${LOOKS[look]} ${className}`}
+    />
+  )
 }

@@ -5,14 +5,38 @@ import { withoutInvisible } from '@/core/plan'
 export const INPUT = 'w-full rounded-md border border-hair bg-sheet px-2 py-1 aria-invalid:border-stop'
 
 /** A label over its control, a hint below, and in place of the hint what is wrong and what would be right. */
-export function Labelled({ label, hint, error, children }: { readonly label: ReactNode; readonly hint?: ReactNode; readonly error?: string | null; readonly children: (props: { readonly id: string; readonly 'aria-invalid': boolean; readonly 'aria-describedby': string | undefined }) => ReactNode }) {
+export function Labelled({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  readonly label: ReactNode
+  readonly hint?: ReactNode
+  readonly error?: string | null
+  readonly children: (props: {
+    readonly id: string
+    readonly 'aria-invalid': boolean
+    readonly 'aria-describedby': string | undefined
+  }) => ReactNode
+}) {
   const id = useId()
   const below = error ?? hint
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block text-[13px] text-mute">{label}</label>
+      <label htmlFor={id} className="block text-[13px] text-mute">
+        {label}
+      </label>
       {children({ id, 'aria-invalid': !!error, 'aria-describedby': below ? `${id}-below` : undefined })}
-      {below ? <p id={`${id}-below`} className={`mt-0.5 text-[13px] ${error ? 'font-semibold text-stop' : 'text-mute'}`} role={error ? 'alert' : undefined}>{below}</p> : null}
+      {below ? (
+        <p
+          id={`${id}-below`}
+          className={`mt-0.5 text-[13px] ${error ? 'font-semibold text-stop' : 'text-mute'}`}
+          role={error ? 'alert' : undefined}
+        >
+          {below}
+        </p>
+      ) : null}
     </div>
   )
 }
@@ -58,10 +82,20 @@ export function CommitField({ label, hint, unit, value, onCommit, numeric, hideL
     isTyped.current = problem !== null
     setError(problem)
   }
-  const control = (props: { readonly id?: string; readonly 'aria-invalid'?: boolean; readonly 'aria-describedby'?: string; readonly 'aria-label'?: string }) => (
+  const control = (props: {
+    readonly id?: string
+    readonly 'aria-invalid'?: boolean
+    readonly 'aria-describedby'?: string
+    readonly 'aria-label'?: string
+  }) => (
     <span className="flex items-center gap-1">
       <input
-        {...props} value={text} inputMode={numeric ? 'decimal' : undefined} className={`${INPUT} ${numeric ? 'figures text-right' : ''} ${className}`} onChange={(event) => type(event.target.value)} onBlur={commit}
+        {...props}
+        value={text}
+        inputMode={numeric ? 'decimal' : undefined}
+        className={`${INPUT} ${numeric ? 'figures text-right' : ''} ${className}`}
+        onChange={(event) => type(event.target.value)}
+        onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit()
           if (event.key === 'Escape') giveBack()
@@ -74,11 +108,19 @@ export function CommitField({ label, hint, unit, value, onCommit, numeric, hideL
     return (
       <span className="block">
         {control({ 'aria-label': String(label), 'aria-invalid': !!error })}
-        {error ? <span role="alert" className="block text-[13px] font-semibold text-stop">{error}</span> : null}
+        {error ? (
+          <span role="alert" className="block text-[13px] font-semibold text-stop">
+            {error}
+          </span>
+        ) : null}
       </span>
     )
   }
-  return <Labelled label={label} hint={hint} error={error}>{control}</Labelled>
+  return (
+    <Labelled label={label} hint={hint} error={error}>
+      {control}
+    </Labelled>
+  )
 }
 
 /** Reads a number as people write it; a message when it is none. */
@@ -88,11 +130,35 @@ export function readNumber(text: string, what: string): { readonly value: number
   return plain === '' || !Number.isFinite(value) ? { error: `${what} must be a number such as 2.5` } : { value }
 }
 
-export function Choice({ label, hint, value, options, onChoose, hideLabel }: { readonly label: string; readonly hint?: ReactNode; readonly value: string; readonly options: readonly { readonly value: string; readonly label: string }[]; readonly onChoose: (value: string) => void; readonly hideLabel?: boolean }) {
+export function Choice({
+  label,
+  hint,
+  value,
+  options,
+  onChoose,
+  hideLabel,
+}: {
+  readonly label: string
+  readonly hint?: ReactNode
+  readonly value: string
+  readonly options: readonly { readonly value: string; readonly label: string }[]
+  readonly onChoose: (value: string) => void
+  readonly hideLabel?: boolean
+}) {
   const select = (props: object) => (
     <select {...props} value={value} className={INPUT} onChange={(event) => onChoose(event.target.value)}>
-      {options.map((option) => <option key={option.value} value={option.value}>{option.label}</option>)}
+      {options.map((option) => (
+        <option key={option.value} value={option.value}>
+          {option.label}
+        </option>
+      ))}
     </select>
   )
-  return hideLabel ? select({ 'aria-label': label }) : <Labelled label={label} hint={hint}>{select}</Labelled>
+  return hideLabel ? (
+    select({ 'aria-label': label })
+  ) : (
+    <Labelled label={label} hint={hint}>
+      {select}
+    </Labelled>
+  )
 }

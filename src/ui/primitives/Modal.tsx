@@ -3,12 +3,26 @@ import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/re
 import type { ReactNode } from 'react'
 
 /** A dialog over the page; Escape and a click beside it close it. */
-export function Modal({ title, open, onClose, children, wide = false }: { readonly title: string; readonly open: boolean; readonly onClose: () => void; readonly children: ReactNode; readonly wide?: boolean }) {
+export function Modal({
+  title,
+  open,
+  onClose,
+  children,
+  wide = false,
+}: {
+  readonly title: string
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly children: ReactNode
+  readonly wide?: boolean
+}) {
   return (
     <Dialog open={open} onClose={onClose} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-black/40" />
       <div className="fixed inset-0 flex items-end justify-center overflow-y-auto p-3 sm:items-center">
-        <DialogPanel className={`max-h-[92vh] w-full overflow-y-auto rounded-xl bg-sheet p-5 shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}>
+        <DialogPanel
+          className={`max-h-[92vh] w-full overflow-y-auto rounded-xl bg-sheet p-5 shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
+        >
           <DialogTitle className="mb-3 text-xl font-bold">{title}</DialogTitle>
           {children}
         </DialogPanel>

@@ -1,8 +1,19 @@
 import type { Severity } from '@/core/findings'
 
-export const SEVERITY_WORDS: Readonly<Record<Severity, { readonly one: string; readonly many: string; readonly mark: string; readonly tone: string; readonly wash: string }>> = {
+export const SEVERITY_WORDS: Readonly<
+  Record<
+    Severity,
+    { readonly one: string; readonly many: string; readonly mark: string; readonly tone: string; readonly wash: string }
+  >
+> = {
   stop: { one: 'stop', many: 'stops', mark: '⬢', tone: 'text-stop', wash: 'bg-stop-wash border-stop/40' },
-  caution: { one: 'caution', many: 'cautions', mark: '△', tone: 'text-caution', wash: 'bg-caution-wash border-caution/40' },
+  caution: {
+    one: 'caution',
+    many: 'cautions',
+    mark: '△',
+    tone: 'text-caution',
+    wash: 'bg-caution-wash border-caution/40',
+  },
   note: { one: 'note', many: 'notes', mark: '○', tone: 'text-note', wash: 'bg-note-wash border-note/30' },
 }
 

@@ -5,12 +5,30 @@ import type { Figure } from '@/core/trace'
 import { useRoom } from './PlanRoom'
 
 /** A figure that says how it was worked out when it is asked. */
-export function FigureButton({ figure, title, subject, children, className = '', significant }: { readonly figure: Figure; readonly title: string; readonly subject: string; readonly children?: ReactNode; readonly className?: string; readonly significant?: number }) {
+export function FigureButton({
+  figure,
+  title,
+  subject,
+  children,
+  className = '',
+  significant,
+}: {
+  readonly figure: Figure
+  readonly title: string
+  readonly subject: string
+  readonly children?: ReactNode
+  readonly className?: string
+  readonly significant?: number
+}) {
   const { open, drawer } = useRoom()
   const value = figure.value === null ? 'not derived' : formatNumber(figure.value, significant)
   return (
     <button
-      type="button" title="How was this worked out?" onClick={() => open({ kind: 'figure', title, subject, figure, back: drawer && drawer.kind !== 'figure' ? drawer : undefined })}
+      type="button"
+      title="How was this worked out?"
+      onClick={() =>
+        open({ kind: 'figure', title, subject, figure, back: drawer && drawer.kind !== 'figure' ? drawer : undefined })
+      }
       className={`figures rounded-sm underline decoration-hair decoration-dotted underline-offset-4 hover:decoration-accent ${className}`}
     >
       {children ?? (

@@ -1,5 +1,15 @@
 'use client'
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore, type ReactNode } from 'react'
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react'
 import type { Issue } from '@/core/calculator'
 import type { Evaluation } from '@/core/evaluate'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
@@ -14,7 +24,13 @@ import { GONE_AFTER_MS, keepAlive, ownedStorage } from './windowStorage'
 
 /** What the drawer on the right shows. */
 export type DrawerView =
-  | { readonly kind: 'figure'; readonly title: string; readonly subject: string; readonly figure: Figure; readonly back?: DrawerView }
+  | {
+      readonly kind: 'figure'
+      readonly title: string
+      readonly subject: string
+      readonly figure: Figure
+      readonly back?: DrawerView
+    }
   | { readonly kind: 'findings' }
   | { readonly kind: 'device'; readonly id: DeviceId }
   | { readonly kind: 'wire'; readonly id: WireId }
@@ -112,11 +128,19 @@ function useOthersChanges(client: PlanClient, channel: BroadcastChannel | null):
 /** Holds one open plan: its client, its evaluation, its logbook and the drawer. */
 export function PlanRoom({ start, children }: { readonly start: Start; readonly children: ReactNode }) {
   const [windowId] = useState(() => crypto.randomUUID())
-  const [channel] = useState(() => (typeof BroadcastChannel === 'undefined' || typeof window === 'undefined' ? null : new BroadcastChannel(`glad-rafter.plan.${start.id}`)))
+  const [channel] = useState(() =>
+    typeof BroadcastChannel === 'undefined' || typeof window === 'undefined'
+      ? null
+      : new BroadcastChannel(`glad-rafter.plan.${start.id}`),
+  )
   const [client] = useState(() => connectPlan(start, windowId, () => channel?.postMessage('saved')))
   const [logClient] = useState(() => connectLog(start, windowId))
   const state = useSyncExternalStore(client.subscribe, client.snapshot, client.snapshot)
-  const [evaluated, setEvaluated] = useState<{ readonly plan: Plan; readonly evaluation: Evaluation; readonly took_ms: number } | null>(null)
+  const [evaluated, setEvaluated] = useState<{
+    readonly plan: Plan
+    readonly evaluation: Evaluation
+    readonly took_ms: number
+  } | null>(null)
   const [reckonError, setReckonError] = useState<string | null>(null)
   const logState = useSyncExternalStore(logClient.subscribe, logClient.snapshot, logClient.snapshot)
   const log = logState.entries
@@ -152,17 +176,29 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     })
   }, [state.plan]) // eslint-disable-line react-hooks/exhaustive-deps -- only the plan is evaluated
 
-  const record = useCallback<Room['record']>((entry) => {
-    const [first] = logClient.record(entry)
-    return first ? `${first.path} ${first.message}`.trim() : null
-  }, [logClient])
+  const record = useCallback<Room['record']>(
+    (entry) => {
+      const [first] = logClient.record(entry)
+      return first ? `${first.path} ${first.message}`.trim() : null
+    },
+    [logClient],
+  )
   const progress = useMemo(() => progressOf(evaluated?.evaluation.procedure ?? [], log), [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
   const room: Room = {
-    id: start.id, state, plan: isBehind && !reckonError ? evaluated.plan : state.plan, evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null), isReckoning: evaluated?.plan !== state.plan, reckonError, took_ms: evaluated?.took_ms ?? null, log, progress,
+    id: start.id,
+    state,
+    plan: isBehind && !reckonError ? evaluated.plan : state.plan,
+    evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null),
+    isReckoning: evaluated?.plan !== state.plan,
+    reckonError,
+    took_ms: evaluated?.took_ms ?? null,
+    log,
+    progress,
     logWaiting: { count: logState.waiting, message: logState.message },
-    drawer, client,
+    drawer,
+    client,
     edit: (label, ...commands) => client.edit(label, commands),
     open: setDrawer,
     record,

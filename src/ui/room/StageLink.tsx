@@ -11,7 +11,15 @@ export function goToStage(planId: string, stage: string): void {
 export function StageLink({ stage, ...rest }: { readonly stage: string } & AnchorHTMLAttributes<HTMLAnchorElement>) {
   const { id } = useRoom()
   const follow = (event: MouseEvent) => {
-    if (event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return
+    if (
+      event.defaultPrevented ||
+      event.button !== 0 ||
+      event.metaKey ||
+      event.ctrlKey ||
+      event.shiftKey ||
+      event.altKey
+    )
+      return
     event.preventDefault()
     goToStage(id, stage)
   }

@@ -19,7 +19,12 @@ describe('what an older evaluation may no longer name', () => {
   it('a device, a wire, a gland, a face gone', () => {
     const box = before.enclosures['enclosure:main' as never] as unknown as Plan['enclosures'][keyof Plan['enclosures']]
     const faces = Object.fromEntries(Object.entries(box.faces).filter(([face]) => face !== 'face:top'))
-    const gone: Command[] = [{ type: 'removeDevice', id: 'device:h2' as never }, { type: 'disconnect', id: 'wire:w1' as never }, { type: 'removeRaceway', id: 'raceway:gland1' as never }, { type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { faces: faces as never } }]
+    const gone: Command[] = [
+      { type: 'removeDevice', id: 'device:h2' as never },
+      { type: 'disconnect', id: 'wire:w1' as never },
+      { type: 'removeRaceway', id: 'raceway:gland1' as never },
+      { type: 'updateEnclosure', id: 'enclosure:main' as never, changes: { faces: faces as never } },
+    ]
     for (const command of gone) expect(hasLost(before, after(command)), command.type).toBe(true)
   })
 })

@@ -42,7 +42,8 @@ interface Kept {
 export function readKept(texts: readonly string[], newId: () => string): Kept {
   const pending: PendingItem[] = []
   const held: HeldEdit[] = []
-  const unknown = (raw: string, label: string, why: string) => held.push({ heldId: newId(), label, why, item: null, raw })
+  const unknown = (raw: string, label: string, why: string) =>
+    held.push({ heldId: newId(), label, why, item: null, raw })
   for (const text of texts) {
     const items = parsed(text)
     if (items === null) {
@@ -54,7 +55,12 @@ export function readKept(texts: readonly string[], newId: () => string): Kept {
   return { pending, held }
 }
 
-function readItem(value: unknown, pending: PendingItem[], held: HeldEdit[], unknown: (raw: string, label: string, why: string) => void): void {
+function readItem(
+  value: unknown,
+  pending: PendingItem[],
+  held: HeldEdit[],
+  unknown: (raw: string, label: string, why: string) => void,
+): void {
   const asHeld = heldEdit.safeParse(value)
   if (asHeld.success) {
     const { item, ...rest } = asHeld.data
@@ -68,7 +74,11 @@ function readItem(value: unknown, pending: PendingItem[], held: HeldEdit[], unkn
   if (read.kind === 'read') pending.push(read.value)
   else {
     const label = (value as { label?: unknown } | null)?.label
-    unknown(JSON.stringify(value), typeof label === 'string' ? label : 'An edit of another release', whyUnknown(value, read.issues))
+    unknown(
+      JSON.stringify(value),
+      typeof label === 'string' ? label : 'An edit of another release',
+      whyUnknown(value, read.issues),
+    )
   }
 }
 
@@ -76,10 +86,14 @@ function readItem(value: unknown, pending: PendingItem[], held: HeldEdit[], unkn
 function whyUnknown(value: unknown, issues: readonly Issue[]): string {
   const strange = issues.flatMap(({ path }) => {
     const at = /^commands\.(\d+)\.type$/.exec(path)?.[1]
-    const type = at === undefined ? undefined : (value as { commands?: readonly { type?: unknown }[] }).commands?.[Number(at)]?.type
+    const type =
+      at === undefined
+        ? undefined
+        : (value as { commands?: readonly { type?: unknown }[] }).commands?.[Number(at)]?.type
     return typeof type === 'string' ? [`“${type.slice(0, 40)}”`] : []
   })
-  if (strange.length > 0) return `This release does not know ${[...new Set(strange)].slice(0, 5).join(', ')}; another one queued it`
+  if (strange.length > 0)
+    return `This release does not know ${[...new Set(strange)].slice(0, 5).join(', ')}; another one queued it`
   const [first] = issues
   return `This release does not understand it: ${`${first?.path ?? ''} ${first?.message ?? ''}`.trim().slice(0, 160)}`
 }

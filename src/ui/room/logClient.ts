@@ -34,7 +34,10 @@ export class LogClient {
   private tries = 0
   private readonly listeners = new Set<() => void>()
 
-  constructor(start: readonly LogEntry[], private readonly transport: LogTransport) {
+  constructor(
+    start: readonly LogEntry[],
+    private readonly transport: LogTransport,
+  ) {
     this.confirmed = start
     this.state = { entries: start, waiting: 0, message: null }
   }
@@ -43,7 +46,10 @@ export class LogClient {
   resume(): void {
     if (this.pending.length > 0) return
     const known = new Set(this.confirmed.map(({ entryId }) => entryId))
-    const left = this.transport.storage.read().flatMap(readEntries).filter(({ entryId }) => !known.has(entryId))
+    const left = this.transport.storage
+      .read()
+      .flatMap(readEntries)
+      .filter(({ entryId }) => !known.has(entryId))
     this.keep(left)
     void this.flush()
   }
@@ -73,7 +79,9 @@ export class LogClient {
   }
 
   private async sendFirst(first: LogEntry): Promise<void> {
-    const { status, body } = await this.transport.send(withoutMoment(first)).catch((): Reply => ({ status: 0, body: {} }))
+    const { status, body } = await this.transport
+      .send(withoutMoment(first))
+      .catch((): Reply => ({ status: 0, body: {} }))
     const reply = body as { readonly entry?: LogEntry; readonly error?: { readonly message: string } }
     if (status === 201 || status === 200) {
       this.tries = 0
@@ -94,7 +102,10 @@ export class LogClient {
     await this.transport.wait(isAway ? RETRY_MS : RETRY_MS * Math.max(1, this.tries))
   }
 
-  private keep(pending: readonly LogEntry[], message: string | null = pending.length === 0 ? null : this.state.message): void {
+  private keep(
+    pending: readonly LogEntry[],
+    message: string | null = pending.length === 0 ? null : this.state.message,
+  ): void {
     this.pending = pending
     this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
     this.set({ entries: [...this.confirmed, ...pending], waiting: pending.length, message })
@@ -114,10 +125,12 @@ function withoutMoment({ entryId, step, kind, facts, reading, unit, note }: LogE
 function readEntries(text: string): readonly LogEntry[] {
   try {
     const value: unknown = JSON.parse(text)
-    return Array.isArray(value) ? value.flatMap((each) => {
-      const read = readWith(logEntry, each)
-      return read.kind === 'read' ? [read.value] : []
-    }) : []
+    return Array.isArray(value)
+      ? value.flatMap((each) => {
+          const read = readWith(logEntry, each)
+          return read.kind === 'read' ? [read.value] : []
+        })
+      : []
   } catch {
     return []
   }

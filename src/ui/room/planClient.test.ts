@@ -9,7 +9,15 @@ class FakeServer {
   loseAnswers = 0
   /** Answers edits with this instead, so many times. */
   refusal: { status: number; message: string; times: number } | null = null
-  changes: { revision: number; editId: string; author: string; kind: 'edit' | 'undo'; label: string; patches: readonly Patch[]; inverse: readonly Patch[] }[] = []
+  changes: {
+    revision: number
+    editId: string
+    author: string
+    kind: 'edit' | 'undo'
+    label: string
+    patches: readonly Patch[]
+    inverse: readonly Patch[]
+  }[] = []
   readonly beside: Plan[] = []
   private readonly start: Plan
   constructor(public plan: Plan) {
@@ -29,12 +37,20 @@ class FakeServer {
 
   private undoable() {
     const stack: typeof this.changes = []
-    for (const change of this.changes) if (change.kind === 'edit') stack.push(change)
-    else stack.pop()
+    for (const change of this.changes)
+      if (change.kind === 'edit') stack.push(change)
+      else stack.pop()
     return stack.at(-1)
   }
 
-  edit(body: { kind: string; editId: string; baseRevision: number; baseEdit: string; label?: string; commands?: readonly Command[] }) {
+  edit(body: {
+    kind: string
+    editId: string
+    baseRevision: number
+    baseEdit: string
+    label?: string
+    commands?: readonly Command[]
+  }) {
     if (this.refusal && this.refusal.times > 0) {
       this.refusal.times -= 1
       return { status: this.refusal.status, body: { error: { message: this.refusal.message, issues: [] } } }
@@ -42,22 +58,59 @@ class FakeServer {
     const tops = () => ({ undo: this.undoable()?.label ?? null, redo: null })
     const known = this.changes.find(({ editId }) => editId === body.editId)
     if (known) return { status: 200, body: { revision: this.revision, change: known, ...tops() } }
-    const made = body.baseRevision === 1 ? '' : this.changes.find(({ revision }) => revision === body.baseRevision)?.editId
+    const made =
+      body.baseRevision === 1 ? '' : this.changes.find(({ revision }) => revision === body.baseRevision)?.editId
     const wentBack = body.baseRevision > this.revision || made !== body.baseEdit
-    if (wentBack || body.baseRevision !== this.revision) return { status: 409, body: { revision: this.revision, wentBack, since: wentBack ? [] : this.changes.filter(({ revision }) => revision > body.baseRevision), ...tops() } }
+    if (wentBack || body.baseRevision !== this.revision)
+      return {
+        status: 409,
+        body: {
+          revision: this.revision,
+          wentBack,
+          since: wentBack ? [] : this.changes.filter(({ revision }) => revision > body.baseRevision),
+          ...tops(),
+        },
+      }
     const last = this.undoable()
-    if (body.kind !== 'edit' && !last) return { status: 422, body: { error: { message: 'There is nothing of yours to undo', issues: [] } } }
-    const applied = body.kind === 'edit' ? apply(this.plan, body.commands!) : { kind: 'applied' as const, plan: replay(this.plan, last!.inverse), patches: last!.inverse, inverse: last!.patches }
-    if (applied.kind === 'refused') return { status: 422, body: { error: { message: 'This edit does not fit the plan', issues: applied.issues } } }
+    if (body.kind !== 'edit' && !last)
+      return { status: 422, body: { error: { message: 'There is nothing of yours to undo', issues: [] } } }
+    const applied =
+      body.kind === 'edit'
+        ? apply(this.plan, body.commands!)
+        : {
+            kind: 'applied' as const,
+            plan: replay(this.plan, last!.inverse),
+            patches: last!.inverse,
+            inverse: last!.patches,
+          }
+    if (applied.kind === 'refused')
+      return { status: 422, body: { error: { message: 'This edit does not fit the plan', issues: applied.issues } } }
     this.plan = applied.plan
     this.revision += 1
-    const change = { revision: this.revision, editId: body.editId, author: 'me', kind: body.kind as 'edit', label: body.label ?? last?.label ?? '', patches: applied.patches, inverse: applied.inverse }
+    const change = {
+      revision: this.revision,
+      editId: body.editId,
+      author: 'me',
+      kind: body.kind as 'edit',
+      label: body.label ?? last?.label ?? '',
+      patches: applied.patches,
+      inverse: applied.inverse,
+    }
     this.changes.push(change)
     return { status: 200, body: { revision: this.revision, change, ...tops() } }
   }
 
   history(since: number) {
-    return { status: 200, body: { revision: this.revision, lastEdit: this.lastEdit, changes: this.changes.filter(({ revision }) => revision > since), undo: this.undoable()?.label ?? null, redo: null } }
+    return {
+      status: 200,
+      body: {
+        revision: this.revision,
+        lastEdit: this.lastEdit,
+        changes: this.changes.filter(({ revision }) => revision > since),
+        undo: this.undoable()?.label ?? null,
+        redo: null,
+      },
+    }
   }
 }
 
@@ -68,7 +121,7 @@ interface Kept {
 
 function windowOn(server: FakeServer, kept: Kept = { text: null }) {
   let id = 0
-  const up = <T,>(work: () => T) => {
+  const up = <T>(work: () => T) => {
     if (server.isDown) throw new Error('down')
     return Promise.resolve(JSON.parse(JSON.stringify(work())) as T)
   }
@@ -82,20 +135,36 @@ function windowOn(server: FakeServer, kept: Kept = { text: null }) {
       return reply
     },
     history: async (since) => up(() => server.history(since)),
-    load: async () => up(() => ({ status: 200, body: { plan: server.plan, revision: server.revision, lastEdit: server.lastEdit, undo: null, redo: null } })),
+    load: async () =>
+      up(() => ({
+        status: 200,
+        body: { plan: server.plan, revision: server.revision, lastEdit: server.lastEdit, undo: null, redo: null },
+      })),
     saveBeside: async (plan) => server.beside.push(plan) > 0,
     storage: {
-      read: () => (kept.text === null ? [] : [kept.text]), write: (text) => (kept.text = text),
-      readHeld: () => (kept.held ? [kept.held] : []), writeHeld: (text) => (kept.held = text),
+      read: () => (kept.text === null ? [] : [kept.text]),
+      write: (text) => (kept.text = text),
+      readHeld: () => (kept.held ? [kept.held] : []),
+      writeHeld: (text) => (kept.held = text),
     },
     newId: () => `edit-${Math.random().toString(36).slice(2)}-${(id += 1)}`,
     wait: () => new Promise((done) => setTimeout(done, 1)),
   }
-  return new PlanClient({ plan: server.plan, revision: server.revision, lastEdit: server.lastEdit, undo: server.history(0).body.undo, redo: null }, transport)
+  return new PlanClient(
+    {
+      plan: server.plan,
+      revision: server.revision,
+      lastEdit: server.lastEdit,
+      undo: server.history(0).body.undo,
+      redo: null,
+    },
+    transport,
+  )
 }
 
 const settled = async (client: PlanClient, status = 'saved') => {
-  for (let i = 0; i < 500 && client.snapshot().status !== status; i += 1) await new Promise((done) => setTimeout(done, 1))
+  for (let i = 0; i < 500 && client.snapshot().status !== status; i += 1)
+    await new Promise((done) => setTimeout(done, 1))
   expect(client.snapshot().status).toBe(status)
 }
 const ambient = (ambient_C: number): Command => ({ type: 'setSite', changes: { ambient_C } })
@@ -116,7 +185,9 @@ describe('an edit', () => {
 
   it('that the plan refuses changes nothing and says why', () => {
     const client = windowOn(start())
-    expect(client.edit('x', [{ type: 'removeState', id: 'state:ghost' as never }])[0]!.message).toMatch(/there is no state/)
+    expect(client.edit('x', [{ type: 'removeState', id: 'state:ghost' as never }])[0]!.message).toMatch(
+      /there is no state/,
+    )
     expect(client.snapshot().pending).toEqual([])
   })
 
@@ -235,12 +306,15 @@ describe('nothing typed is lost', () => {
     expect(kept.held).toBeNull()
   })
 
-  it.each(['nonsense', '{}', '[{"editId":"x"}]', '[7]', '[null]'])('a kept text that is no edit (%s) is shown, not dropped', (text) => {
-    const client = windowOn(start(), { text })
-    client.resume()
-    expect(client.snapshot().pending).toEqual([])
-    expect(client.snapshot().held).toHaveLength(1)
-  })
+  it.each(['nonsense', '{}', '[{"editId":"x"}]', '[7]', '[null]'])(
+    'a kept text that is no edit (%s) is shown, not dropped',
+    (text) => {
+      const client = windowOn(start(), { text })
+      client.resume()
+      expect(client.snapshot().pending).toEqual([])
+      expect(client.snapshot().held).toHaveLength(1)
+    },
+  )
 })
 
 describe('undo', () => {
@@ -295,7 +369,11 @@ describe('undo', () => {
     const client = windowOn(server)
     client.edit('30 °C', [ambient(30)])
     await settled(client)
-    server.refusal = { status: 422, message: '“30 °C” cannot be taken back: “20 °C”, which somebody else did since, changed the same thing', times: 1 }
+    server.refusal = {
+      status: 422,
+      message: '“30 °C” cannot be taken back: “20 °C”, which somebody else did since, changed the same thing',
+      times: 1,
+    }
     client.back('undo')
     await settled(client)
     expect(client.snapshot().message).toMatch(/somebody else/)
@@ -314,7 +392,11 @@ describe('two windows', () => {
     one.edit('20 A', [breaker(20)])
     await settled(one)
     // The other takes up what the first had queued, and is answered with a change that it cannot put on what it has.
-    const taken = windowOn(server, { text: JSON.stringify([{ kind: 'edit', editId: server.changes[1]!.editId, label: '20 A', commands: [breaker(20)] }]) })
+    const taken = windowOn(server, {
+      text: JSON.stringify([
+        { kind: 'edit', editId: server.changes[1]!.editId, label: '20 A', commands: [breaker(20)] },
+      ]),
+    })
     other.edit('13 A', [breaker(13)])
     taken.resume()
     await settled(taken)
@@ -322,7 +404,8 @@ describe('two windows', () => {
     other.settle('mine')
     await settled(other)
     for (const client of [one, taken]) await client.poll()
-    for (const client of [one, other, taken]) expect(client.snapshot()).toMatchObject({ revision: server.revision, plan: server.plan })
+    for (const client of [one, other, taken])
+      expect(client.snapshot()).toMatchObject({ revision: server.revision, plan: server.plan })
     expect(server.plan.site.outletBreaker_A).toBe(13)
   })
 
@@ -380,8 +463,12 @@ describe('two windows', () => {
 describe('refusals', () => {
   it('by the schema are told at the edit, with the field, and nothing is queued', () => {
     const client = windowOn(start())
-    expect(client.edit('Rename', [{ type: 'rename', name: 'x'.repeat(121) }])).toEqual([{ path: 'name', message: 'must be 80 characters or fewer' }])
-    expect(client.edit('Mains', [{ type: 'setSite', changes: { mains_V: 12 } }])[0]).toMatchObject({ path: 'changes.mains_V' })
+    expect(client.edit('Rename', [{ type: 'rename', name: 'x'.repeat(121) }])).toEqual([
+      { path: 'name', message: 'must be 80 characters or fewer' },
+    ])
+    expect(client.edit('Mains', [{ type: 'setSite', changes: { mains_V: 12 } }])[0]).toMatchObject({
+      path: 'changes.mains_V',
+    })
     expect(client.snapshot().pending).toEqual([])
   })
 
@@ -393,7 +480,12 @@ describe('refusals', () => {
     expect([...server.changes[0]!.label].length).toBeLessThanOrEqual(120)
   })
 
-  it.each([[403, 3], [413, 1], [422, 1], [500, 3]])('status %d does not read as an absent server and does not block the queue', async (status, times) => {
+  it.each([
+    [403, 3],
+    [413, 1],
+    [422, 1],
+    [500, 3],
+  ])('status %d does not read as an absent server and does not block the queue', async (status, times) => {
     const server = start()
     const kept: Kept = { text: null }
     const client = windowOn(server, kept)
@@ -402,7 +494,9 @@ describe('refusals', () => {
     client.edit('13 A', [breaker(13)])
     await settled(client)
     expect(server.plan.site).toMatchObject({ ambient_C: 25, outletBreaker_A: 13 })
-    expect(client.snapshot().held).toMatchObject([{ label: '30 °C', why: expect.stringContaining(`refused for a reason (${status})`) }])
+    expect(client.snapshot().held).toMatchObject([
+      { label: '30 °C', why: expect.stringContaining(`refused for a reason (${status})`) },
+    ])
     expect(kept.held).toContain('30 °C')
     client.settleHeld(client.snapshot().held[0]!.heldId, 'again')
     await settled(client)
@@ -435,7 +529,12 @@ describe('refusals', () => {
 it('a thousand commands are one step, undone as one', async () => {
   const server = start()
   const client = windowOn(server)
-  expect(client.edit('Size all', Array.from({ length: 1000 }, (_, i) => ambient(i % 50)))).toEqual([])
+  expect(
+    client.edit(
+      'Size all',
+      Array.from({ length: 1000 }, (_, i) => ambient(i % 50)),
+    ),
+  ).toEqual([])
   client.back('undo')
   await settled(client)
   expect(server.revision).toBe(3)

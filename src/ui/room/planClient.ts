@@ -1,5 +1,16 @@
 import { readWith, type Issue } from '@/core/calculator'
-import { apply, cutLabel, doClash, keptCommands, replay, withoutInvisible, type Change, type Command, type Patch, type Plan } from '@/core/plan'
+import {
+  apply,
+  cutLabel,
+  doClash,
+  keptCommands,
+  replay,
+  withoutInvisible,
+  type Change,
+  type Command,
+  type Patch,
+  type Plan,
+} from '@/core/plan'
 import { readKept, type HeldEdit, type PendingEdit, type PendingItem } from './kept'
 
 export interface Conflict {
@@ -94,7 +105,10 @@ export class PlanClient {
   /** What others' changes came in since an edit was found stale. */
   private taken: Change[] = []
 
-  constructor(start: StartingPlan, private readonly transport: Transport) {
+  constructor(
+    start: StartingPlan,
+    private readonly transport: Transport,
+  ) {
     this.confirmed = start.plan
     this.lastEdit = start.lastEdit
     this.tops = { undo: start.undo, redo: start.redo }
@@ -127,17 +141,24 @@ export class PlanClient {
   edit(label: string, commands: readonly Command[]): readonly Issue[] {
     // As it will arrive: what JSON does not carry is not applied here either.
     const read = readWith(keptCommands, JSON.parse(JSON.stringify(commands)))
-    if (read.kind === 'refused') return read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message }))
+    if (read.kind === 'refused')
+      return read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message }))
     const applied = apply(this.state.plan, read.value)
     if (applied.kind === 'refused') return applied.issues
-    this.enqueue({ kind: 'edit', editId: this.transport.newId(), label: cutLabel(withoutInvisible(label)), commands: read.value })
+    this.enqueue({
+      kind: 'edit',
+      editId: this.transport.newId(),
+      label: cutLabel(withoutInvisible(label)),
+      commands: read.value,
+    })
     return []
   }
 
   /** Takes back this person's last edit, or does it again; queued like any edit. */
   back(kind: 'undo' | 'redo'): void {
     const top = kind === 'undo' ? this.state.undo : this.state.redo
-    if (top === null) return this.set({ message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' })
+    if (top === null)
+      return this.set({ message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo' })
     this.enqueue({ kind, editId: this.transport.newId() })
   }
 
@@ -198,7 +219,9 @@ export class PlanClient {
 
   private async sendFirst(item: PendingItem): Promise<void> {
     const { revision } = this.state
-    const { status, body } = await this.ask(() => this.transport.send({ ...item, baseRevision: revision, baseEdit: this.lastEdit }))
+    const { status, body } = await this.ask(() =>
+      this.transport.send({ ...item, baseRevision: revision, baseEdit: this.lastEdit }),
+    )
     const reply = body as EditReply
     const message = reply.error?.message
     if (status === 200) {
@@ -208,8 +231,12 @@ export class PlanClient {
     } else if (status === 409) await this.rebase(item, reply)
     else if (status === 0) await this.standBy(`The server does not answer; ${KEPT}`)
     else if (status === 503) await this.standBy(trouble(body))
-    else if (status === 404) await this.standBy('This plan was deleted; bring it back from the shelf, or save the plan file before closing the window')
-    else if (status === 422 || status === 413 || (this.tries += 1) >= TRIES) this.setAside(item, message ?? `The server refused it (${status})`, reply.error?.issues ?? [])
+    else if (status === 404)
+      await this.standBy(
+        'This plan was deleted; bring it back from the shelf, or save the plan file before closing the window',
+      )
+    else if (status === 422 || status === 413 || (this.tries += 1) >= TRIES)
+      this.setAside(item, message ?? `The server refused it (${status})`, reply.error?.issues ?? [])
     else await this.standBy(`${message ?? `The server refused it (${status})`}; tried again`)
   }
 
@@ -222,7 +249,13 @@ export class PlanClient {
   /** Asks the server; where it takes long, the window says so meanwhile. Status 0 where there is no answer. */
   private async ask(request: () => Promise<Reply>): Promise<Reply> {
     let isOpen = true
-    const slowly = setTimeout(() => isOpen && this.state.pending.length > 0 && this.set({ status: 'offline', message: `The server has not answered yet; ${KEPT}` }), SLOW_MS)
+    const slowly = setTimeout(
+      () =>
+        isOpen &&
+        this.state.pending.length > 0 &&
+        this.set({ status: 'offline', message: `The server has not answered yet; ${KEPT}` }),
+      SLOW_MS,
+    )
     try {
       return await request()
     } catch {
@@ -271,7 +304,8 @@ export class PlanClient {
 
   private async catchUp(reply: EditReply): Promise<void> {
     const isBehind = (reply.revision ?? 0) < this.state.revision
-    const isOther = reply.revision === this.state.revision && reply.lastEdit !== undefined && reply.lastEdit !== this.lastEdit
+    const isOther =
+      reply.revision === this.state.revision && reply.lastEdit !== undefined && reply.lastEdit !== this.lastEdit
     if (reply.wentBack || isBehind || isOther) return this.startOver()
     if ('undo' in reply) this.tops = { undo: reply.undo ?? null, redo: reply.redo ?? null }
     const isWhole = this.advance(reply.changes ?? reply.since ?? [])
@@ -289,8 +323,13 @@ export class PlanClient {
     this.confirmed = theirs.plan
     this.lastEdit = theirs.lastEdit
     this.tops = { undo: theirs.undo, redo: theirs.redo }
-    const where = isBeside ? 'what this window had stands on the shelf as a plan of its own' : 'what this window had could not be put on the shelf'
-    this.set({ revision: theirs.revision, message: `The server has an older copy of this plan, revision ${theirs.revision}; this window had ${had}. You see the server’s; ${where}.` })
+    const where = isBeside
+      ? 'what this window had stands on the shelf as a plan of its own'
+      : 'what this window had could not be put on the shelf'
+    this.set({
+      revision: theirs.revision,
+      message: `The server has an older copy of this plan, revision ${theirs.revision}; this window had ${had}. You see the server’s; ${where}.`,
+    })
     this.rebuild()
   }
 
@@ -308,8 +347,18 @@ export class PlanClient {
     if (item.kind !== 'edit') return
     const clashing = since.filter(({ patches }) => doClash(touched, patches))
     const after = apply(this.confirmed, item.commands)
-    if (after.kind === 'refused') this.raise(item, since.map(({ label }) => label), after.issues)
-    else if (clashing.length > 0) this.raise(item, clashing.map(({ label }) => label), [])
+    if (after.kind === 'refused')
+      this.raise(
+        item,
+        since.map(({ label }) => label),
+        after.issues,
+      )
+    else if (clashing.length > 0)
+      this.raise(
+        item,
+        clashing.map(({ label }) => label),
+        [],
+      )
   }
 
   private raise(mine: PendingEdit, theirs: readonly string[], issues: readonly Issue[]): void {
@@ -321,7 +370,10 @@ export class PlanClient {
     this.tries = 0
     this.shift()
     if (item.kind === 'edit') {
-      const why = [message, ...issues.slice(0, 3).map(({ path, message: each }) => (path ? `${path} ${each}` : each))].join(': ')
+      const why = [
+        message,
+        ...issues.slice(0, 3).map(({ path, message: each }) => (path ? `${path} ${each}` : each)),
+      ].join(': ')
       this.hold([{ heldId: item.editId, label: item.label, why, item, raw: JSON.stringify(item) }])
     } else this.set({ message })
     this.rebuild()
@@ -350,7 +402,8 @@ export class PlanClient {
   private rebuild(): void {
     let plan = this.confirmed
     let { undo: undoTop, redo: redoTop } = this.tops
-    const done: { readonly label: string; readonly inverse: readonly Patch[]; readonly forward: readonly Patch[] }[] = []
+    const done: { readonly label: string; readonly inverse: readonly Patch[]; readonly forward: readonly Patch[] }[] =
+      []
     const undone: typeof done = []
     for (const item of this.state.pending) {
       if (item.kind === 'edit') {

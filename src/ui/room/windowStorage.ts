@@ -38,7 +38,9 @@ export function ownedStorage(kind: 'pending' | 'held' | 'log', planId: string, w
     read() {
       return (
         safely(() => {
-          const orphans = Object.keys(localStorage).filter((key) => key.startsWith(prefix) && (key === own || !isAlive(key.slice(prefix.length))))
+          const orphans = Object.keys(localStorage).filter(
+            (key) => key.startsWith(prefix) && (key === own || !isAlive(key.slice(prefix.length))),
+          )
           const texts = orphans.map((key) => localStorage.getItem(key) ?? '[]')
           // What is unreadable is set aside by the reader and written again under this window's name.
           for (const key of orphans) if (key !== own) localStorage.removeItem(key)
@@ -47,20 +49,23 @@ export function ownedStorage(kind: 'pending' | 'held' | 'log', planId: string, w
         }) ?? []
       )
     },
-    write: (text) => void safely(() => (text === null ? localStorage.removeItem(own) : localStorage.setItem(own, text))),
+    write: (text) =>
+      void safely(() => (text === null ? localStorage.removeItem(own) : localStorage.setItem(own, text))),
   }
 }
 
 /** Until the reader has looked through them, nothing of what was left is only in memory. */
 function merged(texts: readonly string[]): string {
-  return JSON.stringify(texts.flatMap((text) => {
-    try {
-      const value: unknown = JSON.parse(text)
-      return Array.isArray(value) ? (value as unknown[]) : [text]
-    } catch {
-      return [text]
-    }
-  }))
+  return JSON.stringify(
+    texts.flatMap((text) => {
+      try {
+        const value: unknown = JSON.parse(text)
+        return Array.isArray(value) ? (value as unknown[]) : [text]
+      } catch {
+        return [text]
+      }
+    }),
+  )
 }
 
 function safely<T>(work: () => T): T | null {

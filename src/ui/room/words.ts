@@ -6,14 +6,23 @@ export function terminalLabel(plan: Plan, device: DeviceId, terminal: TerminalId
 }
 
 export function endName(plan: Plan, end: WireEnd): string {
-  return end.kind === 'parked' ? `parked: ${end.where}` : `${plan.devices[end.device]?.tag ?? '?'} ${terminalLabel(plan, end.device, end.terminal)}`
+  return end.kind === 'parked'
+    ? `parked: ${end.where}`
+    : `${plan.devices[end.device]?.tag ?? '?'} ${terminalLabel(plan, end.device, end.terminal)}`
 }
 
 export function wireColour(plan: Plan, wire: Wire) {
   return wire.colour ?? plan.practice.colours[wire.function]
 }
 
-export const FUNCTION_WORDS: Readonly<Record<Wire['function'], string>> = { L: 'line', N: 'neutral', PE: 'earth', 'V+': 'DC plus', 'V-': 'DC minus, 0 V', signal: 'signal' }
+export const FUNCTION_WORDS: Readonly<Record<Wire['function'], string>> = {
+  L: 'line',
+  N: 'neutral',
+  PE: 'earth',
+  'V+': 'DC plus',
+  'V-': 'DC minus, 0 V',
+  signal: 'signal',
+}
 
 /** Devices in the order of their tags: PS2 before PS10. */
 export function byTag<T extends { readonly tag: string }>(a: T, b: T): number {

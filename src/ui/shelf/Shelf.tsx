@@ -35,7 +35,10 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     asked.current = { key }
     setProblem(null)
     setNotice(null)
-    const reply = await request<{ plan: PlanSummary; namesakes: number; entries: number }>('POST', '/api/plans', { ...body, createId: crypto.randomUUID() })
+    const reply = await request<{ plan: PlanSummary; namesakes: number; entries: number }>('POST', '/api/plans', {
+      ...body,
+      createId: crypto.randomUUID(),
+    })
     asked.current = null
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be made', issues: [] })
     const { plan, namesakes, entries } = reply.body
@@ -47,12 +50,16 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   }
   const read = async (chosen: File | undefined) => {
     if (!chosen) return
-    if (chosen.size > LIMIT_BYTES) return setProblem({ message: `${chosen.name} is larger than 4 MB; a plan file is not`, issues: [] })
+    if (chosen.size > LIMIT_BYTES)
+      return setProblem({ message: `${chosen.name} is larger than 4 MB; a plan file is not`, issues: [] })
     let document: unknown
     try {
       document = JSON.parse(await chosen.text())
     } catch {
-      return setProblem({ message: `${chosen.name} is not JSON, so it is not a plan file; nothing was changed`, issues: [] })
+      return setProblem({
+        message: `${chosen.name} is not JSON, so it is not a plan file; nothing was changed`,
+        issues: [],
+      })
     }
     await create({ from: 'file', document })
   }
@@ -82,46 +89,129 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     <div className="min-h-screen">
       <header className="bg-rail text-rail-ink">
         <div className="mx-auto flex max-w-5xl flex-wrap items-center justify-between gap-3 px-5 py-3">
-          <p className="flex items-center gap-2.5 text-[17px] font-bold"><Mark /> Glad Rafter</p>
-          <p className="flex gap-4 text-[14px]"><Link href="/sums" className="hover:underline">Quick sums</Link><ThemeSwitch /></p>
+          <p className="flex items-center gap-2.5 text-[17px] font-bold">
+            <Mark /> Glad Rafter
+          </p>
+          <p className="flex gap-4 text-[14px]">
+            <Link href="/sums" className="hover:underline">
+              Quick sums
+            </Link>
+            <ThemeSwitch />
+          </p>
         </div>
       </header>
       <main className="mx-auto max-w-5xl px-5 py-6">
         <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
           <div>
             <h1 className="text-[28px] leading-tight font-bold">Plans</h1>
-            <p className="text-mute">Plan a mains-fed control box, size it, wire it, work through the evening, and find it again tomorrow.</p>
+            <p className="text-mute">
+              Plan a mains-fed control box, size it, wire it, work through the evening, and find it again tomorrow.
+            </p>
           </div>
           <div className="flex flex-wrap gap-2">
-            <input ref={file} type="file" accept="application/json,.json" className="sr-only" tabIndex={-1} aria-label="Plan file" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = '' }} />
+            <input
+              ref={file}
+              type="file"
+              accept="application/json,.json"
+              className="sr-only"
+              tabIndex={-1}
+              aria-label="Plan file"
+              onChange={(event) => {
+                void read(event.target.files?.[0])
+                event.target.value = ''
+              }}
+            />
             <Button onClick={() => file.current?.click()}>Open a plan file</Button>
-            <Button look="main" onClick={() => setNew(true)}>New plan</Button>
+            <Button look="main" onClick={() => setNew(true)}>
+              New plan
+            </Button>
           </div>
         </div>
         {problem ? (
           <div role="alert" className="mb-4 rounded-lg border border-stop/40 bg-stop-wash p-3">
             <p className="font-semibold text-stop">{problem.message}</p>
-            <ul className="mt-1 text-[14px]">{problem.issues.slice(0, 6).map(({ path, message }) => <li key={path + message}><span className="figures font-semibold">{path || 'the file'}</span>: {message}</li>)}</ul>
-            {problem.issues.length > 6 ? <p className="text-[14px]">and {problem.issues.length - 6} more faults</p> : null}
+            <ul className="mt-1 text-[14px]">
+              {problem.issues.slice(0, 6).map(({ path, message }) => (
+                <li key={path + message}>
+                  <span className="figures font-semibold">{path || 'the file'}</span>: {message}
+                </li>
+              ))}
+            </ul>
+            {problem.issues.length > 6 ? (
+              <p className="text-[14px]">and {problem.issues.length - 6} more faults</p>
+            ) : null}
           </div>
         ) : null}
-        {notice ? <p role="status" className="mb-4 rounded-lg border border-hair bg-note-wash px-4 py-2">{notice}</p> : null}
-        {deleted ? <p role="status" className="mb-4 flex items-center justify-between rounded-lg border border-hair bg-note-wash px-4 py-2">“{deleted.name}” is deleted. <Button onClick={() => void restore()}>Undo: bring it back</Button></p> : null}
+        {notice ? (
+          <p role="status" className="mb-4 rounded-lg border border-hair bg-note-wash px-4 py-2">
+            {notice}
+          </p>
+        ) : null}
+        {deleted ? (
+          <p
+            role="status"
+            className="mb-4 flex items-center justify-between rounded-lg border border-hair bg-note-wash px-4 py-2"
+          >
+            “{deleted.name}” is deleted. <Button onClick={() => void restore()}>Undo: bring it back</Button>
+          </p>
+        ) : null}
         {plans.length === 0 ? (
-          <div className="rounded-xl border border-dashed border-hair bg-sheet p-8 text-center"><p className="text-lg font-semibold">The shelf is empty</p><p className="mt-1 text-mute">Begin with “New plan”: from nothing, or from a pattern that you change.</p></div>
+          <div className="rounded-xl border border-dashed border-hair bg-sheet p-8 text-center">
+            <p className="text-lg font-semibold">The shelf is empty</p>
+            <p className="mt-1 text-mute">Begin with “New plan”: from nothing, or from a pattern that you change.</p>
+          </div>
         ) : (
           <ul className="grid gap-3 md:grid-cols-2">
-            {plans.map((plan) => (plan.trouble === null ? <PlanCard key={plan.id} plan={plan} onDuplicate={() => void create({ from: 'copy', plan: plan.id }, false)} onDelete={() => void remove(plan)} /> : <UnreadableCard key={plan.id} plan={plan} onDelete={() => void remove(plan)} />))}
+            {plans.map((plan) =>
+              plan.trouble === null ? (
+                <PlanCard
+                  key={plan.id}
+                  plan={plan}
+                  onDuplicate={() => void create({ from: 'copy', plan: plan.id }, false)}
+                  onDelete={() => void remove(plan)}
+                />
+              ) : (
+                <UnreadableCard key={plan.id} plan={plan} onDelete={() => void remove(plan)} />
+              ),
+            )}
           </ul>
         )}
-        <section aria-labelledby="all-data" className="mt-8 flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-hair pt-4">
-          <h2 id="all-data" className="font-bold">All data</h2>
-          <p className="min-w-60 flex-1 text-[14px] text-mute">Every plan with its history and its logbook in one file, to be kept elsewhere. Taken in again, what is here already stays as it is.</p>
-          <a href="/api/data" download className="rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent">Save all data</a>
-          <input ref={archive} type="file" accept=".jsonl,application/x-ndjson" className="sr-only" tabIndex={-1} aria-label="Saved data" onChange={(event) => { void takeIn(event.target.files?.[0]); event.target.value = '' }} />
+        <section
+          aria-labelledby="all-data"
+          className="mt-8 flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-hair pt-4"
+        >
+          <h2 id="all-data" className="font-bold">
+            All data
+          </h2>
+          <p className="min-w-60 flex-1 text-[14px] text-mute">
+            Every plan with its history and its logbook in one file, to be kept elsewhere. Taken in again, what is here
+            already stays as it is.
+          </p>
+          <a
+            href="/api/data"
+            download
+            className="rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent"
+          >
+            Save all data
+          </a>
+          <input
+            ref={archive}
+            type="file"
+            accept=".jsonl,application/x-ndjson"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Saved data"
+            onChange={(event) => {
+              void takeIn(event.target.files?.[0])
+              event.target.value = ''
+            }}
+          />
           <Button onClick={() => archive.current?.click()}>Take saved data in</Button>
         </section>
-        <p className="mt-8 max-w-prose text-[13px] text-mute">Glad Rafter reckons what a plan says. It does not see the workmanship and replaces no electrician and no local code. It says what was checked and what was not.</p>
+        <p className="mt-8 max-w-prose text-[13px] text-mute">
+          Glad Rafter reckons what a plan says. It does not see the workmanship and replaces no electrician and no local
+          code. It says what was checked and what was not.
+        </p>
       </main>
       <NewPlan open={isNew} onClose={() => setNew(false)} onCreate={create} />
     </div>
@@ -130,7 +220,10 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
 
 function tookIn(name: string, namesakes: number, entries: number): string {
   const record = entries > 0 ? ` Its record came with it: ${entries} ${entries === 1 ? 'entry' : 'entries'}.` : ''
-  const alike = namesakes > 0 ? ` ${namesakes === 1 ? 'Another plan is' : `${namesakes} other plans are`} called the same; rename one, so that you know them apart.` : ''
+  const alike =
+    namesakes > 0
+      ? ` ${namesakes === 1 ? 'Another plan is' : `${namesakes} other plans are`} called the same; rename one, so that you know them apart.`
+      : ''
   return `“${name}” stands on the shelf.${record}${alike}`
 }
 
@@ -139,20 +232,52 @@ function takenInWords({ plans, there, beside, entries }: TakenIn): string {
   return `Taken in: ${count(plans)} and ${entries} ${entries === 1 ? 'entry' : 'entries'} of their logbooks. ${there > 0 ? `${count(there)} stood here already and stayed. ` : ''}${beside > 0 ? `${count(beside)} differed from what is here and came in beside it.` : ''}`.trim()
 }
 
-function PlanCard({ plan, onDuplicate, onDelete }: { readonly plan: PlanSummary; readonly onDuplicate: () => void; readonly onDelete: () => void }) {
+function PlanCard({
+  plan,
+  onDuplicate,
+  onDelete,
+}: {
+  readonly plan: PlanSummary
+  readonly onDuplicate: () => void
+  readonly onDelete: () => void
+}) {
   const file = 'rounded-lg border border-hair px-3 py-1.5 font-semibold hover:border-accent'
   return (
     <li className="flex flex-col rounded-xl border border-hair bg-sheet p-4">
-      <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]"><Link href={`/plans/${plan.id}/brief`} className="hover:underline">{plan.name}</Link></h2>
+      <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]">
+        <Link href={`/plans/${plan.id}/brief`} className="hover:underline">
+          {plan.name}
+        </Link>
+      </h2>
       <p className="text-[13px] text-mute">{plan.site}</p>
       {plan.description ? <p className="mt-1.5 line-clamp-3 text-[14px]">{plan.description}</p> : null}
-      <p className="figures mt-2 text-[13px] text-mute">{plan.devices} devices · {plan.wires} wires · revision {plan.revision} · {plan.updatedAt.slice(0, 10)}</p>
+      <p className="figures mt-2 text-[13px] text-mute">
+        {plan.devices} devices · {plan.wires} wires · revision {plan.revision} · {plan.updatedAt.slice(0, 10)}
+      </p>
       <div className="mt-3 flex flex-wrap gap-2">
-        <Link href={`/plans/${plan.id}/brief`} className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110">Open</Link>
-        <Button onClick={onDuplicate} aria-label={`Duplicate ${plan.name}`}>Duplicate</Button>
-        <a href={`/api/plans/${plan.id}/export`} download className={file} aria-label={`Plan file of ${plan.name}`}>Plan file</a>
-        <a href={`/api/plans/${plan.id}/export?record=yes`} download className={file} aria-label={`Plan file of ${plan.name} with its record`}>with record</a>
-        <Button look="danger" onClick={onDelete} aria-label={`Delete ${plan.name}`}>Delete</Button>
+        <Link
+          href={`/plans/${plan.id}/brief`}
+          className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110"
+        >
+          Open
+        </Link>
+        <Button onClick={onDuplicate} aria-label={`Duplicate ${plan.name}`}>
+          Duplicate
+        </Button>
+        <a href={`/api/plans/${plan.id}/export`} download className={file} aria-label={`Plan file of ${plan.name}`}>
+          Plan file
+        </a>
+        <a
+          href={`/api/plans/${plan.id}/export?record=yes`}
+          download
+          className={file}
+          aria-label={`Plan file of ${plan.name} with its record`}
+        >
+          with record
+        </a>
+        <Button look="danger" onClick={onDelete} aria-label={`Delete ${plan.name}`}>
+          Delete
+        </Button>
       </div>
     </li>
   )
@@ -164,17 +289,41 @@ function UnreadableCard({ plan, onDelete }: { readonly plan: PlanSummary; readon
   return (
     <li className="flex flex-col rounded-xl border border-stop/40 bg-sheet p-4">
       <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]">{name}</h2>
-      <p className="mt-1 line-clamp-6 text-[14px] [overflow-wrap:anywhere]"><strong className="text-stop"><span aria-hidden>⬢ </span>Cannot be read:</strong> {plan.trouble}.</p>
-      <p className="mt-1 text-[14px] text-mute">Its stored document was not touched. Save it; what can be mended by hand can be opened again as a plan file.</p>
+      <p className="mt-1 line-clamp-6 text-[14px] [overflow-wrap:anywhere]">
+        <strong className="text-stop">
+          <span aria-hidden>⬢ </span>Cannot be read:
+        </strong>{' '}
+        {plan.trouble}.
+      </p>
+      <p className="mt-1 text-[14px] text-mute">
+        Its stored document was not touched. Save it; what can be mended by hand can be opened again as a plan file.
+      </p>
       <div className="mt-3 flex flex-wrap gap-2">
-        <a href={`/api/plans/${plan.id}/raw`} download className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110" aria-label={`Save the document of ${name}`}>Save its document</a>
-        <Button look="danger" onClick={onDelete} aria-label={`Remove ${name}`}>Remove</Button>
+        <a
+          href={`/api/plans/${plan.id}/raw`}
+          download
+          className="rounded-lg border border-accent bg-accent px-3 py-1.5 font-semibold text-accent-ink hover:brightness-110"
+          aria-label={`Save the document of ${name}`}
+        >
+          Save its document
+        </a>
+        <Button look="danger" onClick={onDelete} aria-label={`Remove ${name}`}>
+          Remove
+        </Button>
       </div>
     </li>
   )
 }
 
-function NewPlan({ open, onClose, onCreate }: { readonly open: boolean; readonly onClose: () => void; readonly onCreate: (body: object) => Promise<void> }) {
+function NewPlan({
+  open,
+  onClose,
+  onCreate,
+}: {
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly onCreate: (body: object) => Promise<void>
+}) {
   const [name, setName] = useState('')
   const [region, setRegion] = useState<'IEC' | 'NEC'>('IEC')
   const [error, setError] = useState<string | null>(null)
@@ -187,22 +336,66 @@ function NewPlan({ open, onClose, onCreate }: { readonly open: boolean; readonly
       <fieldset className="mb-4">
         <legend className="mb-1 text-[13px] text-mute">Mains and practice where it will stand</legend>
         <div className="flex flex-wrap gap-2">
-          {([['IEC', '230 V, IEC'], ['NEC', '120 V, NEC']] as const).map(([value, label]) => (
-            <label key={value} className={`cursor-pointer rounded-lg border px-3 py-1.5 ${region === value ? 'border-accent bg-accent-wash font-semibold' : 'border-hair'}`}><input type="radio" name="region" className="mr-2 accent-(--accent)" checked={region === value} onChange={() => setRegion(value)} />{label}</label>
+          {(
+            [
+              ['IEC', '230 V, IEC'],
+              ['NEC', '120 V, NEC'],
+            ] as const
+          ).map(([value, label]) => (
+            <label
+              key={value}
+              className={`cursor-pointer rounded-lg border px-3 py-1.5 ${region === value ? 'border-accent bg-accent-wash font-semibold' : 'border-hair'}`}
+            >
+              <input
+                type="radio"
+                name="region"
+                className="mr-2 accent-(--accent)"
+                checked={region === value}
+                onChange={() => setRegion(value)}
+              />
+              {label}
+            </label>
           ))}
         </div>
       </fieldset>
       <section className="rounded-lg border border-hair p-3">
         <h3 className="mb-1 font-bold">From nothing</h3>
         <div className="flex flex-wrap items-start gap-2">
-          <div className="min-w-56 flex-1"><Labelled label="Name of the plan" error={error}>{(props) => <input {...props} className={INPUT} value={name} maxLength={80} onChange={(event) => { setName(event.target.value); setError(null) }} onKeyDown={(event) => event.key === 'Enter' && nothing()} />}</Labelled></div>
-          <Button look="main" className="mt-5" onClick={nothing}>Begin with nothing</Button>
+          <div className="min-w-56 flex-1">
+            <Labelled label="Name of the plan" error={error}>
+              {(props) => (
+                <input
+                  {...props}
+                  className={INPUT}
+                  value={name}
+                  maxLength={80}
+                  onChange={(event) => {
+                    setName(event.target.value)
+                    setError(null)
+                  }}
+                  onKeyDown={(event) => event.key === 'Enter' && nothing()}
+                />
+              )}
+            </Labelled>
+          </div>
+          <Button look="main" className="mt-5" onClick={nothing}>
+            Begin with nothing
+          </Button>
         </div>
       </section>
       <h3 className="mt-4 mb-1 font-bold">From a pattern, to be changed</h3>
       <ul className="grid gap-2 sm:grid-cols-2">
         {PATTERNS.map((pattern: PatternName) => (
-          <li key={pattern}><button type="button" className="h-full w-full rounded-lg border border-hair p-3 text-left hover:border-accent hover:bg-accent-wash" onClick={() => void onCreate({ from: 'pattern', pattern, region })}><span className="block font-semibold">{PATTERN_WORDS[pattern].title}</span><span className="text-[14px] text-mute">{PATTERN_WORDS[pattern].what}</span></button></li>
+          <li key={pattern}>
+            <button
+              type="button"
+              className="h-full w-full rounded-lg border border-hair p-3 text-left hover:border-accent hover:bg-accent-wash"
+              onClick={() => void onCreate({ from: 'pattern', pattern, region })}
+            >
+              <span className="block font-semibold">{PATTERN_WORDS[pattern].title}</span>
+              <span className="text-[14px] text-mute">{PATTERN_WORDS[pattern].what}</span>
+            </button>
+          </li>
         ))}
       </ul>
     </Modal>

@@ -17,12 +17,26 @@ export function ConflictDialog() {
         </section>
         <section className="rounded-lg border border-hair p-3">
           <h3 className="font-bold">Saved meanwhile</h3>
-          <ul>{conflict.theirs.map((label, i) => <li key={i}>{label}</li>)}</ul>
+          <ul>
+            {conflict.theirs.map((label, i) => (
+              <li key={i}>{label}</li>
+            ))}
+          </ul>
         </section>
       </div>
-      {canKeep ? <p className="mt-3">Both change the same thing. What shall it be?</p> : <p className="mt-3 text-stop">Yours no longer fits: {conflict.issues.map(({ message }) => message).join('; ')}.</p>}
+      {canKeep ? (
+        <p className="mt-3">Both change the same thing. What shall it be?</p>
+      ) : (
+        <p className="mt-3 text-stop">
+          Yours no longer fits: {conflict.issues.map(({ message }) => message).join('; ')}.
+        </p>
+      )}
       <div className="mt-4 flex flex-wrap gap-2">
-        {canKeep ? <Button look="main" onClick={() => client.settle('mine')}>Put mine on top</Button> : null}
+        {canKeep ? (
+          <Button look="main" onClick={() => client.settle('mine')}>
+            Put mine on top
+          </Button>
+        ) : null}
         <Button onClick={() => client.settle('theirs')}>Drop mine, keep what is saved</Button>
       </div>
     </Modal>

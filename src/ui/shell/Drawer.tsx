@@ -6,13 +6,29 @@ import { useRoom } from '@/ui/room'
 export function Drawer() {
   const { drawer, open, plan } = useRoom()
   if (!drawer) return null
-  const isGone = (drawer.kind === 'device' && !plan.devices[drawer.id]) || (drawer.kind === 'wire' && !plan.wires[drawer.id])
+  const isGone =
+    (drawer.kind === 'device' && !plan.devices[drawer.id]) || (drawer.kind === 'wire' && !plan.wires[drawer.id])
   if (isGone) return null
   return (
-    <aside aria-label="Drawer" className="w-[316px] shrink-0 border-l border-hair bg-sheet px-4 py-3 max-md:fixed max-md:inset-0 max-md:z-40 max-md:w-full max-md:overflow-y-auto md:sticky md:top-[58px] md:h-[calc(100vh-58px)] md:overflow-y-auto">
+    <aside
+      aria-label="Drawer"
+      className="w-[316px] shrink-0 border-l border-hair bg-sheet px-4 py-3 max-md:fixed max-md:inset-0 max-md:z-40 max-md:w-full max-md:overflow-y-auto md:sticky md:top-[58px] md:h-[calc(100vh-58px)] md:overflow-y-auto"
+    >
       <div className="flex justify-between">
-        {drawer.kind === 'figure' && drawer.back ? <button type="button" className="text-[13px] font-semibold text-accent hover:underline" onClick={() => open(drawer.back!)}>← back</button> : <span />}
-        <button type="button" className="rounded px-2 text-[13px] text-mute hover:bg-wash" onClick={() => open(null)}>Shut <span aria-hidden>×</span></button>
+        {drawer.kind === 'figure' && drawer.back ? (
+          <button
+            type="button"
+            className="text-[13px] font-semibold text-accent hover:underline"
+            onClick={() => open(drawer.back!)}
+          >
+            ← back
+          </button>
+        ) : (
+          <span />
+        )}
+        <button type="button" className="rounded px-2 text-[13px] text-mute hover:bg-wash" onClick={() => open(null)}>
+          Shut <span aria-hidden>×</span>
+        </button>
       </div>
       {drawer.kind === 'figure' ? <FigurePanel view={drawer} /> : null}
       {drawer.kind === 'findings' ? <FindingsPanel /> : null}

@@ -20,7 +20,9 @@ export function ShortcutHelp({ open, onClose }: { readonly open: boolean; readon
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
         {KEYS.map(([key, what]) => (
           <div key={key} className="contents">
-            <dt><kbd className="figures rounded border border-hair bg-wash px-2 py-0.5">{key}</kbd></dt>
+            <dt>
+              <kbd className="figures rounded border border-hair bg-wash px-2 py-0.5">{key}</kbd>
+            </dt>
             <dd>{what}</dd>
           </div>
         ))}

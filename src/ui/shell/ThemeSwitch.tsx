@@ -19,5 +19,9 @@ export function ThemeSwitch() {
     localStorage.setItem(KEY, next)
     setTheme(next)
   }
-  return <button type="button" className="hover:underline" onClick={turn}>Light or dark</button>
+  return (
+    <button type="button" className="hover:underline" onClick={turn}>
+      Light or dark
+    </button>
+  )
 }

@@ -12,7 +12,9 @@ const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: Compo
   build: async () => ({ default: (await import('@/ui/build')).BuildStage }),
 }
 
-export const STAGE_VIEWS = Object.fromEntries(STAGES.map(({ key }) => [key, lazy(LOADERS[key])])) as unknown as Readonly<Record<StageKey, ComponentType>>
+export const STAGE_VIEWS = Object.fromEntries(
+  STAGES.map(({ key }) => [key, lazy(LOADERS[key])]),
+) as unknown as Readonly<Record<StageKey, ComponentType>>
 
 export function loadAllStages(): void {
   for (const load of Object.values(LOADERS)) void load().catch(() => undefined)

@@ -14,18 +14,33 @@ describe('batches of wire ends', () => {
     expect(steps).toHaveLength(2 * Object.keys(plan.wires).length)
   })
   it('keep to one tool and one die', () => {
-    for (const { ends } of batches) expect(new Set(ends.map(({ treatment }) => `${treatment.treatment} ${treatment.die}`)).size).toBe(1)
+    for (const { ends } of batches)
+      expect(new Set(ends.map(({ treatment }) => `${treatment.treatment} ${treatment.die}`)).size).toBe(1)
   })
-  it('are named by what is made', () => expect(batches.map(({ title }) => title)).toEqual(expect.arrayContaining(['Blade receptacle 6.3 mm, blue', 'Crimp contact, 2.5 mm pitch', 'Eyelet M4, blue', 'Ferrule 0.75 · 8, grey', 'Ferrule 2.5 · 8, blue'])))
+  it('are named by what is made', () =>
+    expect(batches.map(({ title }) => title)).toEqual(
+      expect.arrayContaining([
+        'Blade receptacle 6.3 mm, blue',
+        'Crimp contact, 2.5 mm pitch',
+        'Eyelet M4, blue',
+        'Ferrule 0.75 · 8, grey',
+        'Ferrule 2.5 · 8, blue',
+      ]),
+    ))
   it('an end remembers what it was made under: a changed size is another fact', () => {
     const outcome = apply(plan, [{ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } }])
     if (outcome.kind === 'refused') throw new Error('refused')
-    const find = (list: typeof batches) => list.flatMap(({ ends }) => ends).find(({ step }) => step === 'end:wire:w27:to')!
+    const find = (list: typeof batches) =>
+      list.flatMap(({ ends }) => ends).find(({ step }) => step === 'end:wire:w27:to')!
     expect(find(batchesOf(outcome.plan, evaluate(outcome.plan))).facts).not.toEqual(find(batches).facts)
   })
   it('leaves out what comes out of the machine', () => {
     const outcome = apply(plan, [{ type: 'updateWire', id: 'wire:w27' as WireId, changes: { origin: 'remove' } }])
     if (outcome.kind === 'refused') throw new Error('refused')
-    expect(batchesOf(outcome.plan, evaluate(outcome.plan)).flatMap(({ ends }) => ends).some(({ wire }) => wire === 'wire:w27')).toBe(false)
+    expect(
+      batchesOf(outcome.plan, evaluate(outcome.plan))
+        .flatMap(({ ends }) => ends)
+        .some(({ wire }) => wire === 'wire:w27'),
+    ).toBe(false)
   })
 })

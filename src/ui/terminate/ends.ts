@@ -35,11 +35,20 @@ export function batchesOf(plan: Plan, evaluation: Evaluation): readonly Batch[] 
       const key = `${treatment.treatment} ${treatment.die} ${treatment.what}`
       const batch = batches.get(key) ?? { title: treatment.what, ends: [] }
       batch.ends.push({
-        step: `end:${reckoned.id}:${side}`, wire: reckoned.id, side, letter: side === 'from' ? 'A' : 'B', end, size: reckoned.size, length_mm: reckoned.length_mm, treatment,
+        step: `end:${reckoned.id}:${side}`,
+        wire: reckoned.id,
+        side,
+        letter: side === 'from' ? 'A' : 'B',
+        end,
+        size: reckoned.size,
+        length_mm: reckoned.length_mm,
+        treatment,
         facts: { size: reckoned.size, made: treatment.what, terminal: `${end.device}|${end.terminal}` },
       })
       batches.set(key, batch)
     }
   }
-  return [...batches].map(([key, { title, ends }]) => ({ key, title, ends })).sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }))
+  return [...batches]
+    .map(([key, { title, ends }]) => ({ key, title, ends }))
+    .sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true }))
 }

@@ -13,6 +13,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const body = await readBytes(request, LIMITS.data)
     if (body.kind === 'refused') return body.response
     const outcome = await takeAll(await database(), body.value.toString('utf8'))
-    return outcome.kind === 'taken' ? answer(outcome.taken) : problem(422, 'This file cannot be taken in; nothing was changed', outcome.issues)
+    return outcome.kind === 'taken'
+      ? answer(outcome.taken)
+      : problem(422, 'This file cannot be taken in; nothing was changed', outcome.issues)
   },
 })

@@ -20,7 +20,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const bytes = await readBytes(request, LIMITS.plan)
     if (bytes.kind === 'refused') return bytes.response
     const store = new PlanStore(await database())
-    const wish = bytes.value.length > LARGE ? await readBeside(bytes.value.toString('utf8')) : await planWished(bytes.value, store)
+    const wish =
+      bytes.value.length > LARGE ? await readBeside(bytes.value.toString('utf8')) : await planWished(bytes.value, store)
     if (wish.kind === 'refused') return wish.response
     const { plan, logbook, createId } = wish
     const created = await store.create(plan, { createId, logbook })
@@ -31,7 +32,12 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
 })
 
 type Wish =
-  | { readonly kind: 'file'; readonly plan: Plan; readonly logbook: readonly LogEntry[]; readonly createId: string | null }
+  | {
+      readonly kind: 'file'
+      readonly plan: Plan
+      readonly logbook: readonly LogEntry[]
+      readonly createId: string | null
+    }
   | { readonly kind: 'refused'; readonly response: Response }
 
 const refused = (response: Response): Wish => ({ kind: 'refused', response })
@@ -48,7 +54,12 @@ async function planWished(bytes: Buffer, store: PlanStore): Promise<Wish> {
   const body = parseBody(bytes, createRequest)
   if (body.kind === 'refused') return body
   const wish = body.value
-  const made = (plan: Plan, logbook: readonly LogEntry[] = []): Wish => ({ kind: 'file', plan, logbook, createId: wish.createId ?? null })
+  const made = (plan: Plan, logbook: readonly LogEntry[] = []): Wish => ({
+    kind: 'file',
+    plan,
+    logbook,
+    createId: wish.createId ?? null,
+  })
   switch (wish.from) {
     case 'nothing':
       return made(emptyPlan(wish.name, wish.region))
@@ -63,7 +74,9 @@ async function planWished(bytes: Buffer, store: PlanStore): Promise<Wish> {
     }
     case 'file': {
       const file = readPlanFile(wish.document)
-      return file.kind === 'file' ? made(file.plan, file.logbook) : refused(problem(422, 'This file is not a plan that can be read; nothing was changed', file.issues))
+      return file.kind === 'file'
+        ? made(file.plan, file.logbook)
+        : refused(problem(422, 'This file is not a plan that can be read; nothing was changed', file.issues))
     }
   }
 }

@@ -17,11 +17,13 @@ interface Props {
 }
 
 /** Once a request, for the title and the page alike. */
-const loadOnce = cache((id: string, author: string) => shown(async () => {
-  const db = await database()
-  const loaded = await new PlanStore(db).load(id, author)
-  return { loaded, log: loaded?.kind === 'plan' ? ((await new Logbook(db).read(id)) ?? []) : [] }
-}))
+const loadOnce = cache((id: string, author: string) =>
+  shown(async () => {
+    const db = await database()
+    const loaded = await new PlanStore(db).load(id, author)
+    return { loaded, log: loaded?.kind === 'plan' ? ((await new Logbook(db).read(id)) ?? []) : [] }
+  }),
+)
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const page = await loadOnce((await params).id, pageAuthor(await headers()))

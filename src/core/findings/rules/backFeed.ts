@@ -7,7 +7,10 @@ export const backFeed = defineRule<{ readonly sources: readonly JoinedSource[] }
   title: 'A supply feeds back into another source',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) => joinedPositives(context).filter((sources) => sources.some(({ isOutside }) => isOutside)).map((sources) => ({ sources })),
+  find: (context) =>
+    joinedPositives(context)
+      .filter((sources) => sources.some(({ isOutside }) => isOutside))
+      .map((sources) => ({ sources })),
   word: ({ sources }, context) => {
     const outside = sources.find(({ isOutside }) => isOutside)!
     const own = sources.filter((source) => source !== outside)

@@ -20,6 +20,14 @@ export const bondTooThin = defineRule<BondReckoning & { readonly carries_A: numb
     subjects: [{ kind: 'wire', id: wire }, ...(lead ? [{ kind: 'wire' as const, id: lead }] : [])],
     what: `${context.wireName(wire)} carries ${formatNumber(carries_A)} A; with ${lead ? context.plan.wires[lead]!.label : 'a lead'}${supply ? ` at ${context.device(supply).tag}` : ''} loose ${formatNumber(loose.value!)} A go through it`,
     why: 'One loose screw, and the loads of a whole supply go by the thin bond, the other lead of a pair or a data shield. Let its size be reckoned, or part the ways.',
-    fixes: context.plan.wires[wire]!.size === null ? [] : [{ label: `Size ${context.plan.wires[wire]!.label} by what it must stand`, commands: [{ type: 'updateWire', id: wire, changes: { size: null } }] }],
+    fixes:
+      context.plan.wires[wire]!.size === null
+        ? []
+        : [
+            {
+              label: `Size ${context.plan.wires[wire]!.label} by what it must stand`,
+              commands: [{ type: 'updateWire', id: wire, changes: { size: null } }],
+            },
+          ],
   }),
 })

@@ -8,7 +8,11 @@ export const breakingCapacityShort = defineRule<ProtectiveReckoning>({
   title: 'More fault current than the device can part',
   stage: 'guard',
   source: SOURCES.iec60364Breaking,
-  find: ({ reckoning, plan }) => reckoning.protective.filter(({ fault, breaking_A, device }) => fault !== null && plan.devices[device]!.origin !== 'remove' && fault.largest_A > breaking_A * (1 + 1e-9)),
+  find: ({ reckoning, plan }) =>
+    reckoning.protective.filter(
+      ({ fault, breaking_A, device }) =>
+        fault !== null && plan.devices[device]!.origin !== 'remove' && fault.largest_A > breaking_A * (1 + 1e-9),
+    ),
   word: ({ device, link, fault, breaking_A }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} ${link} parts ${formatNumber(breaking_A)} A; ${formatNumber(fault!.largest_A)} A may flow${fault!.isAssumed ? ', assumed of the outlet' : ''}`,

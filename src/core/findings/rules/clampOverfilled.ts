@@ -2,7 +2,12 @@ import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
-export const clampOverfilled = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId; readonly count: number; readonly allowed: number }>({
+export const clampOverfilled = defineRule<{
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly count: number
+  readonly allowed: number
+}>({
   severity: 'caution',
   title: 'Too many conductors in a clamp',
   stage: 'connect',

@@ -31,13 +31,22 @@ export const coilOnLogicPin = defineRule<Facts>({
         const net = context.topology.netById.get(context.topology.netOf(terminalKey(id, terminal)))
         const pin = net?.terminals.map(splitKey).find((at) => {
           const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)
-          return (fn === 'data' || fn === 'signal') && direction !== 'in' && level_V !== null && level_V > 0 && level_V <= LOGIC_V
+          return (
+            (fn === 'data' || fn === 'signal') &&
+            direction !== 'in' &&
+            level_V !== null &&
+            level_V > 0 &&
+            level_V <= LOGIC_V
+          )
         })
         return pin ? [{ device: id, pin, coil_A }] : []
       })
     }),
   word: ({ device, pin, coil_A }, context) => ({
-    subjects: [{ kind: 'device', id: device }, { kind: 'terminal', device: pin.device, terminal: pin.terminal }],
+    subjects: [
+      { kind: 'device', id: device },
+      { kind: 'terminal', device: pin.device, terminal: pin.terminal },
+    ],
     what: `The coil of ${context.device(device).tag} takes ${formatNumber(coil_A)} A from ${context.terminalName(pin.device, pin.terminal)}, a logic pin that gives ${LOGIC_PIN_A} A or so`,
     why: 'The pin burns out, or the relay half pulls in and chatters. Put a driver between: a transistor, or a relay module that has one.',
   }),

@@ -15,17 +15,27 @@ export const coilWithoutFlyback = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) => {
     const { netOf } = context.topology
-    const isAcross = (nets: readonly string[]) => context.devices.some(({ id, part }) => part.behaviour.kind === 'surge-filter' && nets.every((net) => Object.keys(part.terminals).some((key) => netOf(terminalKey(id, key as never)) === net)))
+    const isAcross = (nets: readonly string[]) =>
+      context.devices.some(
+        ({ id, part }) =>
+          part.behaviour.kind === 'surge-filter' &&
+          nets.every((net) => Object.keys(part.terminals).some((key) => netOf(terminalKey(id, key as never)) === net)),
+      )
     return context.devices.flatMap(({ id, part }): Facts[] => {
       const { behaviour } = part
       if ((behaviour.kind !== 'relay' && behaviour.kind !== 'contactor') || behaviour.hasFlyback) return []
       const nets = [behaviour.coilPlus, behaviour.coilMinus].map((terminal) => netOf(terminalKey(id, terminal)))
-      const transistor = context.ways.flatMap(({ device, passages }) => (device === id ? passages : [])).find(({ link }) => link.kind === 'semiconductor')
+      const transistor = context.ways
+        .flatMap(({ device, passages }) => (device === id ? passages : []))
+        .find(({ link }) => link.kind === 'semiconductor')
       return transistor && !isAcross(nets) ? [{ device: id, by: transistor.device }] : []
     })
   },
   word: ({ device, by }, context) => ({
-    subjects: [{ kind: 'device', id: device }, { kind: 'device', id: by }],
+    subjects: [
+      { kind: 'device', id: device },
+      { kind: 'device', id: by },
+    ],
     what: `The coil of ${context.device(device).tag} is switched by ${context.device(by).tag}, and nothing takes up what the coil gives back when it goes off`,
     why: 'A coil answers a cut with hundreds of volts; the transistor dies of it, mostly as a short, and the relay stays on. Put a diode across the coil, its ring to the plus.',
   }),

@@ -18,7 +18,12 @@ export const colourOffScheme = defineRule<{ readonly wire: WireId }>({
       subjects: [{ kind: 'wire', id: wire }],
       what: `${context.wireName(wire)} is ${colourName(colour!)}; the scheme of this plan has ${colourName(context.plan.practice.colours[fn])} for ${fn}`,
       why: 'A colour that lies costs the next person an hour, or more. Sleeve or label both ends if it stays.',
-      fixes: [{ label: `Use the colour of the scheme for ${label}`, commands: [{ type: 'updateWire', id: wire, changes: { colour: null } }] }],
+      fixes: [
+        {
+          label: `Use the colour of the scheme for ${label}`,
+          commands: [{ type: 'updateWire', id: wire, changes: { colour: null } }],
+        },
+      ],
     }
   },
 })

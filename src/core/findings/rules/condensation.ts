@@ -8,7 +8,10 @@ export const condensation = defineRule<{ readonly enclosure: EnclosureId; readon
   title: 'Water settles inside at night',
   stage: 'layout',
   source: SOURCES.magnus,
-  find: ({ plan, reckoning }) => reckoning.boxes.flatMap(({ enclosure, day }) => (day?.condenses ? [{ enclosure, dew_C: day.dewPoint_C }] : [])).filter(({ enclosure }) => plan.enclosures[enclosure]!.origin !== 'remove'),
+  find: ({ plan, reckoning }) =>
+    reckoning.boxes
+      .flatMap(({ enclosure, day }) => (day?.condenses ? [{ enclosure, dew_C: day.dewPoint_C }] : []))
+      .filter(({ enclosure }) => plan.enclosures[enclosure]!.origin !== 'remove'),
   word: ({ enclosure, dew_C }, { plan }) => ({
     subjects: [{ kind: 'plan' }],
     what: `“${plan.enclosures[enclosure]!.name}”, switched off, cools below the dew point of ${formatNumber(dew_C)} °C at night`,

@@ -33,9 +33,14 @@ export const conductorDoesNotFit = defineRule<Facts>({
       })
     }),
   word: ({ wire, device, terminal, area_mm2, limit_mm2, isThick }, context) => ({
-    subjects: [{ kind: 'wire', id: wire }, { kind: 'terminal', device, terminal }],
+    subjects: [
+      { kind: 'wire', id: wire },
+      { kind: 'terminal', device, terminal },
+    ],
     what: `${context.wireName(wire)} is ${formatNumber(area_mm2)} mm² and ${context.terminalName(device, terminal)} takes ${isThick ? `at most ${formatNumber(limit_mm2)}` : `at least ${formatNumber(limit_mm2)}`} mm²`,
-    why: isThick ? 'Strands are cut off to make it go in, and the joint runs hot. Split the run at a terminal, or lower what protects it.' : 'The clamp closes before it grips; the wire pulls out.',
+    why: isThick
+      ? 'Strands are cut off to make it go in, and the joint runs hot. Split the run at a terminal, or lower what protects it.'
+      : 'The clamp closes before it grips; the wire pulls out.',
     severity: ['L', 'N', 'PE'].includes(context.terminal(device, terminal).function) ? 'stop' : 'caution',
   }),
 })

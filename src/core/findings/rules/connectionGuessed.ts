@@ -13,7 +13,10 @@ export const connectionGuessed = defineRule<{ readonly wires: readonly WireId[] 
   },
   word: ({ wires }, context) => ({
     subjects: wires.map((id) => ({ kind: 'wire', id })),
-    what: `${wires.length === 1 ? 'One connection is' : `${wires.length} connections are`} guessed: ${wires.slice(0, 4).map((id) => context.wireName(id)).join(', ')}${wires.length > 4 ? ' …' : ''}`,
+    what: `${wires.length === 1 ? 'One connection is' : `${wires.length} connections are`} guessed: ${wires
+      .slice(0, 4)
+      .map((id) => context.wireName(id))
+      .join(', ')}${wires.length > 4 ? ' …' : ''}`,
     why: 'Guides contradict one another. Measure these first, before anything else gets power.',
   }),
 })

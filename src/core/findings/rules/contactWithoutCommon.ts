@@ -16,10 +16,19 @@ export const contactWithoutCommon = defineRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       const contacts = part.links.flatMap((link) => (link.kind === 'contact' && link.by === 'coil' ? [link] : []))
-      const commons = [...new Set(contacts.flatMap(({ a, b }) => [a, b].filter((terminal) => part.terminals[terminal]!.function === 'contact-COM')))]
+      const commons = [
+        ...new Set(
+          contacts.flatMap(({ a, b }) =>
+            [a, b].filter((terminal) => part.terminals[terminal]!.function === 'contact-COM'),
+          ),
+        ),
+      ]
       return commons.flatMap((common): Facts[] => {
         if (context.wiresAt(id, common).length > 0) return []
-        const used = contacts.filter(({ a, b }) => a === common || b === common).map(({ a, b }) => (a === common ? b : a)).filter((terminal) => context.wiresAt(id, terminal).length > 0)
+        const used = contacts
+          .filter(({ a, b }) => a === common || b === common)
+          .map(({ a, b }) => (a === common ? b : a))
+          .filter((terminal) => context.wiresAt(id, terminal).length > 0)
         return used.length > 0 ? [{ device: id, common, used }] : []
       })
     }),

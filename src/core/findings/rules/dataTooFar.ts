@@ -13,7 +13,12 @@ export const dataTooFar = defineRule<{ readonly wire: WireId; readonly length_mm
   source: SOURCES.practice,
   find: (context) =>
     context.wires.flatMap(({ id, wire, reckoned }) => {
-      const isData = [wire.from, wire.to].some((end) => end.kind === 'terminal' && context.terminal(end.device, end.terminal).function === 'data' && (context.terminal(end.device, end.terminal).level_V ?? 0) > 0)
+      const isData = [wire.from, wire.to].some(
+        (end) =>
+          end.kind === 'terminal' &&
+          context.terminal(end.device, end.terminal).function === 'data' &&
+          (context.terminal(end.device, end.terminal).level_V ?? 0) > 0,
+      )
       return isData && reckoned.length_mm > REACH_mm ? [{ wire: id, length_mm: reckoned.length_mm }] : []
     }),
   word: ({ wire, length_mm }, context) => ({

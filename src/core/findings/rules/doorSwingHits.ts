@@ -3,7 +3,11 @@ import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
-export const doorSwingHits = defineRule<{ readonly device: DeviceId; readonly by: DeviceId | null; readonly wants_mm: number }>({
+export const doorSwingHits = defineRule<{
+  readonly device: DeviceId
+  readonly by: DeviceId | null
+  readonly wants_mm: number
+}>({
   severity: 'stop',
   title: 'Door hits a part as it opens',
   stage: 'layout',

@@ -7,11 +7,14 @@ export const exitUpward = defineRule<{ readonly enclosure: EnclosureId; readonly
   title: 'An opening that looks at the sky',
   stage: 'layout',
   source: SOURCES.iec60529,
-  find: ({ plan, reckoning }) => reckoning.faces.flatMap(({ enclosure, side, holes, isPlate }) => {
-    const { outdoor } = plan.enclosures[enclosure]!
-    if (!outdoor || isPlate || side !== 'top' || outdoor.hasRainHood) return []
-    return holes.filter((hole) => hole.state !== 'blank' && hole.for !== 'fixing').map((hole) => ({ enclosure, what: hole.label }))
-  }),
+  find: ({ plan, reckoning }) =>
+    reckoning.faces.flatMap(({ enclosure, side, holes, isPlate }) => {
+      const { outdoor } = plan.enclosures[enclosure]!
+      if (!outdoor || isPlate || side !== 'top' || outdoor.hasRainHood) return []
+      return holes
+        .filter((hole) => hole.state !== 'blank' && hole.for !== 'fixing')
+        .map((hole) => ({ enclosure, what: hole.label }))
+    }),
   word: ({ enclosure, what }, { plan }) => ({
     subjects: [{ kind: 'plan' }],
     what: `“${what}” goes through the top of “${plan.enclosures[enclosure]!.name}”, which stands in the open`,

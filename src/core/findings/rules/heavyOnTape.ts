@@ -13,11 +13,24 @@ export const heavyOnTape = defineRule<{ readonly device: DeviceId; readonly mass
   title: 'Heavy part on tape alone',
   stage: 'layout',
   source: SOURCES.practice,
-  find: (context) => context.devices.flatMap(({ id, device, part }) => (device.fixedWith === 'tape' && (part.mass_g === null ? part.body.width_mm * part.body.height_mm * part.body.depth_mm > LARGE_mm3 : part.mass_g > TAPE_g) ? [{ device: id, mass_g: part.mass_g }] : [])),
+  find: (context) =>
+    context.devices.flatMap(({ id, device, part }) =>
+      device.fixedWith === 'tape' &&
+      (part.mass_g === null
+        ? part.body.width_mm * part.body.height_mm * part.body.depth_mm > LARGE_mm3
+        : part.mass_g > TAPE_g)
+        ? [{ device: id, mass_g: part.mass_g }]
+        : [],
+    ),
   word: ({ device, mass_g }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag}, ${mass_g === null ? 'large and of unknown mass' : `${formatNumber(mass_g)} g`}, is held by tape alone; ${TAPE_g} g are the most for that`,
     why: 'Tape creeps in a warm box; one day the part hangs in its wires. Screws, or a bracket with a tie.',
-    fixes: [{ label: `Screw ${context.device(device).tag} on`, commands: [{ type: 'updateDevice', id: device, changes: { fixedWith: 'screws' } }] }],
+    fixes: [
+      {
+        label: `Screw ${context.device(device).tag} on`,
+        commands: [{ type: 'updateDevice', id: device, changes: { fixedWith: 'screws' } }],
+      },
+    ],
   }),
 })

@@ -7,7 +7,12 @@ export const holeUnknown = defineRule<{ readonly device: DeviceId }>({
   title: 'Goes through a wall, and nobody said what hole it wants',
   stage: 'layout',
   source: SOURCES.practice,
-  find: (context) => context.reckoning.faces.filter(({ isPlate }) => !isPlate).flatMap(({ items }) => items.flatMap(({ device }) => ((context.part(device).cutouts ?? []).length === 0 ? [{ device }] : []))),
+  find: (context) =>
+    context.reckoning.faces
+      .filter(({ isPlate }) => !isPlate)
+      .flatMap(({ items }) =>
+        items.flatMap(({ device }) => ((context.part(device).cutouts ?? []).length === 0 ? [{ device }] : [])),
+      ),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} stands in a wall and its part states no cut-out`,

@@ -3,7 +3,11 @@ import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
-export const inletOverloaded = defineRule<{ readonly device: DeviceId; readonly current_A: number; readonly rated_A: number }>({
+export const inletOverloaded = defineRule<{
+  readonly device: DeviceId
+  readonly current_A: number
+  readonly rated_A: number
+}>({
   severity: 'stop',
   title: 'Inlet and cord carry more than they are made for',
   stage: 'feed',
@@ -14,7 +18,9 @@ export const inletOverloaded = defineRule<{ readonly device: DeviceId; readonly 
       if (behaviour.kind !== 'mains-inlet') return []
       const rail = context.reckoning.rails.find(({ kind, source }) => kind === 'mains' && source === id)
       const current_A = rail?.load.value ?? null
-      return current_A !== null && current_A > behaviour.rated_A * (1 + 1e-9) ? [{ device: id, current_A, rated_A: behaviour.rated_A }] : []
+      return current_A !== null && current_A > behaviour.rated_A * (1 + 1e-9)
+        ? [{ device: id, current_A, rated_A: behaviour.rated_A }]
+        : []
     }),
   word: ({ device, current_A, rated_A }, context) => ({
     subjects: [{ kind: 'device', id: device }],

@@ -12,12 +12,20 @@ export interface JoinedSource {
 /** Groups of sources whose positives are joined by wires, bars and fuses; what only meets behind an open contact is not joined yet. */
 export function joinedPositives(context: Context): readonly (readonly JoinedSource[])[] {
   const joined = new Groups()
-  for (const { a, b, link } of context.topology.passages) if (link.kind === 'protective') joined.join(context.topology.netOf(a), context.topology.netOf(b))
+  for (const { a, b, link } of context.topology.passages)
+    if (link.kind === 'protective') joined.join(context.topology.netOf(a), context.topology.netOf(b))
   const groups = new Map<string, JoinedSource[]>()
   for (const { potential, terminal } of context.topology.sources) {
     if (potential.kind !== '+') continue
     const root = joined.find(context.topology.netOf(terminal))
-    groups.set(root, [...(groups.get(root) ?? []), { device: potential.device, output: potential.output!, isOutside: context.part(potential.device).behaviour.kind === 'outside-source' }])
+    groups.set(root, [
+      ...(groups.get(root) ?? []),
+      {
+        device: potential.device,
+        output: potential.output!,
+        isOutside: context.part(potential.device).behaviour.kind === 'outside-source',
+      },
+    ])
   }
   return [...groups.values()].filter((group) => group.length > 1)
 }

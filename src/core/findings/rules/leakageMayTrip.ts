@@ -10,7 +10,9 @@ export const leakageMayTrip = defineRule<{ readonly leakage_mA: number; readonly
   find({ reckoning, plan }) {
     const { residual_mA } = plan.site
     const leakage_mA = reckoning.mains.leakage.value
-    return residual_mA !== null && leakage_mA !== null && leakage_mA > residual_mA / 2 ? [{ leakage_mA, residual_mA }] : []
+    return residual_mA !== null && leakage_mA !== null && leakage_mA > residual_mA / 2
+      ? [{ leakage_mA, residual_mA }]
+      : []
   },
   word: ({ leakage_mA, residual_mA }) => ({
     subjects: [{ kind: 'plan' }],

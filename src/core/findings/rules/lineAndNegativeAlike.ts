@@ -14,7 +14,10 @@ export const lineAndNegativeAlike = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Colour,
   find(context) {
-    const coloured = (fn: 'L' | 'V-') => context.wires.filter(({ wire }) => wire.function === fn).map(({ id, wire }) => ({ id, colour: wire.colour ?? context.plan.practice.colours[fn] }))
+    const coloured = (fn: 'L' | 'V-') =>
+      context.wires
+        .filter(({ wire }) => wire.function === fn)
+        .map(({ id, wire }) => ({ id, colour: wire.colour ?? context.plan.practice.colours[fn] }))
     const negatives = coloured('V-')
     const seen = new Set<string>()
     return coloured('L').flatMap(({ id, colour }): Facts[] => {
@@ -26,7 +29,10 @@ export const lineAndNegativeAlike = defineRule<Facts>({
     })
   },
   word: ({ line, negative, colour }, context) => ({
-    subjects: [{ kind: 'wire', id: line }, { kind: 'wire', id: negative }],
+    subjects: [
+      { kind: 'wire', id: line },
+      { kind: 'wire', id: negative },
+    ],
     what: `${colourName(colour)} stands for line in ${context.wireName(line)} and for DC negative in ${context.wireName(negative)}`,
     why: 'In one box the same colour is then live in one place and harmless in another. Give one of them another colour.',
   }),

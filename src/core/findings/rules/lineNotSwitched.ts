@@ -17,8 +17,12 @@ function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [Ter
   return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
 }
 
-const byHand = (way: readonly Passage[]) => way.filter(({ link }) => link.kind === 'contact' && link.by === 'hand').map(({ device }) => device)
-const byCommand = (way: readonly Passage[]) => way.filter(({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil')).map(({ device }) => device)
+const byHand = (way: readonly Passage[]) =>
+  way.filter(({ link }) => link.kind === 'contact' && link.by === 'hand').map(({ device }) => device)
+const byCommand = (way: readonly Passage[]) =>
+  way
+    .filter(({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil'))
+    .map(({ device }) => device)
 
 export const lineNotSwitched = defineRule<Facts>({
   severity: 'stop',
@@ -35,15 +39,24 @@ export const lineNotSwitched = defineRule<Facts>({
       const fromNeutral = waysFrom(context.topology, terminalKey(inlet.id, behaviour.neutral))
       for (const { id } of context.devices) {
         for (const [a, b] of mainsTerminals(context, id)) {
-          const [ja, jb] = [a, b].map((terminal) => context.topology.jointIndex(terminalKey(id, terminal))) as [number, number]
+          const [ja, jb] = [a, b].map((terminal) => context.topology.jointIndex(terminalKey(id, terminal))) as [
+            number,
+            number,
+          ]
           // Either way round: a supply does not mind.
-          const [line, neutral] = fromLine.has(ja) && fromNeutral.has(jb) ? [fromLine.get(ja)!, fromNeutral.get(jb)!] : [fromLine.get(jb), fromNeutral.get(ja)]
+          const [line, neutral] =
+            fromLine.has(ja) && fromNeutral.has(jb)
+              ? [fromLine.get(ja)!, fromNeutral.get(jb)!]
+              : [fromLine.get(jb), fromNeutral.get(ja)]
           if (!line || !neutral) continue
           const [handL, handN] = [byHand(line), byHand(neutral)]
           if (isReversible) {
-            if ((handL.length > 0) !== (handN.length > 0)) found.push({ load: id, problem: 'one-pole', switches: [...handL, ...handN] })
-          } else if (handN.length > 0 && handL.length === 0) found.push({ load: id, problem: 'neutral-switched', switches: handN })
-          else if (byCommand(neutral).length > 0 && byCommand(line).length === 0) found.push({ load: id, problem: 'relay-in-neutral', switches: byCommand(neutral) })
+            if (handL.length > 0 !== handN.length > 0)
+              found.push({ load: id, problem: 'one-pole', switches: [...handL, ...handN] })
+          } else if (handN.length > 0 && handL.length === 0)
+            found.push({ load: id, problem: 'neutral-switched', switches: handN })
+          else if (byCommand(neutral).length > 0 && byCommand(line).length === 0)
+            found.push({ load: id, problem: 'relay-in-neutral', switches: byCommand(neutral) })
         }
       }
     }
@@ -54,9 +67,17 @@ export const lineNotSwitched = defineRule<Facts>({
     const names = [...new Set(switches)].map((id) => context.device(id).tag).join(', ')
     const subjects = [...new Set([load, ...switches])].map((id) => ({ kind: 'device' as const, id }))
     if (problem === 'one-pole') {
-      return { subjects, what: `${tag}: ${names} switches one pole only, and the plug can go in either way round`, why: 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.' }
+      return {
+        subjects,
+        what: `${tag}: ${names} switches one pole only, and the plug can go in either way round`,
+        why: 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.',
+      }
     }
     const how = problem === 'neutral-switched' ? 'switches the neutral and not the line' : 'sits in the neutral'
-    return { subjects, what: `${tag}: ${names} ${how}`, why: 'Switched off, the load and all wires to it stay live against earth. Put the contact in the line conductor.' }
+    return {
+      subjects,
+      what: `${tag}: ${names} ${how}`,
+      why: 'Switched off, the load and all wires to it stay live against earth. Put the contact in the line conductor.',
+    }
   },
 })

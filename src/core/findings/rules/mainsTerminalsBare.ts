@@ -8,13 +8,26 @@ export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId }>({
   stage: 'layout',
   source: SOURCES.iec60204Direct,
   find: (context) => {
-    const live = new Set(context.wires.flatMap(({ wire }) => (wire.function === 'L' || wire.function === 'N' ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : [])) : [])))
-    return context.devices.flatMap(({ id, device, part }) => (part.touch === 'open' && live.has(id) && !device.hasCover ? [{ device: id }] : []))
+    const live = new Set(
+      context.wires.flatMap(({ wire }) =>
+        wire.function === 'L' || wire.function === 'N'
+          ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
+          : [],
+      ),
+    )
+    return context.devices.flatMap(({ id, device, part }) =>
+      part.touch === 'open' && live.has(id) && !device.hasCover ? [{ device: id }] : [],
+    )
   },
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `The mains terminals of ${context.device(device).tag} are bare and no cover is over them`,
     why: 'A box is opened for a fuse or a look, with the plug in. A cover that wants a tool keeps fingers off.',
-    fixes: [{ label: `A cover goes over ${context.device(device).tag}`, commands: [{ type: 'updateDevice', id: device, changes: { hasCover: true } }] }],
+    fixes: [
+      {
+        label: `A cover goes over ${context.device(device).tag}`,
+        commands: [{ type: 'updateDevice', id: device, changes: { hasCover: true } }],
+      },
+    ],
   }),
 })

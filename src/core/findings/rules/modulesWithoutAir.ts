@@ -8,10 +8,16 @@ export const modulesWithoutAir = defineRule<{ readonly host: DeviceId; readonly 
   stage: 'layout',
   source: SOURCES.practice,
   find: (context) => {
-    const hasFan = context.devices.some(({ part, device }) => part.behaviour.kind === 'fan' && device.place.kind !== 'field')
+    const hasFan = context.devices.some(
+      ({ part, device }) => part.behaviour.kind === 'fan' && device.place.kind !== 'field',
+    )
     const byHost = new Map<DeviceId, DeviceId[]>()
-    for (const { id, device, part } of context.devices) if (device.place.kind === 'socket' && part.behaviour.kind === 'driver') byHost.set(device.place.device, [...(byHost.get(device.place.device) ?? []), id])
-    return hasFan ? [] : [...byHost].filter(([, modules]) => modules.length > 1).map(([host, modules]) => ({ host, modules }))
+    for (const { id, device, part } of context.devices)
+      if (device.place.kind === 'socket' && part.behaviour.kind === 'driver')
+        byHost.set(device.place.device, [...(byHost.get(device.place.device) ?? []), id])
+    return hasFan
+      ? []
+      : [...byHost].filter(([, modules]) => modules.length > 1).map(([host, modules]) => ({ host, modules }))
   },
   word: ({ host, modules }, context) => ({
     subjects: [{ kind: 'device', id: host }, ...modules.map((id) => ({ kind: 'device' as const, id }))],

@@ -13,8 +13,11 @@ export const negativeEarthedTwice = defineRule<{ readonly wires: readonly WireId
     for (const { id, wire } of context.wires) {
       if (wire.function !== 'PE' || wire.from.kind !== 'terminal' || wire.to.kind !== 'terminal') continue
       const ends = [wire.from, wire.to].map((end) => context.terminal(end.device, end.terminal).function)
-      if (ends.filter((kind) => kind === 'PE').length !== 1 || ends.some((kind) => kind === 'L' || kind === 'N')) continue
-      const net = context.topology.netOf(`${wire.from.device}|${wire.from.terminal}` as Parameters<typeof context.topology.netOf>[0])
+      if (ends.filter((kind) => kind === 'PE').length !== 1 || ends.some((kind) => kind === 'L' || kind === 'N'))
+        continue
+      const net = context.topology.netOf(
+        `${wire.from.device}|${wire.from.terminal}` as Parameters<typeof context.topology.netOf>[0],
+      )
       if (!context.topology.netById.get(net)?.potentials.some(({ kind }) => kind === '-')) continue
       byNet.set(net, [...(byNet.get(net) ?? []), id])
     }
@@ -24,6 +27,11 @@ export const negativeEarthedTwice = defineRule<{ readonly wires: readonly WireId
     subjects: wires.map((id) => ({ kind: 'wire', id })),
     what: `${wires.map((id) => context.wireName(id)).join(' and ')} earth the same negative`,
     why: 'Between two earths a part of the load current goes home through earth conductors and screens. Earth a rail once, at its supply, or not at all.',
-    fixes: wires.slice(1).map((id) => ({ label: `Take ${context.plan.wires[id]!.label} out`, commands: [{ type: 'disconnect' as const, id }] })),
+    fixes: wires
+      .slice(1)
+      .map((id) => ({
+        label: `Take ${context.plan.wires[id]!.label} out`,
+        commands: [{ type: 'disconnect' as const, id }],
+      })),
   }),
 })

@@ -7,7 +7,10 @@ export const networkUnsolved = defineRule<{ readonly state: StateId; readonly re
   title: 'The currents cannot be worked out',
   stage: 'connect',
   source: SOURCES.practice,
-  find: ({ reckoning }) => Object.entries(reckoning.states).flatMap(([id, { isSolved, reasons }]) => (isSolved ? [] : [{ state: id as StateId, reasons }])),
+  find: ({ reckoning }) =>
+    Object.entries(reckoning.states).flatMap(([id, { isSolved, reasons }]) =>
+      isSolved ? [] : [{ state: id as StateId, reasons }],
+    ),
   word: ({ state, reasons }, { plan }) => ({
     subjects: [{ kind: 'plan' }],
     what: `State “${plan.states[state]!.name}”: ${reasons.join('; ')}`,

@@ -7,7 +7,10 @@ export const noWireFits = defineRule<{ readonly wire: WireId; readonly reasons: 
   title: 'No wire size can be stated',
   stage: 'feed',
   source: SOURCES.iec60204Ampacity,
-  find: (context) => context.wires.flatMap(({ id, reckoned }) => (reckoned.reasons.length > 0 ? [{ wire: id, reasons: reckoned.reasons }] : [])),
+  find: (context) =>
+    context.wires.flatMap(({ id, reckoned }) =>
+      reckoned.reasons.length > 0 ? [{ wire: id, reasons: reckoned.reasons }] : [],
+    ),
   word: ({ wire, reasons }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
     what: `${context.wireName(wire)}: ${reasons.join('; ')}`,

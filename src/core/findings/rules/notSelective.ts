@@ -8,7 +8,14 @@ export const notSelective = defineRule<ProtectiveReckoning>({
   stage: 'guard',
   source: SOURCES.practice,
   // The outlet's breaker trips with any mains short behind it; that is said in the figure and is nothing to mend here.
-  find: ({ reckoning, plan }) => reckoning.protective.filter(({ fault, device }) => fault?.ahead && !fault.ahead.isSelective && !fault.ahead.label.startsWith('the outlet') && plan.devices[device]!.origin !== 'remove'),
+  find: ({ reckoning, plan }) =>
+    reckoning.protective.filter(
+      ({ fault, device }) =>
+        fault?.ahead &&
+        !fault.ahead.isSelective &&
+        !fault.ahead.label.startsWith('the outlet') &&
+        plan.devices[device]!.origin !== 'remove',
+    ),
   word: ({ device, link, fault }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} ${link} and ${fault!.ahead!.label} ahead of it: ${fault!.ahead!.reason}`,

@@ -8,7 +8,9 @@ export const outletOverloaded = defineRule<{ readonly current_A: number; readonl
   stage: 'brief',
   source: SOURCES.iec60364Overload,
   find({ reckoning: { mains } }) {
-    return mains.worst.value !== null && mains.worst.value > mains.allowed_A * (1 + 1e-9) ? [{ current_A: mains.worst.value, allowed_A: mains.allowed_A }] : []
+    return mains.worst.value !== null && mains.worst.value > mains.allowed_A * (1 + 1e-9)
+      ? [{ current_A: mains.worst.value, allowed_A: mains.allowed_A }]
+      : []
   },
   word: ({ current_A, allowed_A }, { plan }) => ({
     subjects: [{ kind: 'plan' }],

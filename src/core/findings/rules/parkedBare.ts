@@ -7,7 +7,12 @@ export const parkedBare = defineRule<{ readonly wire: WireId }>({
   title: 'Parked end not insulated',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) => (Object.keys(context.plan.wires) as WireId[]).flatMap((id) => ([context.plan.wires[id]!.from, context.plan.wires[id]!.to].some((end) => end.kind === 'parked' && !end.insulated) ? [{ wire: id }] : [])),
+  find: (context) =>
+    (Object.keys(context.plan.wires) as WireId[]).flatMap((id) =>
+      [context.plan.wires[id]!.from, context.plan.wires[id]!.to].some((end) => end.kind === 'parked' && !end.insulated)
+        ? [{ wire: id }]
+        : [],
+    ),
   word: ({ wire }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
     what: `${context.wireName(wire)} ends parked without insulation`,

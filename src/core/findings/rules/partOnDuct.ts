@@ -7,7 +7,8 @@ export const partOnDuct = defineRule<{ readonly device: DeviceId; readonly racew
   title: 'A part on a duct or gland',
   stage: 'layout',
   source: SOURCES.practice,
-  find: ({ reckoning }) => reckoning.faces.flatMap(({ onRaceway }) => onRaceway.map(([device, raceway]) => ({ device, raceway }))),
+  find: ({ reckoning }) =>
+    reckoning.faces.flatMap(({ onRaceway }) => onRaceway.map(([device, raceway]) => ({ device, raceway }))),
   word: ({ device, raceway }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} covers “${context.plan.raceways[raceway]!.name}”`,

@@ -7,7 +7,12 @@ export const partOnWrongFace = defineRule<{ readonly device: DeviceId }>({
   title: 'Made for a wall, and on the plate',
   stage: 'layout',
   source: SOURCES.practice,
-  find: (context) => context.reckoning.faces.filter(({ isPlate }) => isPlate).flatMap(({ items }) => items.flatMap(({ device }) => (context.part(device).mounting === 'panel' ? [{ device }] : []))),
+  find: (context) =>
+    context.reckoning.faces
+      .filter(({ isPlate }) => isPlate)
+      .flatMap(({ items }) =>
+        items.flatMap(({ device }) => (context.part(device).mounting === 'panel' ? [{ device }] : [])),
+      ),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} goes into a wall, a door or a panel, and stands on the mounting plate`,

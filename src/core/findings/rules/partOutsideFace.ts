@@ -7,7 +7,10 @@ export const partOutsideFace = defineRule<{ readonly device: DeviceId; readonly 
   title: 'Part beyond the edge of what it stands on',
   stage: 'layout',
   source: SOURCES.practice,
-  find: ({ reckoning, plan }) => reckoning.faces.flatMap(({ enclosure, face, outside }) => outside.map((device) => ({ device, face: plan.enclosures[enclosure]!.faces[face]!.name }))),
+  find: ({ reckoning, plan }) =>
+    reckoning.faces.flatMap(({ enclosure, face, outside }) =>
+      outside.map((device) => ({ device, face: plan.enclosures[enclosure]!.faces[face]!.name })),
+    ),
   word: ({ device, face }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} reaches beyond the edge of ${face}`,

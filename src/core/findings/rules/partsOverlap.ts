@@ -9,7 +9,10 @@ export const partsOverlap = defineRule<{ readonly a: DeviceId; readonly b: Devic
   source: SOURCES.practice,
   find: ({ reckoning }) => reckoning.faces.flatMap(({ overlapping }) => overlapping.map(([a, b]) => ({ a, b }))),
   word: ({ a, b }, context) => ({
-    subjects: [{ kind: 'device', id: a }, { kind: 'device', id: b }],
+    subjects: [
+      { kind: 'device', id: a },
+      { kind: 'device', id: b },
+    ],
     what: `${context.device(a).tag} and ${context.device(b).tag} cover the same piece of the plate`,
     why: 'Only one of them will go there. Better found here than with the holes drilled.',
   }),

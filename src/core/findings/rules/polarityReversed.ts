@@ -7,10 +7,16 @@ export const polarityReversed = defineRule<{ readonly device: DeviceId; readonly
   title: 'Polarity reversed',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) => context.reckoning.draws.filter(({ isReversed, device }) => isReversed && context.device(device).origin !== 'remove'),
+  find: (context) =>
+    context.reckoning.draws.filter(
+      ({ isReversed, device }) => isReversed && context.device(device).origin !== 'remove',
+    ),
   word({ device, draw }, context) {
     const { plus, minus, name } = context.part(device).draws.find(({ id }) => id === draw)!
-    const swap = (from: TerminalId, to: TerminalId): Command[] => context.wiresAt(device, from).map(({ id, side }) => ({ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: to } }))
+    const swap = (from: TerminalId, to: TerminalId): Command[] =>
+      context
+        .wiresAt(device, from)
+        .map(({ id, side }) => ({ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: to } }))
     const { tag } = context.device(device)
     return {
       subjects: [{ kind: 'device', id: device }],

@@ -7,7 +7,10 @@ export const positivesJoined = defineRule<{ readonly sources: readonly JoinedSou
   title: 'Positives of two supplies joined',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) => joinedPositives(context).map((sources) => ({ sources: sources.filter(({ isOutside }) => !isOutside) })).filter(({ sources }) => sources.length > 1),
+  find: (context) =>
+    joinedPositives(context)
+      .map((sources) => ({ sources: sources.filter(({ isOutside }) => !isOutside) }))
+      .filter(({ sources }) => sources.length > 1),
   word: ({ sources }, context) => ({
     subjects: sources.map(({ device }) => ({ kind: 'device', id: device })),
     what: `The positives of ${sources.map(({ device }) => context.device(device).tag).join(' and ')} are joined`,

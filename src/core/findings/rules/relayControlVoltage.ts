@@ -25,20 +25,44 @@ export const relayControlVoltage = defineRule<Facts>({
       const draw = part.draws[0]
       if (!draw) return []
       const range =
-        behaviour.kind === 'solid-state-relay' ? { plus: behaviour.controlPlus, minus: behaviour.controlMinus, from_V: behaviour.controlMin_V, to_V: behaviour.controlMax_V }
-        : behaviour.kind === 'relay' || behaviour.kind === 'contactor' ? { plus: behaviour.coilPlus, minus: behaviour.coilMinus, from_V: draw.nominal_V * COIL.from, to_V: draw.nominal_V * COIL.to }
-        : null
+        behaviour.kind === 'solid-state-relay'
+          ? {
+              plus: behaviour.controlPlus,
+              minus: behaviour.controlMinus,
+              from_V: behaviour.controlMin_V,
+              to_V: behaviour.controlMax_V,
+            }
+          : behaviour.kind === 'relay' || behaviour.kind === 'contactor'
+            ? {
+                plus: behaviour.coilPlus,
+                minus: behaviour.coilMinus,
+                from_V: draw.nominal_V * COIL.from,
+                to_V: draw.nominal_V * COIL.to,
+              }
+            : null
       if (!range) return []
-      const rail_V = Math.max(0, ...context.potentials(terminalKey(id, range.plus)).flatMap(({ kind, voltage_V }) => (kind === '+' && voltage_V !== null ? [voltage_V] : [])))
+      const rail_V = Math.max(
+        0,
+        ...context
+          .potentials(terminalKey(id, range.plus))
+          .flatMap(({ kind, voltage_V }) => (kind === '+' && voltage_V !== null ? [voltage_V] : [])),
+      )
       const reckoned = context.reckoning.draws.find((each) => each.device === id && each.draw === draw.id)
-      const volts = Object.entries(reckoned?.voltage_V ?? {}).flatMap(([state, value]) => (value !== null && (reckoned!.current_A[state as StateId] ?? 0) !== 0 ? [value!] : []))
+      const volts = Object.entries(reckoned?.voltage_V ?? {}).flatMap(([state, value]) =>
+        value !== null && (reckoned!.current_A[state as StateId] ?? 0) !== 0 ? [value!] : [],
+      )
       const control_V = volts.length > 0 ? Math.min(...volts) : rail_V
       if (control_V === 0) return []
-      return control_V < range.from_V * (1 - 1e-9) || control_V > range.to_V * (1 + 1e-9) ? [{ device: id, control_V, from_V: range.from_V, to_V: range.to_V }] : []
+      return control_V < range.from_V * (1 - 1e-9) || control_V > range.to_V * (1 + 1e-9)
+        ? [{ device: id, control_V, from_V: range.from_V, to_V: range.to_V }]
+        : []
     }),
   word: ({ device, control_V, from_V, to_V }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} is controlled with ${formatNumber(control_V)} V and wants ${formatNumber(from_V)} to ${formatNumber(to_V)} V`,
-    why: control_V < from_V ? 'It chatters or half conducts, and gets hot. Control it from a rail of its voltage.' : 'Its input burns out, mostly with the output on. Use a relay for this voltage.',
+    why:
+      control_V < from_V
+        ? 'It chatters or half conducts, and gets hot. Control it from a rail of its voltage.'
+        : 'Its input burns out, mostly with the output on. Use a relay for this voltage.',
   }),
 })

@@ -20,7 +20,13 @@ export const relayLeakageHolds = defineRule<Facts>({
   find: (context) =>
     context.reckoning.switches.flatMap(({ device, worst }): Facts[] => {
       const { behaviour } = context.part(device)
-      if (behaviour.kind !== 'solid-state-relay' || context.device(device).origin === 'remove' || worst.value === null || worst.value === 0) return []
+      if (
+        behaviour.kind !== 'solid-state-relay' ||
+        context.device(device).origin === 'remove' ||
+        worst.value === null ||
+        worst.value === 0
+      )
+        return []
       const least_A = Math.max(behaviour.minimumLoad_A ?? 0, (LEAKAGE_MULTIPLE * (behaviour.leakage_mA ?? 0)) / 1000)
       return worst.value < least_A ? [{ device, load_A: worst.value, least_A }] : []
     }),

@@ -16,6 +16,9 @@ export const relayWrongCurrent = defineRule<SwitchReckoning & { readonly made: '
   word: ({ device, made }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} is made for ${made === 'ac' ? 'alternating' : 'direct'} current and switches ${made === 'ac' ? 'direct' : 'alternating'} current`,
-    why: made === 'ac' ? 'On direct current it never lets go: there is no zero to switch off at. The load stays on.' : 'On alternating current half of every wave passes through it, always; it burns.',
+    why:
+      made === 'ac'
+        ? 'On direct current it never lets go: there is no zero to switch off at. The load stays on.'
+        : 'On alternating current half of every wave passes through it, always; it burns.',
   }),
 })

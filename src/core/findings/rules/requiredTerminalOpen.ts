@@ -3,20 +3,33 @@ import { SOURCES } from '@/core/reference'
 import { terminalKey } from '@/core/reckoning'
 import { defineRule } from '../types'
 
-export const requiredTerminalOpen = defineRule<{ readonly device: DeviceId; readonly terminals: readonly TerminalId[] }>({
+export const requiredTerminalOpen = defineRule<{
+  readonly device: DeviceId
+  readonly terminals: readonly TerminalId[]
+}>({
   severity: 'stop',
   title: 'Terminal that must be connected is open',
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }) => {
-      const linked = new Set(part.links.flatMap((link) => (link.kind === 'bar' ? [link.terminals] : [])).filter((bar) => bar.some((terminal) => context.wiresAt(id, terminal).length > 0)).flat())
+      const linked = new Set(
+        part.links
+          .flatMap((link) => (link.kind === 'bar' ? [link.terminals] : []))
+          .filter((bar) => bar.some((terminal) => context.wiresAt(id, terminal).length > 0))
+          .flat(),
+      )
       const terminals = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
         // A PE terminal of exposed metal is another rule's, which also follows the conductors home.
         const isEarth = part.earths === terminal
         // A bar excuses it only when something feeds that bar: outputs wired to loads do not.
         const isReached = linked.has(terminal) && context.potentials(terminalKey(id, terminal)).length > 0
-        return part.terminals[terminal]!.need === 'required' && !isEarth && !isReached && context.wiresAt(id, terminal).length === 0
+        return (
+          part.terminals[terminal]!.need === 'required' &&
+          !isEarth &&
+          !isReached &&
+          context.wiresAt(id, terminal).length === 0
+        )
       })
       return terminals.length > 0 ? [{ device: id, terminals }] : []
     }),

@@ -19,11 +19,16 @@ export const reserveExceedsSupply = defineRule<Facts>({
     Object.values(context.reckoning.supplies).flatMap(({ device, loading, later }): Facts[] => {
       const limit_percent = context.plan.practice.supplyLoading_percent
       if (loading.value === null || later.value === null || context.device(device).origin === 'remove') return []
-      return loading.value <= limit_percent && later.value > limit_percent ? [{ device, today_percent: loading.value, later_percent: later.value, limit_percent }] : []
+      return loading.value <= limit_percent && later.value > limit_percent
+        ? [{ device, today_percent: loading.value, later_percent: later.value, limit_percent }]
+        : []
     }),
   word: ({ device, today_percent, later_percent, limit_percent }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `${context.device(device).tag} is loaded to ${formatNumber(today_percent)} % today and to ${formatNumber(later_percent)} % with ${context.device(device).reserves.map(({ name }) => name).join(', ')}; the house rule allows ${limit_percent} %`,
+    what: `${context.device(device).tag} is loaded to ${formatNumber(today_percent)} % today and to ${formatNumber(later_percent)} % with ${context
+      .device(device)
+      .reserves.map(({ name }) => name)
+      .join(', ')}; the house rule allows ${limit_percent} %`,
     why: 'Lights are added next year and the supply has to come out again. Take the larger one now, or keep room for a second.',
   }),
 })

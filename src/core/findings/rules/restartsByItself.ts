@@ -7,16 +7,19 @@ export const restartsByItself = defineRule<{ readonly device: DeviceId }>({
   title: 'Starts by itself when the power comes back',
   stage: 'guard',
   source: SOURCES.iec60204Restart,
-  find: (context) => [
-    ...new Set(
-      context.ways.flatMap(({ device, isMains, passages }) => {
-        const part = context.part(device)
-        const isMotor = part.draws.some(({ startFactor }) => startFactor > 1) && part.behaviour.kind !== 'fan'
-        const drops = passages.some(({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil'))
-        return isMains && isMotor && !drops && context.device(device).origin !== 'remove' ? [device] : []
-      }),
-    ),
-  ].map((device) => ({ device })),
+  find: (context) =>
+    [
+      ...new Set(
+        context.ways.flatMap(({ device, isMains, passages }) => {
+          const part = context.part(device)
+          const isMotor = part.draws.some(({ startFactor }) => startFactor > 1) && part.behaviour.kind !== 'fan'
+          const drops = passages.some(
+            ({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil'),
+          )
+          return isMains && isMotor && !drops && context.device(device).origin !== 'remove' ? [device] : []
+        }),
+      ),
+    ].map((device) => ({ device })),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag}, ${context.device(device).name}, hangs on switches alone: after a power cut it runs again as soon as the mains is back`,

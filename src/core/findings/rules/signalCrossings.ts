@@ -24,27 +24,53 @@ export function crossings(context: Context): readonly Crossing[] {
 }
 
 function findCrossings(context: Context): readonly Crossing[] {
-  const negatives = new Map<DeviceId, { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId> }>()
+  const negatives = new Map<
+    DeviceId,
+    { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId> }
+  >()
   for (const { id, part } of context.devices) {
-    const keys = Object.entries(part.terminals).flatMap(([key, terminal]) => (terminal!.function === 'V-' ? [terminalKey(id, key as never)] : []))
+    const keys = Object.entries(part.terminals).flatMap(([key, terminal]) =>
+      terminal!.function === 'V-' ? [terminalKey(id, key as never)] : [],
+    )
     const fed = keys.filter((key) => context.potentials(key).some(({ kind }) => kind === '-'))
     // Which supplies feed it shows on its positive side; negatives may be one already.
-    const plus = Object.entries(part.terminals).flatMap(([key, terminal]) => (terminal!.function === 'V+' ? context.potentials(terminalKey(id, key as never)) : []))
-    negatives.set(id, { nets: new Set(fed.map((key) => context.topology.netOf(key))), supplies: new Set(plus.flatMap(({ kind, device }) => (kind === '+' ? [device] : []))) })
+    const plus = Object.entries(part.terminals).flatMap(([key, terminal]) =>
+      terminal!.function === 'V+' ? context.potentials(terminalKey(id, key as never)) : [],
+    )
+    negatives.set(id, {
+      nets: new Set(fed.map((key) => context.topology.netOf(key))),
+      supplies: new Set(plus.flatMap(({ kind, device }) => (kind === '+' ? [device] : []))),
+    })
   }
-  const found = new Map<string, { wires: WireId[]; devices: [DeviceId, DeviceId]; supplies: DeviceId[]; isIsolated: boolean; isCommon: boolean }>()
+  const found = new Map<
+    string,
+    { wires: WireId[]; devices: [DeviceId, DeviceId]; supplies: DeviceId[]; isIsolated: boolean; isCommon: boolean }
+  >()
   for (const { id, wire } of context.wires) {
     if (wire.from.kind !== 'terminal' || wire.to.kind !== 'terminal' || wire.function === 'PE') continue
     const ends = [wire.from, wire.to] as const
     const terminals = ends.map((end) => context.terminal(end.device, end.terminal))
     if (!terminals.every((terminal) => LINK_FUNCTIONS.has(terminal.function))) continue
     const [a, b] = ends.map((end) => negatives.get(end.device))
-    if (!a || !b || a.supplies.size === 0 || b.supplies.size === 0 || [...a.supplies].some((supply) => b.supplies.has(supply))) continue
+    if (
+      !a ||
+      !b ||
+      a.supplies.size === 0 ||
+      b.supplies.size === 0 ||
+      [...a.supplies].some((supply) => b.supplies.has(supply))
+    )
+      continue
     // The reference conductor of a link is no signal of its own.
     if (terminals.every((terminal) => terminal.level_V === 0)) continue
     const pair = [wire.from.device, wire.to.device].sort() as [DeviceId, DeviceId]
     const key = pair.join()
-    const before = found.get(key) ?? { wires: [], devices: pair, supplies: [...a.supplies, ...b.supplies], isIsolated: true, isCommon: [...a.nets].some((net) => b.nets.has(net)) }
+    const before = found.get(key) ?? {
+      wires: [],
+      devices: pair,
+      supplies: [...a.supplies, ...b.supplies],
+      isIsolated: true,
+      isCommon: [...a.nets].some((net) => b.nets.has(net)),
+    }
     before.wires.push(id)
     if (!terminals.some((terminal) => terminal.isolated)) before.isIsolated = false
     found.set(key, before)

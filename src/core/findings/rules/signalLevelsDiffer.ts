@@ -24,17 +24,37 @@ export const signalLevelsDiffer = defineRule<Facts>({
   find: (context) =>
     context.wires.flatMap(({ id, wire }): Facts[] => {
       if (wire.from.kind !== 'terminal' || wire.to.kind !== 'terminal') return []
-      const ends = [wire.from, wire.to].map((end) => ({ device: end.device, terminal: context.terminal(end.device, end.terminal) }))
-      const out = ends.find(({ terminal }) => terminal.direction === 'out' && terminal.level_V !== null && terminal.level_V > 0)
-      const into = ends.find((end) => end !== out && end.terminal.direction === 'in' && end.terminal.level_V !== null && end.terminal.level_V > 0 && !end.terminal.isolated)
+      const ends = [wire.from, wire.to].map((end) => ({
+        device: end.device,
+        terminal: context.terminal(end.device, end.terminal),
+      }))
+      const out = ends.find(
+        ({ terminal }) => terminal.direction === 'out' && terminal.level_V !== null && terminal.level_V > 0,
+      )
+      const into = ends.find(
+        (end) =>
+          end !== out &&
+          end.terminal.direction === 'in' &&
+          end.terminal.level_V !== null &&
+          end.terminal.level_V > 0 &&
+          !end.terminal.isolated,
+      )
       if (!out || !into) return []
       const [out_V, in_V] = [out.terminal.level_V!, into.terminal.level_V!]
-      return out_V > in_V * STANDS || out_V < in_V * SEES ? [{ wire: id, from: out.device, to: into.device, out_V, in_V }] : []
+      return out_V > in_V * STANDS || out_V < in_V * SEES
+        ? [{ wire: id, from: out.device, to: into.device, out_V, in_V }]
+        : []
     }),
   word: ({ wire, from, to, out_V, in_V }, context) => ({
-    subjects: [{ kind: 'wire', id: wire }, { kind: 'device', id: to }],
+    subjects: [
+      { kind: 'wire', id: wire },
+      { kind: 'device', id: to },
+    ],
     what: `${context.wireName(wire)} brings ${formatNumber(out_V)} V from ${context.device(from).tag} to an input of ${context.device(to).tag} made for ${formatNumber(in_V)} V`,
-    why: out_V > in_V ? 'The input burns out at once, or after weeks. Use a divider, a level shifter or an opto-coupler.' : 'The input may never see it as on. Use a level shifter.',
+    why:
+      out_V > in_V
+        ? 'The input burns out at once, or after weeks. Use a divider, a level shifter or an opto-coupler.'
+        : 'The input may never see it as on. Use a level shifter.',
     severity: out_V > in_V ? 'stop' : 'caution',
   }),
 })

@@ -10,10 +10,26 @@ export const supplementaryAlone = defineRule<ProtectiveReckoning>({
   source: SOURCES.ul1077,
   find: ({ reckoning, plan, topology }) =>
     reckoning.protective.filter(({ family, system, device }) => {
-      if (!FAMILIES[family].isSupplementary || system === 'dc' || plan.devices[device]!.origin === 'remove') return false
+      if (!FAMILIES[family].isSupplementary || system === 'dc' || plan.devices[device]!.origin === 'remove')
+        return false
       const own = topology.passages.filter((passage) => passage.device === device && passage.link.kind === 'protective')
-      const wires = Object.values(reckoning.wires).filter((wire) => wire.function === 'L' && [plan.wires[wire.id]!.from, plan.wires[wire.id]!.to].some((end) => end.kind === 'terminal' && own.some(({ a, b }) => [a, b].some((key) => key === `${end.device}|${end.terminal}`))))
-      return wires.some(({ guard, needs_A, ampacity }) => (guard?.kind === 'outlet' || guard?.kind === 'plug' || (guard?.kind === 'device' && guard.device === device)) && (ampacity.value ?? Infinity) < plan.site.outletBreaker_A - 1e-9 && needs_A > 0)
+      const wires = Object.values(reckoning.wires).filter(
+        (wire) =>
+          wire.function === 'L' &&
+          [plan.wires[wire.id]!.from, plan.wires[wire.id]!.to].some(
+            (end) =>
+              end.kind === 'terminal' &&
+              own.some(({ a, b }) => [a, b].some((key) => key === `${end.device}|${end.terminal}`)),
+          ),
+      )
+      return wires.some(
+        ({ guard, needs_A, ampacity }) =>
+          (guard?.kind === 'outlet' ||
+            guard?.kind === 'plug' ||
+            (guard?.kind === 'device' && guard.device === device)) &&
+          (ampacity.value ?? Infinity) < plan.site.outletBreaker_A - 1e-9 &&
+          needs_A > 0,
+      )
     }),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],

@@ -2,7 +2,11 @@ import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
-export const suppliesInSeries = defineRule<{ readonly upper: DeviceId; readonly lower: DeviceId; readonly forbids: readonly DeviceId[] }>({
+export const suppliesInSeries = defineRule<{
+  readonly upper: DeviceId
+  readonly lower: DeviceId
+  readonly forbids: readonly DeviceId[]
+}>({
   severity: 'stop',
   title: 'Supplies in series that are not made for it',
   stage: 'connect',
@@ -23,7 +27,10 @@ export const suppliesInSeries = defineRule<{ readonly upper: DeviceId; readonly 
     })
   },
   word: ({ upper, lower, forbids }, context) => ({
-    subjects: [{ kind: 'device', id: upper }, { kind: 'device', id: lower }],
+    subjects: [
+      { kind: 'device', id: upper },
+      { kind: 'device', id: lower },
+    ],
     what: `The negative of ${context.device(upper).tag} sits on the positive of ${context.device(lower).tag}; ${forbids.map((id) => context.device(id).tag).join(' and ')} may not stand in series`,
     why: 'Each output is stressed backwards when the other fails or starts first, and their sum may leave low voltage. Use one supply of the voltage wanted, or parts that state they may be stacked.',
   }),

@@ -7,7 +7,15 @@ export const thermostatLow = defineRule<{ readonly device: DeviceId }>({
   title: 'Thermostat in the cool part of the box',
   stage: 'layout',
   source: SOURCES.practice,
-  find: (context) => context.reckoning.spaces.flatMap(({ enclosure, bodies }) => bodies.flatMap(({ device, box }) => (context.part(device).behaviour.kind === 'thermostat' && (box.y[0] + box.y[1]) / 2 > context.plan.enclosures[enclosure]!.inner.height_mm / 2 ? [{ device }] : []))),
+  find: (context) =>
+    context.reckoning.spaces.flatMap(({ enclosure, bodies }) =>
+      bodies.flatMap(({ device, box }) =>
+        context.part(device).behaviour.kind === 'thermostat' &&
+        (box.y[0] + box.y[1]) / 2 > context.plan.enclosures[enclosure]!.inner.height_mm / 2
+          ? [{ device }]
+          : [],
+      ),
+    ),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} stands in the lower half of its box`,

@@ -20,7 +20,12 @@ export const unfusedLeadLong = defineRule<Facts>({
   source: SOURCES.iec60364Position,
   find: (context) =>
     context.wires.flatMap(({ id, wire, reckoned }): Facts[] =>
-      wire.function === 'V+' && reckoned.guard?.kind === 'supply-limit' && reckoned.lengthFrom !== 'assumed' && reckoned.length_mm > SHORT_mm ? [{ wire: id, length_mm: reckoned.length_mm }] : [],
+      wire.function === 'V+' &&
+      reckoned.guard?.kind === 'supply-limit' &&
+      reckoned.lengthFrom !== 'assumed' &&
+      reckoned.length_mm > SHORT_mm
+        ? [{ wire: id, length_mm: reckoned.length_mm }]
+        : [],
     ),
   word: ({ wire, length_mm }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],

@@ -21,7 +21,10 @@ function isProtected(reckoned: WireReckoning): boolean {
   if (!guard || ampacity.value === null) return true
   const protection_A = maxProtection_A ?? ampacity.value
   // Above the ampacity only where the basis allows the next standard rating.
-  return isAtMost(needs_A, Math.max(ampacity.value, protection_A) + NEED_TOL_A) && isAtMost(Math.min(guard.rating_A, needs_A), protection_A + NEED_TOL_A)
+  return (
+    isAtMost(needs_A, Math.max(ampacity.value, protection_A) + NEED_TOL_A) &&
+    isAtMost(Math.min(guard.rating_A, needs_A), protection_A + NEED_TOL_A)
+  )
 }
 
 const known = new WeakMap<Context, readonly Unprotected[]>()
@@ -43,7 +46,11 @@ function findUnprotected(context: Context): readonly Unprotected[] {
     // A fuse ahead of the wire that is wider than its source guards nothing, but it is the one to change.
     if (fuse && isBehind(context, wire, fuse)) {
       const own = passageGuard(context.plan, context.topology, fuse)
-      return [own ? { ...common, guard: own, needs_A: Math.max(own.needs_A, reckoned.needs_A), kind: 'wrong-rating' } : { ...common, kind: 'none' }]
+      return [
+        own
+          ? { ...common, guard: own, needs_A: Math.max(own.needs_A, reckoned.needs_A), kind: 'wrong-rating' }
+          : { ...common, kind: 'none' },
+      ]
     }
     if (fuse) return [{ ...common, kind: 'wrong-end' }]
     return [{ ...common, kind: guard.kind === 'supply-limit' ? 'none' : 'wrong-rating' }]
@@ -54,21 +61,40 @@ function findUnprotected(context: Context): readonly Unprotected[] {
 function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean {
   const touchesGuard = [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === guard.device)
   if (touchesGuard) return false
-  return context.wires.some((other) => other.id !== id && other.wire.function === wire.function && other.reckoned.guard?.id === guard.id && isProtected(other.reckoned) && (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0))
+  return context.wires.some(
+    (other) =>
+      other.id !== id &&
+      other.wire.function === wire.function &&
+      other.reckoned.guard?.id === guard.id &&
+      isProtected(other.reckoned) &&
+      (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0),
+  )
 }
 
 /** The fuse or breaker that one of the wire's ends is joined to, other than one built into its source. */
 function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
   if (wire.function !== 'L' && wire.function !== 'V+') return undefined
   const { passages, jointOf } = context.topology
-  const joints = [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' && !isSourceEnd(context, end.device) ? [{ device: end.device, joint: jointOf(terminalKey(end.device, end.terminal)) }] : []))
-  return passages.find(({ device, link, a, b }) => link.kind === 'protective' && joints.some((end) => end.device === device && (jointOf(a) === end.joint || jointOf(b) === end.joint)))
+  const joints = [wire.from, wire.to].flatMap((end) =>
+    end.kind === 'terminal' && !isSourceEnd(context, end.device)
+      ? [{ device: end.device, joint: jointOf(terminalKey(end.device, end.terminal)) }]
+      : [],
+  )
+  return passages.find(
+    ({ device, link, a, b }) =>
+      link.kind === 'protective' &&
+      joints.some((end) => end.device === device && (jointOf(a) === end.joint || jointOf(b) === end.joint)),
+  )
 }
 
 /** Whether every way from the sources to the wire leads through that fuse. */
 function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
   const { sources, passages, netOf } = context.topology
-  const seen = new Set(sources.flatMap(({ potential, terminal }) => (potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [])))
+  const seen = new Set(
+    sources.flatMap(({ potential, terminal }) =>
+      potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [],
+    ),
+  )
   const queue = [...seen]
   for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
     for (const passage of passages) {
@@ -92,13 +118,26 @@ function isSourceEnd(context: Context, device: ReturnType<typeof splitKey>['devi
 export function protectionFixes(context: Context, { wire, guard }: Unprotected): Fix[] {
   const fixes: Fix[] = []
   const { label, size } = context.plan.wires[wire]!
-  const protective = context.reckoning.protective.find((candidate) => candidate.device === guard.device && candidate.link === guard.link)
+  const protective = context.reckoning.protective.find(
+    (candidate) => candidate.device === guard.device && candidate.link === guard.link,
+  )
   if (protective?.advised_A && protective.rating_A && protective.advised_A < protective.rating_A) {
     fixes.push({
       label: `Fit ${protective.advised_A} A in ${context.device(protective.device).tag}`,
-      commands: [{ type: 'fitRating', device: protective.device, link: protective.link, fitted: { family: protective.family, rating_A: protective.advised_A } }],
+      commands: [
+        {
+          type: 'fitRating',
+          device: protective.device,
+          link: protective.link,
+          fitted: { family: protective.family, rating_A: protective.advised_A },
+        },
+      ],
     })
   }
-  if (size !== null) fixes.push({ label: `Size ${label} by what protects it`, commands: [{ type: 'updateWire', id: wire, changes: { size: null } }] })
+  if (size !== null)
+    fixes.push({
+      label: `Size ${label} by what protects it`,
+      commands: [{ type: 'updateWire', id: wire, changes: { size: null } }],
+    })
   return fixes
 }

@@ -4,13 +4,17 @@ import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { answer, LIMITS, problem, readJson } from '@/server/http'
 import { route } from '@/server/route'
 
-const unknown = (name: string) => problem(404, `There is no calculator "${name.slice(0, 40)}"; there are ${CALCULATOR_NAMES.join(', ')}`)
+const unknown = (name: string) =>
+  problem(404, `There is no calculator "${name.slice(0, 40)}"; there are ${CALCULATOR_NAMES.join(', ')}`)
 
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   GET(_request, { name = '' }) {
     const calculator = calculatorNamed(name)
     if (!calculator) return unknown(name)
-    return answer({ input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }), output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }) })
+    return answer({
+      input: z.toJSONSchema(calculator.input, { io: 'input', unrepresentable: 'any' }),
+      output: z.toJSONSchema(calculator.output, { unrepresentable: 'any' }),
+    })
   },
   async POST(request, { name = '' }) {
     const calculator = calculatorNamed(name)

@@ -12,7 +12,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     // The document goes out as it is stored, without being written anew each time.
     const { text, revision, lastEdit, undo, redo } = loaded.stored
     const rest = JSON.stringify({ id, revision, lastEdit, undo, redo })
-    return new Response(Buffer.from(`{"plan":${text},${rest.slice(1)}`), { headers: { 'content-type': 'application/json', ...FRESH } })
+    return new Response(Buffer.from(`{"plan":${text},${rest.slice(1)}`), {
+      headers: { 'content-type': 'application/json', ...FRESH },
+    })
   },
   async DELETE(_request, { id = '' }) {
     return (await new PlanStore(await database()).remove(id)) ? answer({ deleted: true }) : notFound()

@@ -18,7 +18,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       }
       case 'stale': {
         const { revision, since, wentBack, undo, redo } = outcome
-        const message = wentBack ? 'The server has an older copy of this plan than the window' : 'The plan changed meanwhile'
+        const message = wentBack
+          ? 'The server has an older copy of this plan than the window'
+          : 'The plan changed meanwhile'
         return answer({ error: { message, issues: [] }, revision, since, wentBack, undo, redo }, 409)
       }
       case 'refused':

@@ -15,10 +15,15 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const db = await database()
     const loaded = await new PlanStore(db).load(id)
     if (!loaded) return notFound()
-    if (loaded.kind === 'unreadable') return problem(422, `This plan cannot be read: ${loaded.why}; take its document as it is at /api/plans/${id}/raw`)
+    if (loaded.kind === 'unreadable')
+      return problem(422, `This plan cannot be read: ${loaded.why}; take its document as it is at /api/plans/${id}/raw`)
     const { plan } = loaded.stored
     const withRecord = query.value.record === 'yes'
     const text = planFileText(plan, withRecord ? ((await new Logbook(db).read(id)) ?? []) : null)
-    return download(`${fileStem(plan.name, 'plan')}${withRecord ? '.with-record' : ''}.plan.json`, 'application/json; charset=utf-8', text)
+    return download(
+      `${fileStem(plan.name, 'plan')}${withRecord ? '.with-record' : ''}.plan.json`,
+      'application/json; charset=utf-8',
+      text,
+    )
   },
 })
