@@ -21,6 +21,7 @@ rafter check plan.json         findings as JSON; exit 1 when one is a stop
 rafter check A.json B.json …   one JSON object a line for each file, {"file", "findings"} or {"file", "error"};
                                exit 1 when any has a stop, 2 when any could not be read
 rafter apply plan.json commands.json   the plan after a list of commands, or why they do not fit
+rafter migrate plan.json       the plan in today’s format, whatever release wrote it
 rafter evaluate plan.json      everything worked out from a plan, as JSON
 rafter evaluate plan.json --spice [STATE]   the solved network as a SPICE netlist
 rafter export plan.json        the faces that have holes, one a line
@@ -173,6 +174,9 @@ async function main([verb, ...rest]: readonly string[]): Promise<number> {
       return check(rest)
     case 'apply':
       return apply(rest[0], rest[1])
+    case 'migrate':
+      print(readPlan(rest[0]))
+      return 0
     case 'evaluate':
       if (rest[1] === '--spice') {
         process.stdout.write(netlistOf(readPlan(rest[0]), rest[2]))

@@ -218,6 +218,11 @@ describe('the command line', () => {
       expect(rafter(['apply', 'demo/clay-printer.json']).status).toBe(2)
     })
 
+    it('prints a plan in today’s format', () => {
+      const plan = JSON.parse(readFileSync(join(root, 'demo/clay-printer.json'), 'utf8')) as unknown
+      expect(JSON.parse(rafter(['migrate', 'demo/clay-printer.json']).stdout)).toEqual(plan)
+    })
+
     it('reads a plan file that carries its record', () => {
       const plan = JSON.parse(readFileSync(join(root, 'demo/clay-printer.json'), 'utf8')) as unknown
       expect(

@@ -3,7 +3,7 @@ import type { Reckoning } from '@/core/reckoning'
 import { cite } from '@/core/reference'
 import { Context } from './context'
 import { RULES, type RuleId } from './registry'
-import type { Finding, Rule, Severity, Subject } from './types'
+import type { Finding, Rule, Severity, Subject, Worded } from './types'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
@@ -14,12 +14,19 @@ export function review(plan: Plan, reckoning: Reckoning): readonly Finding[] {
   return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity])
 }
 
-/** The findings of one rule. */
+/** The findings of one rule, each with an id of its own that does not depend on the order in which things were entered. */
 export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
-  return rule
-    .review(context)
-    .map(({ subjects, what, why, severity, fixes }) => ({
-      id: [id, ...subjects.map(subjectKey)].join(' '),
+  const worded = rule.review(context).map((wording) => ({ wording, base: baseId(id, wording) }))
+  const alike = new Map<string, string[]>()
+  for (const { base, wording } of worded) alike.set(base, [...(alike.get(base) ?? []), wording.what].sort())
+  const taken = new Map<string, number>()
+  return worded.map(({ wording: { subjects, what, why, severity, fixes }, base }) => {
+    // Two that name the same things are told apart by their words, in the order of the alphabet.
+    const words = alike.get(base)!
+    const place = words.indexOf(what) + (taken.get(`${base}\n${what}`) ?? 0)
+    taken.set(`${base}\n${what}`, (taken.get(`${base}\n${what}`) ?? 0) + 1)
+    return {
+      id: place === 0 ? base : `${base} #${place + 1}`,
       rule: id,
       severity: severity ?? rule.severity,
       title: rule.title,
@@ -29,7 +36,16 @@ export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
       why,
       source: cite(rule.source),
       fixes: fixes ?? [],
-    }))
+    }
+  })
+}
+
+function baseId(id: RuleId, { subjects, key }: Worded): string {
+  const about = subjects.map(subjectKey).sort()
+  const rest = key
+    .split(' ')
+    .filter((word) => word !== '' && !about.some((subject) => subject.split('|').includes(word)))
+  return [id, ...about, ...rest].join(' ')
 }
 
 function subjectKey(subject: Subject): string {

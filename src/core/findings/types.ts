@@ -29,13 +29,18 @@ export interface Wording {
   readonly fixes?: readonly Fix[]
 }
 
+/** A wording with what tells it from others of its rule about the same subjects. */
+export interface Worded extends Wording {
+  readonly key: string
+}
+
 /** A check. It reads, never writes, and returns all it finds. */
 export interface Rule {
   readonly severity: Severity
   readonly title: string
   readonly stage: Stage
   readonly source: SourceRef
-  review(context: Context): readonly Wording[]
+  review(context: Context): readonly Worded[]
 }
 
 /** A rule is written as two functions: one finds facts, the other words them. */
@@ -46,7 +51,13 @@ export function defineRule<Facts>(
   },
 ): Rule {
   const { severity, title, stage, source, find, word } = rule
-  return { severity, title, stage, source, review: (context) => find(context).map((facts) => word(facts, context)) }
+  return {
+    severity,
+    title,
+    stage,
+    source,
+    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts) })),
+  }
 }
 
 export interface Finding {
@@ -61,4 +72,16 @@ export interface Finding {
   readonly why: string
   readonly source: string
   readonly fixes: readonly Fix[]
+}
+
+/** What facts name, whatever the order of their keys: ids, labels and kinds, but no figures, which change with the plan. */
+function keyOf(facts: unknown): string {
+  const names = new Set<string>()
+  const gather = (value: unknown, depth: number): void => {
+    if (typeof value === 'string') names.add(value)
+    else if (typeof value === 'object' && value !== null && depth < 4)
+      for (const inner of Object.values(value)) gather(inner, depth + 1)
+  }
+  gather(facts, 0)
+  return [...names].sort().join(' ')
 }

@@ -27,11 +27,9 @@ export const negativeEarthedTwice = defineRule<{ readonly wires: readonly WireId
     subjects: wires.map((id) => ({ kind: 'wire', id })),
     what: `${wires.map((id) => context.wireName(id)).join(' and ')} earth the same negative`,
     why: 'Between two earths a part of the load current goes home through earth conductors and screens. Earth a rail once, at its supply, or not at all.',
-    fixes: wires
-      .slice(1)
-      .map((id) => ({
-        label: `Take ${context.plan.wires[id]!.label} out`,
-        commands: [{ type: 'disconnect' as const, id }],
-      })),
+    fixes: wires.slice(1).map((id) => ({
+      label: `Take ${context.plan.wires[id]!.label} out`,
+      commands: [{ type: 'disconnect' as const, id }],
+    })),
   }),
 })
