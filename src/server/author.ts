@@ -2,8 +2,8 @@
 export const AUTHOR_COOKIE = 'rafter-author'
 /** What the proxy tells a page of whose window asks, the first request included, which has no cookie yet. */
 export const AUTHOR_HEADER = 'x-rafter-author'
-/** A program that keeps no cookies. */
-const TOOL = 'tool'
+/** A program that keeps no cookies: what it does is everybody's to take back. */
+export const NOBODY = ''
 
 const MARK = /^[0-9a-f-]{36}$/
 
@@ -17,10 +17,10 @@ export function keptAuthor(cookies: string | null): string | null {
 
 /** Of a page. */
 export function pageAuthor(headers: Headers): string {
-  return headers.get(AUTHOR_HEADER) ?? TOOL
+  return headers.get(AUTHOR_HEADER) ?? NOBODY
 }
 
 /** Of a request to an address under /api. */
 export function authorOf(headers: Headers): string {
-  return keptAuthor(headers.get('cookie')) ?? TOOL
+  return keptAuthor(headers.get('cookie')) ?? NOBODY
 }

@@ -16,6 +16,7 @@ import {
   type PlanSummary,
 } from '@/core/plan'
 import type { LogEntry } from '@/core/procedure'
+import { NOBODY } from './author'
 import { reading, type Database } from './database'
 import type { EditRow, Models, StackRow } from './models'
 import { inPieces, run, select, sqlMoment } from './sql'
@@ -68,8 +69,6 @@ export type Created =
     }
   | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
-/** Who edits that were made before authors were kept belong to: whoever asks, after his own. */
-const NOBODY = ''
 /** More are fetched from the history, piece by piece. */
 const MOST_CHANGES = 200
 
@@ -388,7 +387,7 @@ interface Backward {
 
 /** Takes back one's own last edit, or does it again. What others changed since stays; where they changed the same thing, it is refused and says whose edit stands in the way. */
 async function backward({ models, plan, kind, row, author, revision }: Backward): Promise<Step | Refused> {
-  // One's own first, else what was made before authors were kept.
+  // One's own first, else what was made before authors were kept, or by a program.
   const isOwn = (kind === 'undo' ? row.ownUndo : row.ownRedo) !== null
   const stack: Stack = {
     planId: row.id,
