@@ -8,8 +8,6 @@ const config: NextConfig = {
   serverExternalPackages: ['sequelize', 'sqlite3'],
   poweredByHeader: false,
   reactStrictMode: true,
-  // Saved data comes in as one body; each address has its own, smaller limit.
-  experimental: { proxyClientMaxBodySize: '260mb' },
   devIndicators: false,
   // Types are checked by "npm test", once.
   typescript: { ignoreBuildErrors: true },

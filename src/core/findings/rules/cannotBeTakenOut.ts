@@ -9,29 +9,21 @@ export const cannotBeTakenOut = defineRule<{ readonly device: DeviceId; readonly
   title: 'Comes out only by cutting a wire',
   stage: 'layout',
   source: SOURCES.practice,
-  find: (context) =>
-    context.devices.flatMap(({ id, device, part }) => {
-      if (device.place.kind !== 'face') return []
-      const own = context.wires.flatMap(({ wire }) =>
-        (
-          [
-            [wire.from, wire.to],
-            [wire.to, wire.from],
-          ] as const
-        ).flatMap(([here, there]) =>
-          here.kind === 'terminal' && here.device === id
-            ? [
-                {
-                  here: part.terminals[here.terminal]!.clamp,
-                  there: there.kind === 'terminal' ? context.terminal(there.device, there.terminal).clamp : null,
-                },
-              ]
-            : [],
-        ),
+  find: (context) => {
+    const count = new Map<DeviceId, number>()
+    for (const { wire } of context.wires) {
+      const isFast = [wire.from, wire.to].every(
+        (end) => end.kind !== 'terminal' || FAST.has(context.terminal(end.device, end.terminal).clamp),
       )
-      const fast = own.filter(({ here, there }) => FAST.has(here) && (there === null || FAST.has(there)))
-      return fast.length > 0 ? [{ device: id, wires: fast.length }] : []
-    }),
+      if (!isFast) continue
+      for (const end of [wire.from, wire.to])
+        if (end.kind === 'terminal') count.set(end.device, (count.get(end.device) ?? 0) + 1)
+    }
+    return context.devices.flatMap(({ id, device }) => {
+      const wires = count.get(id) ?? 0
+      return device.place.kind === 'face' && wires > 0 ? [{ device: id, wires }] : []
+    })
+  },
   word: ({ device, wires }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${wires === 1 ? 'A wire' : `${wires} wires`} of ${context.device(device).tag} ${wires === 1 ? 'is' : 'are'} soldered or moulded at both ends`,
