@@ -50,38 +50,36 @@ describe.skipIf(!NGSPICE)(
     )
 
     it('random networks with constant-power loads agree to 1e-6', () => {
-      const elements = fc
-        .integer({ min: 3, max: 12 })
-        .chain((n) =>
-          fc
-            .record({
-              ohms: fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: n, maxLength: n }),
-              chords: fc.array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1)), { maxLength: 6 }),
-              watts: fc.array(fc.double({ min: 0.1, max: 4, noNaN: true }), { minLength: n, maxLength: n }),
-            })
-            .map(({ ohms, chords, watts }): CircuitElement[] => [
-              { id: 's', type: 'V', a: 'n0', b: 'g', value: 24, resistance_ohm: 0.02 },
-              ...ohms
-                .slice(1)
-                .map((value, k): CircuitElement => ({ id: `r${k}`, type: 'R', a: `n${k}`, b: `n${k + 1}`, value })),
-              ...chords
-                .filter(([a, b]) => a !== b)
-                .map(([a, b], k): CircuitElement => ({
-                  id: `c${k}`,
-                  type: 'R',
-                  a: `n${a}`,
-                  b: `n${b}`,
-                  value: 0.5 + k,
-                })),
-              ...watts
-                .slice(1)
-                .map((value, k): CircuitElement =>
-                  k % 3 === 0
-                    ? { id: `i${k}`, type: 'I', a: `n${k + 1}`, b: 'g', value: value / 10 }
-                    : { id: `p${k}`, type: 'P', a: `n${k + 1}`, b: 'g', value },
-                ),
-            ]),
-        )
+      const elements = fc.integer({ min: 3, max: 12 }).chain((n) =>
+        fc
+          .record({
+            ohms: fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: n, maxLength: n }),
+            chords: fc.array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1)), { maxLength: 6 }),
+            watts: fc.array(fc.double({ min: 0.1, max: 4, noNaN: true }), { minLength: n, maxLength: n }),
+          })
+          .map(({ ohms, chords, watts }): CircuitElement[] => [
+            { id: 's', type: 'V', a: 'n0', b: 'g', value: 24, resistance_ohm: 0.02 },
+            ...ohms
+              .slice(1)
+              .map((value, k): CircuitElement => ({ id: `r${k}`, type: 'R', a: `n${k}`, b: `n${k + 1}`, value })),
+            ...chords
+              .filter(([a, b]) => a !== b)
+              .map(([a, b], k): CircuitElement => ({
+                id: `c${k}`,
+                type: 'R',
+                a: `n${a}`,
+                b: `n${b}`,
+                value: 0.5 + k,
+              })),
+            ...watts
+              .slice(1)
+              .map((value, k): CircuitElement =>
+                k % 3 === 0
+                  ? { id: `i${k}`, type: 'I', a: `n${k + 1}`, b: 'g', value: value / 10 }
+                  : { id: `p${k}`, type: 'P', a: `n${k + 1}`, b: 'g', value },
+              ),
+          ]),
+      )
       fc.assert(
         fc.property(elements, (list) => {
           const solution = solveCircuit({ ground: 'g', elements: list })

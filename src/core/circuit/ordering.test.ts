@@ -5,16 +5,14 @@ import { minimumDegreeOrder } from './ordering'
 import { compress, prepareFactorisation } from './sparse'
 
 /** A random symmetric pattern with a strong diagonal. */
-const systems = fc
-  .integer({ min: 1, max: 30 })
-  .chain((n) =>
-    fc.record({
-      n: fc.constant(n),
-      edges: fc.array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.double({ min: 0.01, max: 5, noNaN: true })), {
-        maxLength: 60,
-      }),
+const systems = fc.integer({ min: 1, max: 30 }).chain((n) =>
+  fc.record({
+    n: fc.constant(n),
+    edges: fc.array(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.double({ min: 0.01, max: 5, noNaN: true })), {
+      maxLength: 60,
     }),
-  )
+  }),
+)
 
 function build({ n, edges }: { readonly n: number; readonly edges: readonly (readonly [number, number, number])[] }) {
   const rows: number[] = []

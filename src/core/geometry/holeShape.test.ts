@@ -27,14 +27,12 @@ import {
 const mm = (max: number) => fc.integer({ min: 1, max })
 const shapes: fc.Arbitrary<HoleShape> = fc.oneof(
   mm(60).map((diameter_mm): HoleShape => ({ kind: 'round', diameter_mm })),
-  fc
-    .tuple(mm(60), mm(60), fc.integer({ min: 0, max: 5 }))
-    .map(([w, h, c]): HoleShape => ({
-      kind: 'rectangle',
-      width_mm: w,
-      height_mm: h,
-      corner_mm: Math.min(c, w / 2, h / 2),
-    })),
+  fc.tuple(mm(60), mm(60), fc.integer({ min: 0, max: 5 })).map(([w, h, c]): HoleShape => ({
+    kind: 'rectangle',
+    width_mm: w,
+    height_mm: h,
+    corner_mm: Math.min(c, w / 2, h / 2),
+  })),
   fc
     .tuple(mm(60), mm(20), fc.constantFrom('across' as const, 'down' as const))
     .map(([l, w, axis]): HoleShape => ({ kind: 'slot', length_mm: l + w, width_mm: w, axis })),

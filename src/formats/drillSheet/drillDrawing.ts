@@ -88,9 +88,7 @@ export function drillDrawing({ plan, enclosure, face, view, corner }: DrillSheet
 }
 
 /** The faces of a plan that have anything to drill. */
-export function facesToDrill(
-  plan: Plan,
-): readonly {
+export function facesToDrill(plan: Plan): readonly {
   readonly enclosure: EnclosureId
   readonly face: FaceId
   readonly name: string
