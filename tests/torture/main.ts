@@ -1,7 +1,8 @@
 /** `npm run torture`: kills, wounded inputs and ten writers, as many as asked; ends with what was lost, thrown or over its time. */
 import { parseArgs } from 'node:util'
 import { randomFrom } from '../fuzz/random'
-import { runFuzz } from '../fuzz/runFuzz'
+import type { FuzzKind } from '../fuzz/cases'
+import { fuzzOnce, runFuzz } from '../fuzz/runFuzz'
 import { killOnce, KILLS } from './kills'
 import { tenWriters } from './writers'
 
@@ -52,8 +53,19 @@ const PIECE = 20_000
 for (let from = 0; from < fuzz; from += PIECE) {
   const report = await runFuzz(Math.min(PIECE, fuzz - from), seed + from)
   for (const { kind, seed: own, message } of report.faults) tell(`${kind}, seed ${own}: ${message}`)
-  for (const [kind, { ms, seed: own }] of Object.entries(report.longest_ms))
-    if (ms > LIMIT_MS) tell(`${kind}, seed ${own}: ${Math.round(ms)} ms, more than ${LIMIT_MS}`)
+  for (const [kind, { ms, seed: own }] of Object.entries(report.longest_ms) as [
+    FuzzKind,
+    { ms: number; seed: number },
+  ][]) {
+    if (ms <= LIMIT_MS) continue
+    // A machine that stood still for a while is no fault of the input's: it is tried again alone.
+    const began = performance.now()
+    await fuzzOnce(kind, own)
+    const again = performance.now() - began
+    if (again > LIMIT_MS)
+      tell(`${kind}, seed ${own}: ${Math.round(ms)} ms and ${Math.round(again)} ms, more than ${LIMIT_MS}`)
+    else console.log(`  ${kind}, seed ${own}: ${Math.round(ms)} ms among others, ${Math.round(again)} ms alone`)
+  }
   console.log(
     `  ${Math.min(from + PIECE, fuzz)} done; the longest: ${Object.entries(report.longest_ms)
       .map(([kind, { ms }]) => `${kind} ${Math.round(ms)} ms`)
