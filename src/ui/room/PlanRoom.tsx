@@ -76,6 +76,8 @@ interface Start {
 
 /** So often a window that is looked at asks whether others changed the plan. */
 const POLL_MS = 4000
+/** Sign-offs of others are looked for at every so many of these looks. */
+const LOG_EVERY = 5
 
 const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
@@ -98,9 +100,11 @@ function connectPlan(start: Start, windowId: string, announce: () => void): Plan
   })
 }
 
-function connectLog(start: Start, windowId: string): LogClient {
+function connectLog(start: Start, windowId: string, announce: () => void): LogClient {
   return new LogClient(start.log, {
     send: (entry) => request('POST', `/api/plans/${start.id}/logbook`, entry),
+    load: () => request('GET', `/api/plans/${start.id}/logbook`),
+    announce,
     storage: ownedStorage('log', start.id, windowId),
     newId: () => crypto.randomUUID(),
     now: () => new Date().toISOString(),
@@ -109,20 +113,31 @@ function connectLog(start: Start, windowId: string): LogClient {
 }
 
 /** Keeps the window beside the others: told by this browser's own windows at once, by asking for everybody else's. */
-function useOthersChanges(client: PlanClient, channel: BroadcastChannel | null): void {
+function useOthersChanges(client: PlanClient, log: LogClient, channel: BroadcastChannel | null): void {
   useEffect(() => {
-    const look = () => document.visibilityState === 'visible' && void client.poll()
+    let looks = 0
+    const look = () => {
+      if (document.visibilityState !== 'visible') return
+      void client.poll()
+      if (looks % LOG_EVERY === 0) void log.refresh()
+      looks += 1
+    }
+    const lookAtAll = () => {
+      looks = 0
+      look()
+    }
+    look()
     const timer = setInterval(look, POLL_MS)
-    document.addEventListener('visibilitychange', look)
-    window.addEventListener('focus', look)
-    if (channel) channel.onmessage = () => void client.poll()
+    document.addEventListener('visibilitychange', lookAtAll)
+    window.addEventListener('focus', lookAtAll)
+    if (channel) channel.onmessage = lookAtAll
     return () => {
       clearInterval(timer)
-      document.removeEventListener('visibilitychange', look)
-      window.removeEventListener('focus', look)
+      document.removeEventListener('visibilitychange', lookAtAll)
+      window.removeEventListener('focus', lookAtAll)
       if (channel) channel.onmessage = null
     }
-  }, [client, channel])
+  }, [client, log, channel])
 }
 
 /** Holds one open plan: its client, its evaluation, its logbook and the drawer. */
@@ -134,7 +149,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
       : new BroadcastChannel(`glad-rafter.plan.${start.id}`),
   )
   const [client] = useState(() => connectPlan(start, windowId, () => channel?.postMessage('saved')))
-  const [logClient] = useState(() => connectLog(start, windowId))
+  const [logClient] = useState(() => connectLog(start, windowId, () => channel?.postMessage('saved')))
   const state = useSyncExternalStore(client.subscribe, client.snapshot, client.snapshot)
   const [evaluated, setEvaluated] = useState<{
     readonly plan: Plan
@@ -158,7 +173,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
     return () => clearTimeout(later)
   }, [client, logClient])
-  useOthersChanges(client, channel)
+  useOthersChanges(client, logClient, channel)
   useEffect(() => {
     reckoner.current = new ReckonClient()
     return () => {

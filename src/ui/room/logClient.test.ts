@@ -23,6 +23,10 @@ function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }
       if (book.isDown) throw new Error('down')
       return book.write(entry)
     },
+    async load() {
+      if (book.isDown) throw new Error('down')
+      return { status: 200, body: { entries: [...book.entries] } }
+    },
     storage: { read: () => (kept.text === null ? [] : [kept.text]), write: (text) => (kept.text = text) },
     newId: () => `entry-of-this-${Math.random().toString(36).slice(2)}-${(n += 1)}`,
     now: () => '2026-01-05T09:00:00.000Z',
@@ -98,5 +102,51 @@ describe('a sign-off', () => {
     book.refuses = null
     await until(() => client.snapshot().waiting === 0)
     expect(book.entries.map(({ step }) => step)).toEqual(['b', 'a'])
+  })
+})
+
+describe('a window', () => {
+  it('learns of an entry that was written while its page was on its way, once', async () => {
+    const book = new FakeLogbook()
+    bench(book).record(sign('a'))
+    // The page came without it; the window before took it off its queue when it was told that it is written.
+    const next = bench(book)
+    next.resume()
+    await until(() => book.entries.length === 1)
+    await next.refresh()
+    await next.refresh()
+    expect(next.snapshot()).toMatchObject({ waiting: 0, entries: [{ step: 'a' }] })
+  })
+
+  it('keeps what waits when it learns of others’ entries', async () => {
+    const book = new FakeLogbook()
+    const client = bench(book)
+    book.refuses = 'mine'
+    client.record(sign('mine'))
+    bench(book).record(sign('theirs'))
+    await until(() => book.entries.length === 1)
+    await client.refresh()
+    expect(client.snapshot()).toMatchObject({ waiting: 1, entries: [{ step: 'theirs' }, { step: 'mine' }] })
+  })
+
+  it('gives an older copy of the data what it lost', async () => {
+    const book = new FakeLogbook()
+    const client = bench(book)
+    for (const step of ['a', 'b', 'c']) client.record(sign(step))
+    await until(() => client.snapshot().waiting === 0)
+    book.entries.splice(1)
+    await client.refresh()
+    await until(() => client.snapshot().waiting === 0)
+    expect(book.entries.map(({ step }) => step)).toEqual(['a', 'b', 'c'])
+  })
+
+  it('loses nothing to a server that does not answer', async () => {
+    const book = new FakeLogbook()
+    const client = bench(book)
+    client.record(sign('a'))
+    await until(() => client.snapshot().waiting === 0)
+    book.isDown = true
+    await client.refresh()
+    expect(client.snapshot().entries).toHaveLength(1)
   })
 })

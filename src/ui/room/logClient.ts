@@ -12,6 +12,10 @@ export interface LogState {
 
 export interface LogTransport {
   send(entry: Omit<LogEntry, 'at'>): Promise<Reply>
+  /** All entries as the server has them. */
+  load(): Promise<Reply>
+  /** Tells this browser's other windows that something was written. */
+  announce?(): void
   readonly storage: { read(): readonly string[]; write(text: string | null): void }
   newId(): string
   now(): string
@@ -71,11 +75,29 @@ export class LogClient {
     return []
   }
 
+  /**
+   * What the server has: entries of other windows, and of a window before this one whose last was written while this page
+   * was on its way.
+   */
+  async refresh(): Promise<void> {
+    const { status, body } = await this.transport.load().catch((): Reply => ({ status: 0, body: {} }))
+    const { entries } = body as { readonly entries?: readonly LogEntry[] }
+    if (status !== 200 || !entries) return
+    const known = new Set(entries.map(({ entryId }) => entryId))
+    // Nothing is ever taken out of a logbook: what the server had and has no more, it lost, and gets again.
+    const lost = this.confirmed.filter(({ entryId }) => !known.has(entryId))
+    const waiting = this.pending.filter(({ entryId }) => !known.has(entryId))
+    this.confirmed = entries
+    this.keep([...lost, ...waiting])
+    if (lost.length > 0) void this.flush()
+  }
+
   private async flush(): Promise<void> {
     if (this.isSending) return
     this.isSending = true
     while (this.pending.length > 0) await this.sendFirst(this.pending[0]!)
     this.isSending = false
+    this.transport.announce?.()
   }
 
   private async sendFirst(first: LogEntry): Promise<void> {
@@ -85,8 +107,9 @@ export class LogClient {
     const reply = body as { readonly entry?: LogEntry; readonly error?: { readonly message: string } }
     if (status === 201 || status === 200) {
       this.tries = 0
-      this.confirmed = [...this.confirmed, reply.entry ?? first]
-      return this.keep(this.pending.slice(1))
+      const isKnown = this.confirmed.some(({ entryId }) => entryId === first.entryId)
+      if (!isKnown) this.confirmed = [...this.confirmed, reply.entry ?? first]
+      return this.keep(this.pending.filter(({ entryId }) => entryId !== first.entryId))
     }
     const isAway = status === 0 || status === 503
     this.tries += isAway ? 0 : 1
