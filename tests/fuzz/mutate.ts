@@ -51,6 +51,9 @@ const HOSTILE: readonly unknown[] = [
   { a: { b: { c: {} } } },
 ]
 
+/** Characters that one wound adds at most. */
+const MOST_GROWTH = 100_000
+
 function* nodesOf(value: unknown, depth = 0): Generator<Node> {
   if (typeof value !== 'object' || value === null || depth > 12) return
   yield value as Node
@@ -90,9 +93,12 @@ export function mutated<T>(document: T, random: Random): unknown {
         break
       }
       case 4:
-        if (Array.isArray(node) && node.length > 0)
-          for (let n = random.below(60); n > 0; n -= 1) node.push(structuredClone(random.pick(node)))
-        else if (!Array.isArray(node) && keys.length > 0) at[`${key}${random.below(100)}`] = structuredClone(at[key])
+        if (Array.isArray(node) && node.length > 0) {
+          const again = random.pick(node) as unknown
+          // Many of what is small: a document that grows without end tries the machine, not the product.
+          const most = Math.floor(MOST_GROWTH / (1 + (JSON.stringify(again) ?? '').length))
+          for (let n = Math.min(random.below(60), most); n > 0; n -= 1) node.push(structuredClone(again))
+        } else if (!Array.isArray(node) && keys.length > 0) at[`${key}${random.below(100)}`] = structuredClone(at[key])
         break
       default:
         at[key] = random.pick(HOSTILE)
