@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { MOST_ISSUES, readWith, type Issue } from '@/core/calculator'
+import { readWith, type Issue } from '@/core/calculator'
 import { parsePlan, type Plan } from '@/core/plan'
 import { logEntry, type LogEntry } from '@/core/procedure'
 
@@ -35,9 +35,7 @@ export function readPlanFile(value: unknown): ReadPlanFile {
   if (parsed.kind === 'plan') return { kind: 'file', plan: parsed.plan, logbook: file.value.logbook }
   return {
     kind: 'refused',
-    issues: parsed.issues
-      .slice(0, MOST_ISSUES)
-      .map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })),
+    issues: parsed.issues.map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })),
   }
 }
 
