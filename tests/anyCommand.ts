@@ -1,6 +1,6 @@
 import { CATALOGUE, cataloguePart, newDevice } from '@/core/catalogue'
 import { newWire } from '@/core/patterns'
-import type { CommandType, DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import { makeFace, type CommandType, type DeviceId, type EnclosureId, type FaceId, type Plan } from '@/core/plan'
 
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
@@ -69,7 +69,7 @@ export function commandFor(type: CommandType, plan: Plan, numbers: readonly numb
         type,
         enclosure: box,
         face: `face:${fresh}`,
-        data: { name: 'Shelf', kind: 'plate', width_mm: 100, height_mm: 80 },
+        data: makeFace({ name: 'Shelf', kind: 'plate', width_mm: 100, height_mm: 80 }),
       }
     case 'updateFace':
       return { type, ...onFace, changes: { width_mm: 100 + numbers[2]! } }
@@ -116,7 +116,7 @@ export function commandFor(type: CommandType, plan: Plan, numbers: readonly numb
     case 'setShare':
       return { type, state, device: device(), share: pick([null, 0.25, 1]) }
     case 'setPosition':
-      return { type, state, device: device(), position: pick([null, 'rest', 'operated']) }
+      return { type, state, device: device(), actuator: null, position: pick([null, 'rest', 'operated']) }
     case 'putPart':
       return { type, id: part, part: CATALOGUE[part as never] }
     case 'removePart':

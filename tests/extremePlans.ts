@@ -1,6 +1,15 @@
 import { CATALOGUE, cataloguePart, newDevice } from '@/core/catalogue'
 import { newWire, startingPattern } from '@/core/patterns'
-import { emptyPlan, PLAN_LIMITS, type Device, type Enclosure, type Plan, type Raceway, type Wire } from '@/core/plan'
+import {
+  emptyPlan,
+  PLAN_LIMITS,
+  planSchema,
+  type Device,
+  type Enclosure,
+  type Plan,
+  type Raceway,
+  type Wire,
+} from '@/core/plan'
 
 /** Plans at the bounds of the schema, each of a shape that once took long: none may take more than a person waits. */
 type Mutable<T> = { -readonly [K in keyof T]: T[K] extends string | number | boolean | null ? T[K] : Mutable<T[K]> }
@@ -13,6 +22,9 @@ type Loose = Mutable<Plan> & {
 }
 
 const start = (name: string) => structuredClone(emptyPlan(name, 'IEC')) as unknown as Loose
+
+/** As the schema reads it: what is left out is null. */
+const asRead = (plan: Loose) => planSchema.parse(plan) as Plan
 
 function withBox(plan: Loose, size_mm = 400): void {
   const face = (name: string, kind: 'plate' | 'door', side: 'back' | 'front') => ({
@@ -30,7 +42,7 @@ function withBox(plan: Loose, size_mm = 400): void {
     sealed: false,
     origin: 'new',
     faces: { 'face:plate': face('Plate', 'plate', 'back'), 'face:door': face('Door', 'door', 'front') },
-  } as Enclosure
+  } as unknown as Enclosure
 }
 
 function onPlate(plan: Loose, id: string, part: string, x_mm: number, y_mm: number): void {
@@ -49,7 +61,7 @@ function devicesOnOneSpot(n: number): Plan {
   const plan = start('One spot')
   withBox(plan)
   for (const i of count(n)) onPlate(plan, `d${i}`, partWith('supply'), 200, 200)
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 function manyOpenings(n: number): Plan {
@@ -74,7 +86,7 @@ function manyOpenings(n: number): Plan {
       height_mm: 2000,
       openings: count(Math.min(400, n - 400 * face)).map(opening),
     }
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 function ringOfRaceways(n: number): Plan {
@@ -96,7 +108,7 @@ function ringOfRaceways(n: number): Plan {
       at: { face: 'face:plate', x_mm: 100, y_mm: 100, axis: 'across' },
     } as unknown as Raceway
   }
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 /** Sockets of one host, a module plugged onto a module plugged onto a module … */
@@ -112,12 +124,12 @@ function towerOfModules(n: number): Plan {
     const place =
       i === 0 ? { kind: 'unplaced', enclosure: null } : { kind: 'socket', device: `device:t${i - 1}`, socket: 's' }
     plan.devices[`device:t${i}`] = {
-      ...newDevice('x' as never, `T${i}`, 'Module'),
+      ...newDevice('part:tower' as never, `T${i}`, 'Module'),
       part: 'part:tower',
       place,
     } as unknown as Device
   }
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 /** One supply, all its wires from one terminal pair to boards, in every state. */
@@ -159,7 +171,7 @@ function starOfWires(devices: number, wires: number, states: number): Plan {
       name: `State ${i}`,
       defaultShare: (i % 10) / 10,
     }
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 /** A chain of wires from device to device, so that every ampere passes all of them. */
@@ -177,7 +189,7 @@ function chainOfWires(devices: number): Plan {
       plan.wires[`wire:${key}${i}`] = newWire(end(fans[i]!), end(fans[i + 1]!), role, `${key}${i}`) as never
     }
   }
-  return plan as unknown as Plan
+  return asRead(plan)
 }
 
 export const EXTREMES: readonly (readonly [string, () => Plan])[] = [

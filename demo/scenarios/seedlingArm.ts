@@ -60,7 +60,7 @@ export function seedlingArm(): Plan {
     .wire('PS2.V-1', 'A7.V-', 'V-', { length_mm: 250 })
     // The lead's positive stays open: it must not feed the 5 V supply backwards.
     .wire('X9.V-', 'A7.V-2', 'V-', { length_mm: 200 })
-    .state('teaching', { name: 'Teaching, USB alone', sources: { mains: false, usb: true } })
+    .state('teaching', { name: 'Teaching, USB alone', sources: { mains: false, usb: true, battery: true } })
     .state('holding', { name: 'Holding still', defaultShare: 0.4 })
   for (const n of [1, 2, 3, 4, 5, 6]) {
     const isBig = n <= 3

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
+import { PLAN_VERSION } from '@/core/plan'
 import { connect } from './dataFile'
 import { reading, type Database } from './database'
 import { inPieces } from './sql'
@@ -56,6 +57,8 @@ const EDIT = z.strictObject({
   at: moment,
   author: text,
   under: whole.nullable(),
+  /** Left out by the release before plan format 2. */
+  format: whole.default(1),
 })
 const STACK = z.strictObject({ planId: id, author: text, undoTop: whole.nullable(), redoTop: whole.nullable() })
 const LOG = z.strictObject({
@@ -85,7 +88,11 @@ const head = z.strictObject({
 
 const TABLES = [
   ['plan', 'plans', 'id, name, document, revision, createdAt, updatedAt, deletedAt, lastEdit'],
-  ['edit', 'edits', 'planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under'],
+  [
+    'edit',
+    'edits',
+    'planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under, format',
+  ],
   ['stack', 'stacks', 'planId, author, undoTop, redoTop'],
   ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at'],
 ] as const
@@ -252,7 +259,9 @@ export async function takeAll(db: Database, content: string): Promise<Taking> {
       .filter(({ planId }) => fresh.has(planId))
       .map((row) => ({ ...row, at: new Date(row.at) }))
     for (const piece of inPieces(edits)) await Edit.bulkCreate([...piece])
-    const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId))
+    // Undo does not cross a change of the plan's format: what was done under an older one stays done.
+    const outdated = new Set(edits.flatMap(({ planId, format }) => (format === PLAN_VERSION ? [] : [planId])))
+    const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId) && !outdated.has(planId))
     for (const piece of inPieces(stacks)) await Stack.bulkCreate([...piece])
     const before = await Log.count()
     const entries = moved(rows.log).map((row) => ({ ...row, at: new Date(row.at) }))

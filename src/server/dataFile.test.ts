@@ -78,11 +78,11 @@ describe('a start', () => {
     expect(statSync(file).mode & 0o777).toBe(0o600)
   })
 
-  it('on a file of the first release migrates it, with a copy from before, and its edits can be undone by anybody', async () => {
+  it('on a file of the first release migrates it, with a copy from before, and undo does not cross the change of the plan’s format', async () => {
     await writeFirstRelease(file)
     const before = readFileSync(file)
     const db = await opened(file)
-    const [copy] = readdirSync(join(file, '..')).filter((name) => name.includes('.before-002.'))
+    const [copy] = readdirSync(join(file, '..')).filter((name) => name.includes('before-002.'))
     expect(statSync(join(file, '..', copy!)).mode & 0o777).toBe(0o600)
     // The copy is the file as it was: it opens and holds what it held.
     const rows = (path: string) => withFile(path, (all) => all('SELECT id, document, revision FROM plans ORDER BY id'))
@@ -91,11 +91,18 @@ describe('a start', () => {
     const store = new PlanStore(db)
     expect(await store.load('clay-printer', 'anna')).toMatchObject({
       kind: 'plan',
-      stored: { undo: 'Rename', revision: 2 },
+      stored: { undo: null, revision: 2 },
     })
     expect(
       await store.edit('clay-printer', { kind: 'undo', editId: 'undo-of-old', baseRevision: 2 }, 'anna'),
-    ).toMatchObject({ kind: 'committed', redo: 'Rename' })
+    ).toMatchObject({ kind: 'nothing' })
+    const edit = { kind: 'edit' as const, label: 'Name it', commands: [{ type: 'rename' as const, name: 'Today' }] }
+    expect(await store.edit('clay-printer', { ...edit, editId: 'todays-edit', baseRevision: 2 }, 'anna')).toMatchObject(
+      { kind: 'committed', undo: 'Name it' },
+    )
+    expect(
+      await store.edit('clay-printer', { kind: 'undo', editId: 'undo-of-todays', baseRevision: 3 }, 'anna'),
+    ).toMatchObject({ kind: 'committed', undo: null, redo: 'Name it' })
     expect(await new Logbook(db).read('clay-printer')).toHaveLength(1)
   })
 

@@ -102,6 +102,19 @@ const MIGRATIONS: readonly Migration[] = [
       await stackEarlierEdits(query, transaction)
     },
   },
+  {
+    name: '003-undo-stops-at-plan-format-2',
+    async up(query, transaction) {
+      /** The plan format that an edit's patches were made on: they fit no other. */
+      await query.addColumn(
+        'edits',
+        'format',
+        { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
+        { transaction },
+      )
+      await query.sequelize.query('DELETE FROM stacks', { transaction })
+    },
+  },
 ]
 
 export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)

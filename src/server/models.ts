@@ -35,6 +35,8 @@ export interface EditRow extends Model<InferAttributes<EditRow>, InferCreationAt
   at: Date
   author: string
   under: number | null
+  /** The plan format that its patches were made on. */
+  format: number
 }
 
 /** Where an author's undo and redo stand in one plan: revisions of edits. */
@@ -102,6 +104,7 @@ export function defineModels(sequelize: Sequelize): Models {
         at: DATE,
         author: TEXT,
         under: INTEGER,
+        format: INTEGER,
       },
       options('edits'),
     ),

@@ -6,6 +6,7 @@ import {
   cutLabel,
   doClash,
   parsePlan,
+  PLAN_VERSION,
   replay,
   type Change,
   type Command,
@@ -105,8 +106,8 @@ const HEAD = `SELECT ${SHELF}, own.undoTop AS ownUndo, own.redoTop AS ownRedo, n
   (SELECT revision FROM edits WHERE planId = p.id AND editId = ?3) AS known
   FROM plans p LEFT JOIN stacks own ON own.planId = p.id AND own.author = ?2 LEFT JOIN stacks nobody ON nobody.planId = p.id AND nobody.author = ''
   WHERE p.id = ?1 AND p.deletedAt IS NULL`
-const INSERT_EDIT = `INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under)
-  VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, ?12)`
+const INSERT_EDIT = `INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under, format)
+  VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9, ?10, ?11, ?12, ?13)`
 const UPDATE_PLAN =
   'UPDATE plans SET document = ?2, name = ?3, revision = ?4, lastEdit = ?5, updatedAt = ?6 WHERE id = ?1'
 const PUT_STACK = `INSERT INTO stacks (planId, author, undoTop, redoTop) VALUES (?1, ?2, ?3, ?4)
@@ -262,6 +263,7 @@ export class PlanStore {
         at,
         author,
         under,
+        PLAN_VERSION,
       ])
       await run(writer, UPDATE_PLAN, [id, text, plan.name, revision, editId, at])
       await run(writer, PUT_STACK, [stack.planId, stack.author, stack.undoTop, stack.redoTop])
@@ -397,7 +399,7 @@ async function backward({ models, plan, kind, row, author, revision }: Backward)
   }
   const at = kind === 'undo' ? stack.undoTop : stack.redoTop
   const top = at === null ? null : await models.Edit.findOne({ where: { planId: stack.planId, revision: at } })
-  if (!top)
+  if (!top || top.format !== PLAN_VERSION)
     return {
       kind: 'nothing',
       message: kind === 'undo' ? 'There is nothing of yours to undo' : 'There is nothing to redo',

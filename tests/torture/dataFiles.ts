@@ -38,10 +38,22 @@ export async function faultsOf(path: string): Promise<readonly string[]> {
       )
       if (edits.length !== revision - 1) faults.push(`${id} is at revision ${revision} and has ${edits.length} edits`)
       if (done.length < 2) continue
+      const formatOf = new Map<number, number>(
+        done.length < 3
+          ? []
+          : (
+              await all<{ revision: number; format: number }>('SELECT revision, format FROM edits WHERE planId = ?', [
+                id,
+              ])
+            ).map((row) => [row.revision, row.format]),
+      )
       // Back to the beginning and forward again: both must meet the document.
       const plan = JSON.parse(document) as Plan
-      const first = [...edits].reverse().reduce((at, edit) => replay(at, JSON.parse(edit.inverse) as Patch[]), plan)
-      const last = edits.reduce((at, edit) => replay(at, JSON.parse(edit.patches) as Patch[]), first)
+      // Patches fit the plan format that they were made on.
+      const format = formatOf.get(edits.at(-1)?.revision ?? 0)
+      const own = edits.filter(({ revision: at }) => formatOf.get(at) === format)
+      const first = [...own].reverse().reduce((at, edit) => replay(at, JSON.parse(edit.inverse) as Patch[]), plan)
+      const last = own.reduce((at, edit) => replay(at, JSON.parse(edit.patches) as Patch[]), first)
       if (JSON.stringify(last) !== document) faults.push(`the history of ${id} does not lead to its document`)
     }
     return faults
@@ -55,8 +67,9 @@ export async function writeFirstRelease(path: string): Promise<void> {
     for (const sql of readFileSync(join(process.cwd(), 'tests', 'torture', 'firstRelease.sql'), 'utf8').split(';'))
       if (sql.trim()) await all(sql)
     await all("INSERT INTO SequelizeMeta (name) VALUES ('001-plans-history-logbook')")
-    for (const [key, make] of Object.entries(DEMOS)) {
-      const plan = { ...make(), name: `${key}, edited` }
+    for (const key of Object.keys(DEMOS)) {
+      const made = readFileSync(join(process.cwd(), 'tests', 'plans', 'format1', `${key}.json`), 'utf8')
+      const plan = { ...(JSON.parse(made) as object), name: `${key}, edited` }
       await all(
         'INSERT INTO plans (id, name, document, revision, createdAt, updatedAt, deletedAt) VALUES (?, ?, ?, 2, ?, ?, NULL)',
         [key, plan.name, JSON.stringify(plan), moment, moment],
@@ -64,7 +77,7 @@ export async function writeFirstRelease(path: string): Promise<void> {
       const patch = (value: string) => JSON.stringify([{ op: 'replace', path: ['name'], value }])
       await all(
         "INSERT INTO edits (planId, revision, editId, kind, label, commands, patches, inverse, target, at) VALUES (?, 2, ?, 'edit', 'Rename', '[]', ?, ?, NULL, ?)",
-        [key, `first-release-${key}`, patch(plan.name), patch(make().name), moment],
+        [key, `first-release-${key}`, patch(plan.name), patch((JSON.parse(made) as { name: string }).name), moment],
       )
       await all(
         "INSERT INTO logbook (planId, entryId, step, kind, facts, reading, unit, note, at) VALUES (?, 'entry-of-old', 'mount:x', 'signed', '{}', NULL, NULL, '', ?)",

@@ -76,7 +76,7 @@ const ROUNDS: Readonly<Record<KillKind, (data: string, random: Random) => Promis
         faults.push(`after the migration: ${JSON.stringify(plans)}`)
       for (const { id } of plans) {
         const plan = (await get(base, `/api/plans/${id}`)).body as { revision: number; undo: string | null }
-        if (plan.revision !== 2 || plan.undo !== 'Rename')
+        if (plan.revision !== 2 || plan.undo !== null)
           faults.push(`${id}: revision ${plan.revision}, undo ${plan.undo}`)
         const { entries } = (await get(base, `/api/plans/${id}/logbook`)).body as { entries: readonly unknown[] }
         if (entries.length !== 1) faults.push(`${id}: ${entries.length} entries of one`)

@@ -1,4 +1,8 @@
-import type { Draw, Link, Part, Terminal, TerminalFunction, TerminalId } from '@/core/plan'
+import { makePart, type Part, type PartGiven, type Terminal, type TerminalFunction, type TerminalId } from '@/core/plan'
+
+type LinkGiven = PartGiven['links'][number]
+type DrawGiven = PartGiven['draws'][number]
+export type ActuatorGiven = NonNullable<PartGiven['actuators']>[number]
 
 type TerminalPreset = Pick<
   Terminal,
@@ -58,6 +62,10 @@ export function terminal(
     position: null,
     function: fn,
     direction: null,
+    place: null,
+    system: null,
+    min_V: null,
+    max_V: null,
     level_V: null,
     active: null,
     isolated: false,
@@ -73,41 +81,89 @@ export const optional = { need: 'optional' } as const
 
 export const at = (key: string) => key as TerminalId
 
-export const bar = (id: string, ...terminals: string[]): Link => ({ id, kind: 'bar', terminals: terminals.map(at) })
+export const bar = (id: string, ...terminals: string[]): LinkGiven => ({ id, kind: 'bar', terminals })
+
+/** The two positions that most movers have. */
+const POSITIONS = ['rest', 'operated']
+
+/** Moved by hand; in service where it closes what it is for, unless it is one that is only worked now and then. */
+export const byHand = (service: 'rest' | 'operated' = 'operated', id = 'hand'): ActuatorGiven => ({
+  id,
+  name: 'By hand',
+  by: 'hand',
+  positions: POSITIONS,
+  rest: 'rest',
+  service,
+})
+export const byHeat: ActuatorGiven = {
+  id: 'heat',
+  name: 'By warmth',
+  by: 'heat',
+  positions: POSITIONS,
+  rest: 'rest',
+  service: 'rest',
+}
+export const byFirmware = (id: string, name = `Output ${id}`): ActuatorGiven => ({
+  id,
+  name,
+  by: 'firmware',
+  positions: POSITIONS,
+  rest: 'rest',
+  service: 'operated',
+})
+/** Moved by the volts between two terminals. */
+export const byCoil = (
+  id: string,
+  name: string,
+  plus: string,
+  minus: string,
+  rest: Omit<NonNullable<ActuatorGiven['coil']>, 'plus' | 'minus'> = {},
+): ActuatorGiven => ({
+  id,
+  name,
+  by: 'coil',
+  positions: POSITIONS,
+  rest: 'rest',
+  service: 'operated',
+  coil: { plus, minus, ...rest },
+})
+
+/** A contact, open or closed while its mover rests. */
 export const contact = (
   id: string,
   a: string,
   b: string,
-  rest: 'open' | 'closed',
-  by: 'hand' | 'coil' | 'heat',
+  atRest: 'open' | 'closed',
+  actuator: string,
   rated_A: number,
-  ratings?: Extract<Link, { kind: 'contact' }>['ratings'],
-): Link => ({
+  ratings: Extract<LinkGiven, { kind: 'contact' }>['ratings'] = null,
+): LinkGiven => ({
   id,
   kind: 'contact',
-  a: at(a),
-  b: at(b),
-  rest,
-  by,
+  a,
+  b,
+  actuator,
+  closedIn: [atRest === 'closed' ? 'rest' : 'operated'],
   rated_A,
   rated_V: 250,
-  ...(ratings ? { ratings } : {}),
+  ratings,
 })
 export const fusePlace = (
   id: string,
   a: string,
   b: string,
-  family: Extract<Link, { kind: 'protective' }>['family'],
+  family: Extract<LinkGiven, { kind: 'protective' }>['family'],
   rating_A: number | null,
-): Link => ({ id, kind: 'protective', a: at(a), b: at(b), family, rating_A, breaking_A: null })
-export const semiconductor = (id: string, a: string, b: string, drop_V: number, rated_A: number): Link => ({
-  id,
-  kind: 'semiconductor',
-  a: at(a),
-  b: at(b),
-  drop_V,
-  rated_A,
-})
+): LinkGiven => ({ id, kind: 'protective', a, b, family, rating_A, breaking_A: null })
+/** A transistor or thyristor that conducts while its mover works. */
+export const semiconductor = (
+  id: string,
+  a: string,
+  b: string,
+  drop_V: number,
+  rated_A: number,
+  actuator: string,
+): LinkGiven => ({ id, kind: 'semiconductor', a, b, actuator, closedIn: ['operated'], drop_V, rated_A })
 
 export function draw(
   id: string,
@@ -116,19 +172,18 @@ export function draw(
   minus: string,
   nominal_V: number,
   amount: { readonly power_W: number } | { readonly current_A: number },
-  rest: Partial<Draw> = {},
-): Draw {
+  rest: Partial<DrawGiven> = {},
+): DrawGiven {
   return {
     id,
     name,
-    plus: at(plus),
-    minus: at(minus),
+    plus,
+    minus,
     nominal_V,
     model: 'power_W' in amount ? 'constant-power' : 'constant-current',
     power_W: null,
     current_A: null,
     powerFactor: 1,
-    minimum_V: null,
     startFactor: 1,
     ...amount,
     ...rest,
@@ -141,11 +196,11 @@ const CLEARANCE = { top: 10, right: 5, bottom: 10, left: 5, front: 20 }
 export function definePart(
   name: string,
   size: readonly [width_mm: number, height_mm: number, depth_mm: number],
-  rest: Omit<Partial<Part>, 'terminals'> &
-    Pick<Part, 'behaviour'> & { readonly terminals: Readonly<Record<string, Terminal>> },
+  rest: Omit<Partial<PartGiven>, 'terminals'> &
+    Pick<PartGiven, 'behaviour'> & { readonly terminals: Readonly<Record<string, Terminal>> },
 ): Part {
   const [width_mm, height_mm, depth_mm] = size
-  return {
+  return makePart({
     name,
     note: '',
     body: { width_mm, height_mm, depth_mm },
@@ -161,5 +216,5 @@ export function definePart(
     settings: [],
     earths: null,
     ...rest,
-  }
+  })
 }

@@ -18,7 +18,7 @@ type Fit = Pick<
   | 'plugsInto'
 >
 
-const cut = (shape: HoleShape): Cutout => ({ id: 'body', shape, x_mm: 0, y_mm: 0, for: 'body' })
+const cut = (shape: HoleShape): Cutout => ({ id: 'body', shape, x_mm: 0, y_mm: 0, for: 'body', screw: null })
 const round = (diameter_mm: number) => cut({ kind: 'round', diameter_mm })
 const rectangle = (width_mm: number, height_mm: number, corner_mm = 2) =>
   cut({ kind: 'rectangle', width_mm, height_mm, corner_mm })

@@ -1,5 +1,5 @@
-import type { Part, Terminal } from '@/core/plan'
-import { at, bar, definePart, draw, optional, semiconductor, terminal } from './builders'
+import type { Part, PartGiven, Terminal } from '@/core/plan'
+import { at, bar, byFirmware, definePart, draw, optional, semiconductor, terminal } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
@@ -10,11 +10,11 @@ function twoTerminal(
   kind: 'heater' | 'fan' | 'lamp' | 'other',
   nominal_V: number,
   amount: { power_W: number } | { current_A: number },
-  rest: Partial<Part> = {},
+  rest: Omit<Partial<PartGiven>, 'terminals'> = {},
 ): Part {
   const isResistive = kind === 'heater'
   return definePart(name, size, {
-    behaviour: { kind },
+    behaviour: kind === 'fan' ? { kind, airflow_m3_per_h: null } : { kind },
     terminals: {
       '+': terminal('+', 'V+', 'pluggable', {
         polarised: !isResistive,
@@ -92,10 +92,11 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
       RX: terminal('RX', 'data', 'contact25', { ...optional, block: 'LINK', direction: 'in', level_V: 3.3 }),
       G: terminal('gnd', 'data', 'contact25', { ...optional, block: 'LINK', level_V: 0 }),
     },
+    actuators: outputs.map((block) => byFirmware(block)),
     links: [
       bar('plus', 'V+', ...outputs.map((block) => `${block}+`)),
       bar('gnd', 'V-', 'G', ...range(axes).map((axis) => `E${axis}G`)),
-      ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10)),
+      ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10, block)),
     ],
     draws: [
       draw('logic', 'Logic', 'V+', 'V-', voltage_V, { power_W: 5 }),
@@ -140,7 +141,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
       'DIR+': terminal('DIR+', 'signal', 'pluggable', { ...optional, isolated: true, direction: 'in' }),
       'DIR-': terminal('DIR−', 'signal', 'pluggable', { ...optional, isolated: true, direction: 'in' }),
     },
-    draws: [draw('motor', 'Its motor', 'V+', 'V-', 36, { power_W: 60 }, { minimum_V: 18 })],
+    draws: [draw('motor', 'Its motor', 'V+', 'V-', 36, { power_W: 60 }, { min_V: 18 })],
     settings: [
       {
         id: 'current',
@@ -180,7 +181,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
       G: terminal('gnd', 'data', 'contact25', { ...optional, level_V: 0 }),
     },
     links: [bar('gnd', 'V-', 'G')],
-    draws: [draw('logic', 'Computer', 'V+', 'V-', 5, { power_W: 10 }, { minimum_V: 4.75 })],
+    draws: [draw('logic', 'Computer', 'V+', 'V-', 5, { power_W: 10 }, { min_V: 4.75 })],
   }),
   'part:screen-5': definePart('Screen, 5 V', [120, 75, 15], {
     mounting: 'panel',

@@ -1,5 +1,18 @@
 import type { Part } from '@/core/plan'
-import { at, bar, contact, definePart, draw, fusePlace, optional, semiconductor, terminal } from './builders'
+import {
+  at,
+  bar,
+  byCoil,
+  byHand,
+  byHeat,
+  contact,
+  definePart,
+  draw,
+  fusePlace,
+  optional,
+  semiconductor,
+  terminal,
+} from './builders'
 
 const inletTerminals = {
   Lpin: terminal('L pin', 'L', 'moulded', optional),
@@ -31,12 +44,14 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
   'part:switch-1p': definePart('Panel switch, one pole, 16 A', [30, 22, 30], {
     mounting: 'panel',
     behaviour: { kind: 'switch' },
+    actuators: [byHand()],
     terminals: { '1': terminal('1', 'any', 'tab63'), '2': terminal('2', 'any', 'tab63') },
     links: [contact('P1', '1', '2', 'open', 'hand', 16)],
   }),
   'part:switch-2p': definePart('Panel switch, two poles, 16 A', [30, 27, 35], {
     mounting: 'panel',
     behaviour: { kind: 'switch' },
+    actuators: [byHand()],
     terminals: {
       '1': terminal('1', 'any', 'tab63'),
       '2': terminal('2', 'any', 'tab63'),
@@ -66,10 +81,6 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
   'part:ssr-ac': definePart('Solid-state relay, AC load, 25 A', [45, 58, 30], {
     behaviour: {
       kind: 'solid-state-relay',
-      controlPlus: at('C+'),
-      controlMinus: at('C-'),
-      controlMin_V: 4,
-      controlMax_V: 32,
       load: 'ac',
       leakage_mA: 3,
       zeroCross: true,
@@ -83,18 +94,13 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
       'C+': terminal('3 +', 'control+', 'smallScrew', { polarised: true, isolated: true }),
       'C-': terminal('4 −', 'control-', 'smallScrew', { polarised: true, isolated: true }),
     },
-    links: [semiconductor('T', '1', '2', 1.2, 25)],
+    actuators: [byCoil('control', 'Control input', 'C+', 'C-', { pickUp_V: 4, max_V: 32 })],
+    links: [semiconductor('T', '1', '2', 1.2, 25, 'control')],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
   }),
   'part:relay-1co': definePart('Relay module, one change-over, 10 A', [26, 50, 20], {
-    behaviour: {
-      kind: 'relay',
-      coilPlus: at('A1'),
-      coilMinus: at('A2'),
-      activeLow: false,
-      hasDriver: true,
-      hasFlyback: true,
-    },
+    behaviour: { kind: 'relay' },
+    actuators: [byCoil('coil', 'Coil', 'A1', 'A2', { hasDriver: true, hasFlyback: true })],
     terminals: {
       A1: terminal('A1', 'control+', 'smallScrew', { polarised: true, isolated: true }),
       A2: terminal('A2', 'control-', 'smallScrew', { polarised: true, isolated: true }),
@@ -108,12 +114,14 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
   'part:thermal-cut-out': definePart('Thermal cut-out, 120 °C, 10 A', [15, 8, 6], {
     mounting: 'loose',
     behaviour: { kind: 'thermal-cut-out' },
+    actuators: [byHeat],
     terminals: { '1': terminal('1', 'any', 'tab63'), '2': terminal('2', 'any', 'tab63') },
     links: [contact('T', '1', '2', 'closed', 'heat', 10)],
   }),
   'part:emergency-stop': definePart('Emergency stop, two normally closed contacts', [40, 40, 70], {
     mounting: 'panel',
     behaviour: { kind: 'emergency-stop' },
+    actuators: [byHand('rest')],
     terminals: {
       '11': terminal('11', 'any', 'screw'),
       '12': terminal('12', 'any', 'screw'),

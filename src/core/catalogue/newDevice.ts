@@ -1,8 +1,8 @@
-import type { Device, PartId } from '@/core/plan'
+import { makeDevice, type Device, type DeviceGiven, type PartId } from '@/core/plan'
 
 /** A device of a part, placed nowhere yet. */
-export function newDevice(part: PartId, tag: string, name: string, rest: Partial<Device> = {}): Device {
-  return {
+export function newDevice(part: PartId, tag: string, name: string, rest: Partial<DeviceGiven> = {}): Device {
+  return makeDevice({
     tag,
     name,
     part,
@@ -16,5 +16,5 @@ export function newDevice(part: PartId, tag: string, name: string, rest: Partial
     reserves: [],
     length_mm: null,
     ...rest,
-  }
+  })
 }

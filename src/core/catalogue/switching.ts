@@ -1,5 +1,19 @@
 import type { Part } from '@/core/plan'
-import { at, bar, contact, definePart, draw, fusePlace, optional, semiconductor, terminal } from './builders'
+import {
+  at,
+  bar,
+  byCoil,
+  byFirmware,
+  byHand,
+  byHeat,
+  contact,
+  definePart,
+  draw,
+  fusePlace,
+  optional,
+  semiconductor,
+  terminal,
+} from './builders'
 
 const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
   terminal(label, fn, 'smallScrew', { polarised: true, isolated })
@@ -7,7 +21,8 @@ const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
 /** A relay module whose input works its coil; some switch on when the input is pulled low. */
 function relayModule(name: string, nominal_V: number, activeLow: boolean): Part {
   return definePart(name, [26, 50, 20], {
-    behaviour: { kind: 'relay', coilPlus: at('A1'), coilMinus: at('A2'), activeLow, hasDriver: true, hasFlyback: true },
+    behaviour: { kind: 'relay' },
+    actuators: [byCoil('coil', 'Coil', 'A1', 'A2', { activeLow, hasDriver: true, hasFlyback: true })],
     terminals: {
       A1: control('A1', 'control+'),
       A2: control('A2', 'control-'),
@@ -26,10 +41,6 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
   'part:ssr-dc': definePart('Solid-state relay, DC load, 25 A', [45, 58, 30], {
     behaviour: {
       kind: 'solid-state-relay',
-      controlPlus: at('C+'),
-      controlMinus: at('C-'),
-      controlMin_V: 3,
-      controlMax_V: 32,
       load: 'dc',
       leakage_mA: 0.1,
       zeroCross: false,
@@ -43,11 +54,13 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       'C+': control('3 +', 'control+'),
       'C-': control('4 −', 'control-'),
     },
-    links: [semiconductor('T', '1', '2', 0.3, 25)],
+    actuators: [byCoil('control', 'Control input', 'C+', 'C-', { pickUp_V: 3, max_V: 32 })],
+    links: [semiconductor('T', '1', '2', 0.3, 25, 'control')],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
   }),
   'part:mosfet-module': definePart('Transistor module with its own power feed, 20 A', [60, 50, 22], {
-    behaviour: { kind: 'mosfet-module', controlPlus: at('C+'), controlMinus: at('C-'), hasPullDown: true },
+    behaviour: { kind: 'mosfet-module' },
+    actuators: [byCoil('control', 'Control input', 'C+', 'C-', { hasPullDown: true })],
     terminals: {
       'IN+': terminal('in +', 'V+', 'boardScrew', {
         direction: 'in',
@@ -68,12 +81,17 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       'C+': control('ctl +', 'control+', false),
       'C-': { ...control('ctl −', 'control-', false), ...optional },
     },
-    links: [bar('plus', 'IN+', 'OUT+'), bar('minus', 'IN-', 'C-'), semiconductor('T', 'OUT-', 'IN-', 0.1, 20)],
+    links: [
+      bar('plus', 'IN+', 'OUT+'),
+      bar('minus', 'IN-', 'C-'),
+      semiconductor('T', 'OUT-', 'IN-', 0.1, 20, 'control'),
+    ],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 })],
   }),
   'part:thermostat': definePart('Thermostat, dry contact, 10 A', [34, 60, 38], {
     mounting: 'rail',
     behaviour: { kind: 'thermostat' },
+    actuators: [byHeat],
     terminals: { '1': terminal('1', 'any', 'screw'), '2': terminal('2', 'any', 'screw') },
     links: [contact('T', '1', '2', 'closed', 'heat', 10)],
     settings: [
@@ -89,7 +107,8 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
   }),
   'part:contactor-24': definePart('Contactor, two poles, coil 24 V', [36, 85, 65], {
     mounting: 'rail',
-    behaviour: { kind: 'contactor', coilPlus: at('A1'), coilMinus: at('A2') },
+    behaviour: { kind: 'contactor' },
+    actuators: [byCoil('coil', 'Coil', 'A1', 'A2')],
     terminals: {
       A1: control('A1', 'control+'),
       A2: control('A2', 'control-'),
@@ -112,18 +131,21 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
   'part:button-closed': definePart('Push button, one normally closed contact', [30, 30, 50], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
+    actuators: [byHand('rest')],
     terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') },
     links: [contact('S', '11', '12', 'closed', 'hand', 6)],
   }),
   'part:guard-contact': definePart('Door or guard contact, opened by the door', [30, 20, 60], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
+    actuators: [byHand('rest')],
     terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') },
     links: [contact('S', '11', '12', 'closed', 'hand', 6)],
   }),
   'part:button-open': definePart('Push button, one normally open contact', [30, 30, 50], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
+    actuators: [byHand('rest')],
     terminals: { '13': terminal('13', 'any', 'screw'), '14': terminal('14', 'any', 'screw') },
     links: [contact('S', '13', '14', 'open', 'hand', 6)],
   }),
@@ -136,6 +158,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
   'part:residual-2p': definePart('Residual-current device, two poles, 30 mA', [36, 85, 68], {
     mounting: 'rail',
     behaviour: { kind: 'residual-current-device' },
+    actuators: [byHand('rest')],
     terminals: {
       '1': terminal('1', 'any', 'breaker'),
       '2': terminal('2', 'any', 'breaker'),
@@ -193,6 +216,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       ...Object.fromEntries([1, 2].map((n) => [`Q${n}`, terminal(`Q${n}`, 'contact-NO', 'smallScrew', optional)])),
     },
     draws: [draw('logic', 'Logic', 'V+', 'V-', 24, { power_W: 4 })],
-    links: [contact('Q1', 'OC', 'Q1', 'open', 'coil', 5), contact('Q2', 'OC', 'Q2', 'open', 'coil', 5)],
+    actuators: [byFirmware('Q1'), byFirmware('Q2')],
+    links: [contact('Q1', 'OC', 'Q1', 'open', 'Q1', 5), contact('Q2', 'OC', 'Q2', 'open', 'Q2', 5)],
   }),
 }

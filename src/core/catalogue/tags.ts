@@ -6,6 +6,8 @@ const PREFIX: Readonly<Record<BehaviourKind, string>> = {
   supply: 'PS',
   converter: 'PS',
   'outside-source': 'X',
+  battery: 'G',
+  adapter: 'PS',
   'protective-device': 'F',
   'residual-current-device': 'F',
   'surge-filter': 'Z',

@@ -1,4 +1,14 @@
-import type { Device, DeviceId, Part, Plan, Terminal, TerminalId, Wire, WireId } from '@/core/plan'
+import {
+  landingOf,
+  type Device,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type Terminal,
+  type TerminalId,
+  type Wire,
+  type WireId,
+} from '@/core/plan'
 import {
   buildTopology,
   feedWays,
@@ -38,8 +48,8 @@ export class Context {
     )
     for (const [id, wire] of Object.entries(plan.wires)) {
       for (const side of ['from', 'to'] as const) {
-        const end = wire![side]
-        if (end.kind !== 'terminal') continue
+        const end = landingOf(plan, wire![side])
+        if (!end) continue
         const key = terminalKey(end.device, end.terminal)
         const list = this.atTerminal.get(key)
         if (list) list.push({ id: id as WireId, wire: wire!, side })
@@ -87,10 +97,11 @@ export class Context {
   /** "W12 (PS1 +V to F2 + in)". */
   wireName(id: WireId): string {
     const wire = this.plan.wires[id]!
-    const end = (side: Wire['from']) =>
-      side.kind === 'parked'
-        ? 'parked'
-        : `${this.device(side.device).tag} ${this.terminal(side.device, side.terminal).label}`
+    const end = (side: Wire['from']) => {
+      const at = landingOf(this.plan, side)
+      if (at) return `${this.device(at.device).tag} ${this.terminal(at.device, at.terminal).label}`
+      return side.kind === 'plug' ? `way ${side.way} of a loose plug` : 'parked'
+    }
     return `${wire.label || id} (${end(wire.from)} to ${end(wire.to)})`
   }
 

@@ -161,7 +161,7 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
       const { findings } = spoiled(
         plan,
         ...fixed.map((id): Command => ({ type: 'updateWire', id, changes: { size: wires[id]!.size! as never } })),
-        { type: 'fitRating', device, link, fitted: { family, rating_A: rating_A * 8 } },
+        { type: 'fitRating', device, link, fitted: { family, rating_A: rating_A * 8, curve: null } },
       )
       const found = stops(findings).filter(
         ({ rule }) => rule === 'fuse-does-not-protect-wire' || rule === 'thin-tap-unprotected',

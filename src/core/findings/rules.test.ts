@@ -35,7 +35,7 @@ const blade = (tag: string, link: string, rating_A: number): Command => ({
   type: 'fitRating',
   device: device(tag),
   link,
-  fitted: { family: 'ISO 8820-3', rating_A },
+  fitted: { family: 'ISO 8820-3', rating_A, curve: null },
 })
 const change = (n: number, changes: Extract<Command, { type: 'updateWire' }>['changes']): Command => ({
   type: 'updateWire',
@@ -347,7 +347,12 @@ const SAMPLES: Readonly<
     bad: [
       () => edited(startingPattern('router', 'IEC'), blade('f2', 'F1', 5)),
       () =>
-        clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'ISO 8820-3', rating_A: 7.5 } }),
+        clay({
+          type: 'fitRating',
+          device: device('x1'),
+          link: 'F',
+          fitted: { family: 'ISO 8820-3', rating_A: 7.5, curve: null },
+        }),
       () => clay(change(5, { rated_V: 60 })),
     ],
     good: [() => clay(), () => startingPattern('router', 'IEC')],
@@ -531,7 +536,12 @@ const SAMPLES: Readonly<
     bad: [
       () => clay(blade('f2', 'F2', 3)),
       () =>
-        clay({ type: 'fitRating', device: device('x1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 3.15 } }),
+        clay({
+          type: 'fitRating',
+          device: device('x1'),
+          link: 'F',
+          fitted: { family: 'IEC 60127', rating_A: 3.15, curve: null },
+        }),
     ],
     good: [() => clay()],
   },
@@ -643,7 +653,12 @@ const SAMPLES: Readonly<
   'not-selective': {
     bad: [
       () =>
-        clay({ type: 'fitRating', device: device('f1'), link: 'F', fitted: { family: 'IEC 60127', rating_A: 6.3 } }),
+        clay({
+          type: 'fitRating',
+          device: device('f1'),
+          link: 'F',
+          fitted: { family: 'IEC 60127', rating_A: 6.3, curve: null },
+        }),
     ],
     good: [() => clay()],
   },
@@ -771,9 +786,10 @@ const SAMPLES: Readonly<
     bad: [
       () => {
         const plan = structuredClone(stopped((b) => b)) as Plan & {
-          parts: Record<string, { links: { rest?: string }[] }>
+          parts: Record<string, { links: { kind: string; closedIn?: string[] }[] }>
         }
-        for (const link of plan.parts['part:emergency-stop']!.links) link.rest = 'open'
+        for (const link of plan.parts['part:emergency-stop']!.links)
+          if (link.kind === 'contact') link.closedIn = ['operated']
         return plan
       },
     ],

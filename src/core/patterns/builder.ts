@@ -2,17 +2,19 @@ import { cataloguePart, newDevice } from '@/core/catalogue'
 import { glandThread } from '@/core/reference'
 import {
   emptyPlan,
+  makeEnclosure,
+  makeRaceway,
   standardFaces,
   type CableId,
-  type Device,
+  type DeviceGiven,
   type DeviceId,
-  type Enclosure,
+  type EnclosureGiven,
   type EnclosureId,
   type FaceId,
   type Part,
   type PartId,
   type Plan,
-  type Raceway,
+  type RacewayGiven,
   type RacewayId,
   type State,
   type StateId,
@@ -74,10 +76,14 @@ export class PlanBuilder {
     }
   }
 
-  box(key: string, enclosure: Omit<Enclosure, 'faces' | 'origin'>): this {
+  box(key: string, enclosure: Omit<EnclosureGiven, 'faces' | 'origin'>): this {
     this.plan.enclosures = {
       ...this.plan.enclosures,
-      [`enclosure:${key}` as EnclosureId]: { ...enclosure, origin: 'new', faces: standardFaces(enclosure.inner) },
+      [`enclosure:${key}` as EnclosureId]: makeEnclosure({
+        ...enclosure,
+        origin: 'new',
+        faces: standardFaces(enclosure.inner),
+      }),
     }
     return this
   }
@@ -88,7 +94,7 @@ export class PlanBuilder {
   }
 
   /** Adds a device of a part of the catalogue, or of one given with {@link part}. */
-  device(tag: string, partKey: string, name?: string, rest: Partial<Device> = {}): this {
+  device(tag: string, partKey: string, name?: string, rest: Partial<DeviceGiven> = {}): this {
     const id = `part:${partKey}` as PartId
     const part = this.plan.parts[id] ?? cataloguePart(id).part
     this.plan.parts = { ...this.plan.parts, [id]: part }
@@ -123,7 +129,7 @@ export class PlanBuilder {
     const box = this.plan.enclosures[id]!
     const key = `face:${face}` as FaceId
     const data = box.faces[key]!
-    const rails = data.rails ?? []
+    const { rails } = data
     this.plan.enclosures = {
       ...this.plan.enclosures,
       [id]: {
@@ -169,18 +175,18 @@ export class PlanBuilder {
 
   private raceway(
     key: string,
-    raceway: Omit<Raceway, 'enclosure' | 'bendRadius_mm' | 'travel_mm' | 'joins' | 'origin'>,
+    raceway: Omit<RacewayGiven, 'enclosure' | 'bendRadius_mm' | 'travel_mm' | 'joins' | 'origin'>,
   ): this {
     this.plan.raceways = {
       ...this.plan.raceways,
-      [`raceway:${key}` as RacewayId]: {
+      [`raceway:${key}` as RacewayId]: makeRaceway({
         enclosure: this.lastBox(),
         bendRadius_mm: null,
         travel_mm: null,
         joins: [],
         origin: 'new',
         ...raceway,
-      },
+      }),
     }
     return this
   }

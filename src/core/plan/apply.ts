@@ -1,7 +1,8 @@
 import { castDraft, produceWithPatches, type Draft } from 'immer'
 import type { Issue } from '@/core/calculator'
 import type { Command, CommandType } from './command'
-import type { PartId } from './ids'
+import type { DeviceId, PartId, StateId } from './ids'
+import { EVERY_MOVER } from './migrations/liftCommand'
 import { withOrder, type Patch } from './orderedPatches'
 import type { Plan } from './plan'
 import { referenceFaults } from './references'
@@ -124,14 +125,14 @@ const HANDLERS: Handlers = {
     remove(existing(draft.enclosures, enclosure, 'enclosure').faces, face, 'face'),
   putOpening(draft, { opening, ...at }) {
     const face = faceOf(draft, at)
-    put((face.openings ??= []), castDraft(opening))
+    put(face.openings, castDraft(opening))
   },
   moveOpening: (draft, { opening, x_mm, y_mm, ...at }) =>
     void Object.assign(inList(faceOf(draft, at).openings, opening, 'opening'), { x_mm, y_mm }),
   removeOpening: (draft, { opening, ...at }) => takeOut(faceOf(draft, at).openings, opening, 'opening'),
   putRail(draft, { rail, ...at }) {
     const face = faceOf(draft, at)
-    put((face.rails ??= []), castDraft(rail))
+    put(face.rails, castDraft(rail))
   },
   moveRail: (draft, { rail, x_mm, y_mm, ...at }) =>
     void Object.assign(inList(faceOf(draft, at).rails, rail, 'rail'), { x_mm, y_mm }),
@@ -169,19 +170,58 @@ const HANDLERS: Handlers = {
 
   addCable: (draft, { id, cable }) => add(draft.cables, id, cable, 'cable'),
   updateCable: (draft, { id, changes }) => void Object.assign(existing(draft.cables, id, 'cable'), changes),
-  removeCable: (draft, { id }) => remove(draft.cables, id, 'cable'),
+  removeCable,
 
   addRaceway: (draft, { id, raceway }) => add(draft.raceways, id, raceway, 'raceway'),
   updateRaceway: (draft, { id, changes }) => void Object.assign(existing(draft.raceways, id, 'raceway'), changes),
   removeRaceway: (draft, { id }) => remove(draft.raceways, id, 'raceway'),
 
-  addState: (draft, { id, state }) => add(draft.states, id, state, 'state'),
-  updateState: (draft, { id, changes }) => void Object.assign(existing(draft.states, id, 'state'), changes),
+  addState(draft, { id, state }) {
+    add(draft.states, id, state, 'state')
+    nameMovers(draft, id)
+  },
+  updateState(draft, { id, changes }) {
+    Object.assign(existing(draft.states, id, 'state'), changes)
+    if (changes.positions) nameMovers(draft, id)
+  },
   setShare: (draft, { state, device, share }) =>
     setOrClear(existing(draft.states, state, 'state').shares, device, share),
-  setPosition: (draft, { state, device, position }) =>
-    setOrClear(existing(draft.states, state, 'state').positions, device, position),
+  setPosition,
   removeState: (draft, { id }) => remove(draft.states, id, 'state'),
+}
+
+function moversOf(draft: MutablePlan, device: DeviceId) {
+  return draft.parts[existing(draft.devices, device, 'device').part]!.actuators
+}
+
+function setPosition(
+  draft: MutablePlan,
+  { state, device, actuator, position }: Extract<Command, { type: 'setPosition' }>,
+): void {
+  const { positions } = existing(draft.states, state, 'state')
+  const movers = moversOf(draft, device)
+  const chosen = movers.filter(({ id }) => actuator === null || id === actuator)
+  if (actuator !== null && chosen.length === 0)
+    throw new Refusal({ path: 'actuator', message: `there is no "${actuator}" that moves contacts of this device` })
+  const held = { ...positions[device] }
+  for (const mover of chosen) {
+    if (position !== null && !mover.positions.includes(position))
+      throw new Refusal({ path: 'position', message: `must be one of ${mover.positions.join(', ')}` })
+    setOrClear(held, mover.id, position)
+  }
+  if (Object.keys(held).length > 0) positions[device] = held
+  else delete positions[device]
+}
+
+/** A state of an older release held devices as a whole. */
+function nameMovers(draft: MutablePlan, id: StateId): void {
+  const { positions } = draft.states[id]!
+  for (const [device, held] of Object.entries(positions)) {
+    const position = held![EVERY_MOVER]
+    if (position === undefined) continue
+    delete positions[device as DeviceId]
+    setPosition(draft, { type: 'setPosition', state: id, device: device as DeviceId, actuator: null, position })
+  }
 }
 
 function applyMutable(draft: MutablePlan, command: Command): void {
@@ -203,11 +243,30 @@ function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'remo
   // The hole it filled stays.
   for (const enclosure of Object.values(draft.enclosures))
     for (const face of Object.values(enclosure!.faces))
-      for (const opening of face!.openings ?? [])
+      for (const opening of face!.openings)
         if (opening.device === id) Object.assign(opening, { device: null, use: 'open' })
   for (const device of Object.values(draft.devices)) {
     if (device!.place.kind === 'socket' && device!.place.device === id)
       device!.place = { kind: 'unplaced', enclosure: null }
+    if (device!.commandedBy === id) device!.commandedBy = null
+    if (device!.watchedBy === id) device!.watchedBy = null
+  }
+  for (const cable of Object.values(draft.cables)) {
+    if (cable!.leadsOf === id) cable!.leadsOf = null
+    for (const end of [cable!.ends.a, cable!.ends.b]) if (end.mates?.device === id) end.mates = null
+  }
+}
+
+/** What sat in its plugs is left loose; its cores are wires of their own from then on. */
+function removeCable(draft: MutablePlan, { id }: Extract<Command, { type: 'removeCable' }>): void {
+  remove(draft.cables, id, 'cable')
+  for (const wire of Object.values(draft.wires)) {
+    for (const side of ['from', 'to'] as const) {
+      const end = wire![side]
+      if (end.kind === 'plug' && end.cable === id)
+        wire![side] = { kind: 'parked', where: 'where its plug was', why: 'its cable was taken out', insulated: false }
+    }
+    if (wire!.cable === id) Object.assign(wire!, { cable: null, core: null })
   }
 }
 
@@ -223,6 +282,16 @@ function replacePart(draft: MutablePlan, command: Extract<Command, { type: 'repl
   for (const [key, value] of Object.entries(device.settings))
     if (!next.settings.some((setting) => setting.id === key && setting.options.includes(value)))
       delete device.settings[key]
+  for (const state of Object.values(draft.states)) {
+    const held = state!.positions[command.device]
+    for (const [key, position] of Object.entries(held ?? {}))
+      if (!next.actuators.some(({ id, positions }) => id === key && positions.includes(position))) delete held![key]
+    if (held && Object.keys(held).length === 0) delete state!.positions[command.device]
+  }
+  for (const cable of Object.values(draft.cables))
+    for (const end of [cable!.ends.a, cable!.ends.b])
+      if (end.mates?.device === command.device && !next.connectors.some(({ id }) => id === end.mates!.connector))
+        end.mates = null
   for (const [wireId, wire] of Object.entries(draft.wires)) {
     for (const side of ['from', 'to'] as const) {
       const end = wire![side]

@@ -12,9 +12,24 @@ import { site } from './site'
 import { position, share, state } from './state'
 import { cable, wire, wireEnd } from './wire'
 
+type WithoutDefaults<T extends z.ZodRawShape> = {
+  [K in keyof T]: T[K] extends z.ZodDefault<infer Inner extends z.ZodType> ? Inner : T[K]
+}
+
+/** Fields left out of a change stay as they are: none falls back to what a new record starts with. */
+function asGiven<T extends z.ZodRawShape>(schema: z.ZodObject<T>): z.ZodObject<WithoutDefaults<T>, z.core.$strict> {
+  const fields = Object.entries(schema.shape).map(([key, field]) => [
+    key,
+    field instanceof z.ZodDefault ? field.unwrap() : field,
+  ])
+  return z.strictObject(Object.fromEntries(fields) as WithoutDefaults<T>)
+}
+
 /** A change of some fields: at least one, none unknown. */
 const changes = <T extends z.ZodRawShape>(schema: z.ZodObject<T>) =>
-  schema.partial().refine((value) => Object.keys(value).length > 0, { error: 'must change at least one field' })
+  asGiven(schema)
+    .partial()
+    .refine((value) => Object.keys(value).length > 0, { error: 'must change at least one field' })
 
 const of = <const K extends string, T extends z.ZodRawShape>(type: K, shape: T) =>
   z.strictObject({ type: z.literal(type), ...shape })
@@ -84,7 +99,13 @@ export const command = z.discriminatedUnion('type', [
   of('addState', { id: stateId, state }),
   of('updateState', { id: stateId, changes: changes(state) }),
   of('setShare', { state: stateId, device: deviceId, share: share.nullable() }),
-  of('setPosition', { state: stateId, device: deviceId, position: position.nullable() }),
+  /** Holds one mover of a device, or with `actuator` null all of them; null lets them stand as in service. */
+  of('setPosition', {
+    state: stateId,
+    device: deviceId,
+    actuator: localKey.nullable(),
+    position: position.nullable(),
+  }),
   of('removeState', { id: stateId }),
 ])
 

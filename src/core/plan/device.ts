@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
-import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text } from './fields'
+import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text, unknown } from './fields'
 
 export const place = z.discriminatedUnion('kind', [
   /** In an enclosure, or in none yet, but nowhere in particular. */
@@ -38,7 +38,7 @@ export type Load = z.output<typeof load>
 export const fitted = z.strictObject({
   family: z.enum(DEVICE_FAMILIES),
   rating_A: positive().max(1000, { error: 'must be 1000 A or less' }),
-  /** Where left out, the usual one of the family. */ curve: z.enum(CURVES).optional(),
+  /** Where left out, the usual one of the family. */ curve: unknown(z.enum(CURVES)),
 })
 
 /** A load that may be added to a supply later. */
@@ -64,16 +64,20 @@ export const device = z.strictObject({
   reserves: list(reserve, 50),
   length_mm: length_mm().nullable(),
   /** How often a switching part switches; left out where nobody said. */
-  operationsPerDay: nonNegative().optional(),
+  operationsPerDay: unknown(nonNegative()),
   /** The heat sink a solid-state part sits on, sink to air; left out where it has none. */
-  sink_K_per_W: positive().optional(),
+  sink_K_per_W: unknown(positive()),
   /** How it is held, where not as its part is made to be. */
-  fixedWith: z.enum(['screws', 'rail', 'tape', 'ties', 'glue']).nullable().optional(),
+  fixedWith: unknown(z.enum(['screws', 'rail', 'tape', 'ties', 'glue'])),
   /** Of its fixing screws, where not as reckoned. */
-  screw_mm: positive().max(200, { error: 'must be 200 mm or less' }).nullable().optional(),
+  screw_mm: unknown(positive().max(200, { error: 'must be 200 mm or less' })),
   /** The cover over its mains terminals is on. */
-  hasCover: z.boolean().optional(),
+  hasCover: unknown(z.boolean()),
   /** Of a fan. */
-  blows: z.enum(['in', 'out']).nullable().optional(),
+  blows: unknown(z.enum(['in', 'out'])),
+  /** The device whose output, switch or program commands this load; null where the wires alone say it. */
+  commandedBy: unknown(deviceId),
+  /** The sensor that watches it: a heater's thermistor. */
+  watchedBy: unknown(deviceId),
 })
 export type Device = z.output<typeof device>

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { command } from './command'
 import { list, text } from './fields'
+import { liftCommand } from './migrations'
 import type { DeepReadonly } from './plan'
 
 /** Chosen by the browser, so that a request sent twice is done once. */
@@ -24,7 +25,11 @@ const base = {
   baseEdit: z.string().max(64, { error: 'must be 64 characters or fewer' }).optional(),
 }
 
-export const keptCommands = list(command, MOST_COMMANDS).min(1, { error: 'must hold one command or more' })
+/** Commands that an older release wrote are lifted into today's form first. */
+export const keptCommands = z.preprocess(
+  (value) => (Array.isArray(value) ? value.map(liftCommand) : value),
+  list(command, MOST_COMMANDS).min(1, { error: 'must hold one command or more' }),
+)
 
 /** The one way a plan changes, the same schema in the browser and on the server. */
 export const editRequest = z.discriminatedUnion('kind', [

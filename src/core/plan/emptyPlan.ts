@@ -31,7 +31,7 @@ export const DEFAULT_SITE: Readonly<Record<'IEC' | 'NEC', Site>> = {
 
 const running: State = {
   name: 'Full work',
-  sources: { mains: true, usb: false },
+  sources: { mains: true, usb: false, battery: true },
   startUp: false,
   withReserves: false,
   defaultShare: 1,

@@ -12,6 +12,7 @@ import {
   size_mm,
   temperature_C,
   text,
+  unknown,
 } from './fields'
 import { openingShape } from './opening'
 
@@ -47,15 +48,15 @@ export const face = z.strictObject({
   width_mm: size_mm(),
   height_mm: size_mm(),
   /** Taken from its kind and name where left out. */
-  side: z.enum(SIDES).optional(),
+  side: unknown(z.enum(SIDES)),
   /** A plate only: its front from the back wall, and its left upper corner from that of the space inside. */
-  standsOff_mm: size_mm().optional(),
-  left_mm: coordinate_mm().optional(),
-  top_mm: coordinate_mm().optional(),
+  standsOff_mm: unknown(size_mm()),
+  left_mm: unknown(coordinate_mm()),
+  top_mm: unknown(coordinate_mm()),
   /** A door or lid only: the side of its hinges; lifted off where it has none. */
-  hinge: z.enum(['left', 'right', 'top', 'bottom', 'none']).optional(),
-  openings: list(opening, 400).optional(),
-  rails: list(rail, 100).optional(),
+  hinge: unknown(z.enum(['left', 'right', 'top', 'bottom', 'none'])),
+  openings: list(opening, 400).default([]),
+  rails: list(rail, 100).default([]),
 })
 
 /** What an enclosure in the open has to put up with. */
@@ -82,21 +83,20 @@ export const enclosure = z.strictObject({
   }),
   sealed: z.boolean(),
   /** Free on all sides, or its back on a wall; taken as the latter, which is the warmer, where left out. */
-  mounting: z.enum(['free', 'wall']).optional(),
+  mounting: unknown(z.enum(['free', 'wall'])),
   origin,
   faces: records(faceId, face, 24, 'faces'),
   /** Height in a rack. */
-  rackUnits: positive().int({ error: 'must be a whole number' }).max(60, { error: 'must be 60 or less' }).optional(),
+  rackUnits: unknown(positive().int({ error: 'must be a whole number' }).max(60, { error: 'must be 60 or less' })),
   /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
-  ip: nonNegative()
-    .int({ error: 'must be a whole number' })
-    .max(69, { error: 'must be two digits, such as 54' })
-    .optional(),
-  /** Null or left out: under a roof. */
-  outdoor: outdoor.nullable().optional(),
-  mass_g: nonNegative().optional(),
+  ip: unknown(
+    nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }),
+  ),
+  /** Null: under a roof. */
+  outdoor: unknown(outdoor),
+  mass_g: unknown(nonNegative()),
   /** Where it stands, in words: "under the bench". */
-  where: text(60).optional(),
+  where: unknown(text(60)),
 })
 
 export type Enclosure = z.output<typeof enclosure>
@@ -115,7 +115,7 @@ export function standardFaces(
 ): Enclosure['faces'] {
   const isFramed = kind === 'box'
   const margin = isFramed && Math.min(width_mm, height_mm) > 6 * PLATE_MARGIN_mm ? PLATE_MARGIN_mm : 0
-  const plate: Face = {
+  const plate = face.parse({
     name: kind === 'rack-shelf' ? 'Shelf' : 'Plate',
     kind: 'plate',
     side: 'back',
@@ -124,18 +124,21 @@ export function standardFaces(
     standsOff_mm: PLATE_STANDS_OFF_mm,
     left_mm: margin,
     top_mm: margin,
-  }
+  })
   if (kind === 'open-frame' || kind === 'machine-base') return { ['face:plate' as FaceId]: plate }
-  const front: Face =
+  const front = face.parse(
     kind === 'rack-shelf'
       ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm }
-      : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm }
+      : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm },
+  )
+  const wall = (title: string, side: Side, across_mm: number, down_mm: number) =>
+    face.parse({ name: title, kind: 'wall', side, width_mm: across_mm, height_mm: down_mm })
   return {
     ['face:plate' as FaceId]: plate,
     ['face:door' as FaceId]: front,
-    ['face:left' as FaceId]: { name: 'Left wall', kind: 'wall', side: 'left', width_mm: depth_mm, height_mm },
-    ['face:right' as FaceId]: { name: 'Right wall', kind: 'wall', side: 'right', width_mm: depth_mm, height_mm },
-    ['face:top' as FaceId]: { name: 'Top wall', kind: 'wall', side: 'top', width_mm, height_mm: depth_mm },
-    ['face:bottom' as FaceId]: { name: 'Bottom wall', kind: 'wall', side: 'bottom', width_mm, height_mm: depth_mm },
+    ['face:left' as FaceId]: wall('Left wall', 'left', depth_mm, height_mm),
+    ['face:right' as FaceId]: wall('Right wall', 'right', depth_mm, height_mm),
+    ['face:top' as FaceId]: wall('Top wall', 'top', width_mm, depth_mm),
+    ['face:bottom' as FaceId]: wall('Bottom wall', 'bottom', width_mm, depth_mm),
   }
 }

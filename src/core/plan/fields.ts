@@ -42,6 +42,8 @@ export const coordinate_mm = () =>
 export const temperature_C = () =>
   number().min(-60, { error: 'must be −60 °C or more' }).max(250, { error: 'must be 250 °C or less' })
 export const percent = () => positive().max(100, { error: 'must be 100 or less' })
+/** What may be unknown is null in the document, never absent; a file or request may leave it out. */
+export const unknown = <T extends z.ZodType>(of: T) => of.nullable().default(null)
 /** A list no longer than the trade ever needs. */
 export const list = <T extends z.ZodType>(of: T, most: number) =>
   z.array(of).max(most, { error: `must hold ${most} or fewer` })

@@ -18,6 +18,7 @@ export {
   type BodySide,
   type Clamp,
   type TerminalFunction,
+  type VoltageSystem,
 } from './part'
 export { plan as planSchema, PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, type Plan } from './plan'
 export { partFaults, referenceFaults } from './references'
@@ -26,6 +27,24 @@ export { TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
 export { PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './enclosure'
+export {
+  makeCable,
+  makeDevice,
+  makeEnclosure,
+  makeFace,
+  makeFitted,
+  makePart,
+  makeRaceway,
+  type CableGiven,
+  type DeviceGiven,
+  type EnclosureGiven,
+  type FaceGiven,
+  type PartGiven,
+  type RacewayGiven,
+} from './make'
+export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
+export { landingOf, type Landing } from './landingOf'
+export { liftCommand } from './migrations'
 export { withoutInvisible } from './fields'
 export { openingShape, type OpeningShape } from './opening'
 export type { Load, Place } from './device'
@@ -39,9 +58,13 @@ export type Wire = Plan['wires'][keyof Plan['wires']]
 export type State = Plan['states'][keyof Plan['states']]
 export type Enclosure = Plan['enclosures'][keyof Plan['enclosures']]
 export type Face = Enclosure['faces'][keyof Enclosure['faces']]
-export type Opening = NonNullable<Face['openings']>[number]
+export type Opening = Face['openings'][number]
 export type Raceway = Plan['raceways'][keyof Plan['raceways']]
-export type Cutout = NonNullable<Part['cutouts']>[number]
+export type Cutout = Part['cutouts'][number]
 export type Terminal = Part['terminals'][keyof Part['terminals']]
 export type Link = Part['links'][number]
 export type Draw = Part['draws'][number]
+export type Actuator = Part['actuators'][number]
+export type Connector = Part['connectors'][number]
+export type MovedLink = Extract<Link, { readonly actuator: string }>
+export type Cable = Plan['cables'][keyof Plan['cables']]

@@ -13,6 +13,7 @@ import {
   positive,
   temperature_C,
   text,
+  unknown,
 } from './fields'
 import { localKey, terminalId } from './ids'
 import { openingShape } from './opening'
@@ -52,6 +53,12 @@ export const TERMINAL_FUNCTIONS = [
 ] as const
 export type TerminalFunction = (typeof TERMINAL_FUNCTIONS)[number]
 
+export const BODY_SIDES = ['top', 'right', 'bottom', 'left', 'front', 'back'] as const
+export type BodySide = (typeof BODY_SIDES)[number]
+
+export const voltageSystem = z.enum(['ac', 'dc', 'either'])
+export type VoltageSystem = z.output<typeof voltageSystem>
+
 export const terminal = z.strictObject({
   /** As printed on the part. */
   label: text(24),
@@ -59,6 +66,13 @@ export const terminal = z.strictObject({
   position: nonNegative().int({ error: 'must be a whole number' }).nullable(),
   function: z.enum(TERMINAL_FUNCTIONS),
   direction: z.enum(['in', 'out', 'both']).nullable(),
+  /** Where it sits on the body as it stands unturned: from the side's upper or left end, and above the part's underside. */
+  place: unknown(z.strictObject({ side: z.enum(BODY_SIDES), along_mm: coordinate_mm(), above_mm: size_mm() })),
+  /** Kind of voltage that it takes or gives. */
+  system: unknown(voltageSystem),
+  /** The volts against its own return in which it works, and which it stands. */
+  min_V: unknown(nonNegative()),
+  max_V: unknown(nonNegative()),
   /** Signal level; null where it does not apply or is unknown. */
   level_V: nonNegative().nullable(),
   active: z.enum(['high', 'low']).nullable(),
@@ -77,14 +91,56 @@ export const terminal = z.strictObject({
   polarised: z.boolean(),
   rated_V: positive().nullable(),
   rated_A: positive().nullable(),
-  /** Required: must be connected before power. Optional: may stay open. */
-  need: z.enum(['required', 'optional']),
+  /** Required: must be connected before power. Optional: may stay open. Later: left open on purpose until something is added. */
+  need: z.enum(['required', 'optional', 'later']),
   /** Terminals that must stay open when this one is used. */
   excludes: list(terminalId, 400),
 })
 export type Terminal = z.output<typeof terminal>
 
 const ends = { a: terminalId, b: terminalId }
+
+const position = () => text(40).refine((value) => value.trim().length > 0, { error: 'must not be empty' })
+
+/** What works contacts and transistors: the coil of a relay, the input of a solid-state relay, the gate of a transistor. */
+export const coil = z.strictObject({
+  plus: terminalId,
+  minus: terminalId,
+  /** From these volts on it works; null where the sheet states none. */
+  pickUp_V: unknown(nonNegative()),
+  /** Below these it lets go. */
+  dropOut_V: unknown(nonNegative()),
+  /** The most its input stands. */
+  max_V: unknown(positive()),
+  /** Works while its input is pulled low. */
+  activeLow: z.boolean().default(false),
+  /** A transistor of its own drives it from a logic pin. */
+  hasDriver: unknown(z.boolean()),
+  /** A diode takes up what it gives back. */
+  hasFlyback: unknown(z.boolean()),
+  /** Holds a gate off while its control floats. */
+  hasPullDown: unknown(z.boolean()),
+})
+export type Coil = z.output<typeof coil>
+
+/** What moves contacts, transistors and selectors of a part, all of its links together. */
+export const actuator = z.strictObject({
+  id: localKey,
+  name: name(),
+  by: z.enum(['hand', 'coil', 'heat', 'firmware', 'setting']),
+  positions: list(position(), 24).min(2, { error: 'must name two positions or more' }),
+  /** Where it stands by itself: nobody touches it, no volts, cold, the program not running. */
+  rest: position(),
+  /** Where it stands in ordinary service, where a state says nothing else. */
+  service: position(),
+  /** Of an actuator that a coil moves; null where its command comes from elsewhere. */
+  coil: unknown(coil),
+  /** Of an actuator that is a setting: its positions are the setting's options. */
+  setting: unknown(localKey),
+})
+export type Actuator = z.output<typeof actuator>
+
+const moved = { actuator: localKey, closedIn: list(position(), 24).min(1, { error: 'must name one position or more' }) }
 
 /** What connects two terminals inside a part. */
 export const link = z.discriminatedUnion('kind', [
@@ -101,32 +157,54 @@ export const link = z.discriminatedUnion('kind', [
     rating_A: positive().nullable(),
     breaking_A: positive().nullable(),
   }),
+  /** Closed in those positions of its actuator; a change-over contact is two links of one actuator. */
   z.strictObject({
     id: localKey,
     kind: z.literal('contact'),
     ...ends,
-    rest: z.enum(['open', 'closed']),
-    by: z.enum(['hand', 'coil', 'heat']),
+    ...moved,
     rated_A: positive().nullable(),
     rated_V: positive().nullable(),
-    /** By kind of load, where the sheet states them. */ ratings: z
-      .strictObject({
-        motor_A: positive().optional(),
-        lamp_A: positive().optional(),
-        capacitive_A: positive().optional(),
-        dc_A: positive().optional(),
-      })
-      .optional(),
+    /** By kind of load, where the sheet states them. */
+    ratings: unknown(
+      z.strictObject({
+        motor_A: unknown(positive()),
+        lamp_A: unknown(positive()),
+        capacitive_A: unknown(positive()),
+        dc_A: unknown(positive()),
+      }),
+    ),
   }),
   z.strictObject({
     id: localKey,
     kind: z.literal('semiconductor'),
     ...ends,
+    ...moved,
     drop_V: nonNegative(),
     rated_A: positive().nullable(),
   }),
+  /** A resistor inside the part, a sensor's element, a shunt. */
+  z.strictObject({ id: localKey, kind: z.literal('resistance'), ...ends, ohm: positive() }),
 ])
 export type Link = z.output<typeof link>
+/** A link that an actuator moves. */
+export type MovedLink = Extract<Link, { actuator: string }>
+
+/** Several terminals in one housing. */
+export const connector = z.strictObject({
+  id: localKey,
+  name: name(),
+  /** As the trade calls it: "2.5 mm pitch header". */
+  family: unknown(text(60)),
+  pitch_mm: unknown(positive()),
+  gender: unknown(z.enum(['plug', 'socket'])),
+  /** What keeps it from going in wrong; null where nothing does. */
+  key: unknown(text(40)),
+  hasLatch: unknown(z.boolean()),
+  /** Way by way, the first first; null for a way without a contact. */
+  ways: list(terminalId.nullable(), 200).min(1, { error: 'must have one way or more' }),
+})
+export type Connector = z.output<typeof connector>
 
 /** What a part takes from the two terminals it hangs between. Exactly one of power and current is given. */
 export const draw = z.strictObject({
@@ -140,7 +218,10 @@ export const draw = z.strictObject({
   current_A: nonNegative().nullable(),
   powerFactor: positive().min(0.05, { error: 'must be 0.05 or more' }).max(1, { error: 'must be 1 or less' }),
   /** Below this it switches off; null where it does not. */
-  minimum_V: nonNegative().nullable(),
+  min_V: unknown(nonNegative()),
+  /** The most it stands; null where nobody stated it. */
+  max_V: unknown(nonNegative()),
+  system: unknown(voltageSystem),
   /** Start-up current as a multiple of running current. */
   startFactor: number().min(1, { error: 'must be 1 or more' }).max(1000, { error: 'must be 1000 or less' }),
 })
@@ -157,9 +238,6 @@ const output = z.strictObject({
 })
 
 const kindOnly = <const K extends string>(kind: K) => z.strictObject({ kind: z.literal(kind) })
-
-/** What a coil brings along: a transistor that drives it from a logic pin, a diode that takes up what it gives back. */
-const coilAids = { hasDriver: z.boolean().optional(), hasFlyback: z.boolean().optional() }
 
 /** What the part is, electrically. */
 export const behaviour = z.discriminatedUnion('kind', [
@@ -189,7 +267,7 @@ export const behaviour = z.discriminatedUnion('kind', [
     inrush_A: nonNegative().nullable(),
     seriesAllowed: z.boolean(),
     /** How long the output stands after the mains is gone, at full load. */
-    holdUp_ms: positive().optional(),
+    holdUp_ms: unknown(positive()),
   }),
   z.strictObject({
     kind: z.literal('converter'),
@@ -205,40 +283,41 @@ export const behaviour = z.discriminatedUnion('kind', [
     kind: z.literal('outside-source'),
     outputs: list(output, 32).min(1, { error: 'must have one output or more' }),
   }),
+  /** Brings power of its own wherever the plan is. */
+  z.strictObject({
+    kind: z.literal('battery'),
+    outputs: list(output, 32).min(1, { error: 'must have one output or more' }),
+    capacity_Ah: unknown(positive()),
+  }),
+  /** A supply outside the box with its own plug; present wherever there is mains. */
+  z.strictObject({
+    kind: z.literal('adapter'),
+    outputs: list(output, 32).min(1, { error: 'must have one output or more' }),
+    efficiency_percent: percent().default(85),
+    powerFactor: positive()
+      .min(0.05, { error: 'must be 0.05 or more' })
+      .max(1, { error: 'must be 1 or less' })
+      .default(0.6),
+  }),
   kindOnly('protective-device'),
   kindOnly('residual-current-device'),
   kindOnly('surge-filter'),
   kindOnly('switch'),
   kindOnly('button'),
   kindOnly('emergency-stop'),
-  z.strictObject({ kind: z.literal('contactor'), coilPlus: terminalId, coilMinus: terminalId, ...coilAids }),
-  z.strictObject({
-    kind: z.literal('relay'),
-    coilPlus: terminalId,
-    coilMinus: terminalId,
-    activeLow: z.boolean(),
-    ...coilAids,
-  }),
+  kindOnly('contactor'),
+  kindOnly('relay'),
   z.strictObject({
     kind: z.literal('solid-state-relay'),
-    controlPlus: terminalId,
-    controlMinus: terminalId,
-    controlMin_V: nonNegative(),
-    controlMax_V: positive(),
     load: z.enum(['ac', 'dc']),
     leakage_mA: nonNegative().nullable(),
     zeroCross: z.boolean(),
-    slope_ohm: nonNegative().optional(),
-    bareBase_K_per_W: positive().optional(),
-    maxBase_C: temperature_C().optional(),
-    minimumLoad_A: nonNegative().optional(),
+    slope_ohm: unknown(nonNegative()),
+    bareBase_K_per_W: unknown(positive()),
+    maxBase_C: unknown(temperature_C()),
+    minimumLoad_A: unknown(nonNegative()),
   }),
-  z.strictObject({
-    kind: z.literal('mosfet-module'),
-    controlPlus: terminalId,
-    controlMinus: terminalId,
-    /** Holds the gate off while the control floats. */ hasPullDown: z.boolean().optional(),
-  }),
+  kindOnly('mosfet-module'),
   kindOnly('thermostat'),
   kindOnly('thermal-cut-out'),
   kindOnly('splice'),
@@ -250,7 +329,7 @@ export const behaviour = z.discriminatedUnion('kind', [
   kindOnly('heater'),
   kindOnly('sensor'),
   /** Airflow blowing freely. */
-  z.strictObject({ kind: z.literal('fan'), airflow_m3_per_h: positive().optional() }),
+  z.strictObject({ kind: z.literal('fan'), airflow_m3_per_h: unknown(positive()) }),
   z.strictObject({
     kind: z.literal('pixel-string'),
     count: positive().int({ error: 'must be a whole number' }).max(100_000, { error: 'must be 100,000 or less' }),
@@ -270,9 +349,6 @@ export const behaviour = z.discriminatedUnion('kind', [
 export type Behaviour = z.output<typeof behaviour>
 export type BehaviourKind = Behaviour['kind']
 
-export const BODY_SIDES = ['top', 'right', 'bottom', 'left', 'front', 'back'] as const
-export type BodySide = (typeof BODY_SIDES)[number]
-
 export const setting = z.strictObject({
   id: localKey,
   name: name(),
@@ -282,7 +358,7 @@ export const setting = z.strictObject({
   initial: text(40).nullable(),
   beforeMounting: z.boolean(),
   /** The side it is set from; the front where left out. */
-  side: z.enum(BODY_SIDES).optional(),
+  side: unknown(z.enum(BODY_SIDES)),
 })
 export type Setting = z.output<typeof setting>
 
@@ -300,7 +376,7 @@ export const cutout = z.strictObject({
   y_mm: coordinate_mm(),
   for: z.enum(['body', 'fixing', 'port']),
   /** Of the screw that goes through. */
-  screw: z.enum(SCREWS).optional(),
+  screw: unknown(z.enum(SCREWS)),
 })
 
 /** A kind of thing, generic. */
@@ -321,7 +397,9 @@ export const part = z.strictObject({
   price: nonNegative().nullable(),
   supplier: text(80).nullable(),
   terminals: records(terminalId, terminal, 400, 'terminals'),
+  actuators: list(actuator, 64).default([]),
   links: list(link, 400),
+  connectors: list(connector, 64).default([]),
   draws: list(draw, 64),
   sockets: list(
     z.strictObject({
@@ -330,11 +408,11 @@ export const part = z.strictObject({
       mates: list(text(40), 100),
       free: list(text(40), 100),
       /** Centre on the host's body, and how far above the host's board the module's underside stays. */
-      x_mm: coordinate_mm().optional(),
-      y_mm: coordinate_mm().optional(),
-      stack_mm: size_mm().optional(),
+      x_mm: unknown(coordinate_mm()),
+      y_mm: unknown(coordinate_mm()),
+      stack_mm: unknown(size_mm()),
       /** Settings of the host that the module covers. */
-      covers: list(localKey, 64).optional(),
+      covers: list(localKey, 64).default([]),
     }),
     64,
   ),
@@ -343,17 +421,17 @@ export const part = z.strictObject({
   /** The terminal that earths the metal a hand can touch; null where there is none. */
   earths: terminalId.nullable(),
   /** What it wants cut; a part for a wall that says nothing has no hole on the drill sheet. */
-  cutouts: list(cutout, 200).optional(),
+  cutouts: list(cutout, 200).default([]),
   /** Of a part for a wall: what stands out before it; the rest of its depth is behind. */
-  beforeWall_mm: size_mm().optional(),
+  beforeWall_mm: unknown(size_mm()),
   /** A locknut behind the wall: across its corners, and the thread it grips on. */
-  nut: z.strictObject({ corners_mm: positive(), thread_mm: positive() }).optional(),
+  nut: unknown(z.strictObject({ corners_mm: positive(), thread_mm: positive() })),
   /** Where plugs and leads leave, and the room they want. */
-  exits: list(sided, 12).optional(),
+  exits: list(sided, 12).default([]),
   /** Where air goes in or out, and the room it wants. */
-  vents: list(sided, 12).optional(),
+  vents: list(sided, 12).default([]),
   /** Whether fingers reach live mains terminals: never, not with the cover it has, or yes. */
-  touch: z.enum(['finger-proof', 'with-cover', 'open']).optional(),
+  touch: unknown(z.enum(['finger-proof', 'with-cover', 'open'])),
   /** Connectors at an edge that must meet a hole in the wall: from the edge's upper or left end, and above the part's underside. */
   ports: list(
     z.strictObject({
@@ -366,13 +444,14 @@ export const part = z.strictObject({
       height_mm: positive(),
     }),
     64,
-  ).optional(),
+  ).default([]),
   /** The key of the sockets it plugs into. */
-  plugsInto: text(40).optional(),
+  plugsInto: unknown(text(40)),
   /** Protection against dust and water once fitted, the two digits of IEC 60529. */
-  ip: nonNegative()
-    .int({ error: 'must be a whole number' })
-    .max(69, { error: 'must be two digits, such as 54' })
-    .optional(),
+  ip: unknown(
+    nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }),
+  ),
+  /** Whether what it loses warms the box it sits in; null: by what it is. */
+  heat: unknown(z.enum(['here', 'elsewhere'])),
 })
 export type Part = z.output<typeof part>

@@ -143,6 +143,9 @@ describe('parsePlan', () => {
       travel_mm: null,
       joins: [],
       origin: 'new',
+      at: null,
+      thread: null,
+      isBlanked: null,
     }
     document.wires['wire:w1'].route = ['raceway:d1']
     document.devices['device:ps1'].place = {

@@ -11,7 +11,7 @@ import { state } from './state'
 import { cable, wire } from './wire'
 
 export const PLAN_FORMAT = 'glad-rafter-plan'
-export const PLAN_VERSION = 1
+export const PLAN_VERSION = 2
 
 /** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
 export const PLAN_LIMITS = {

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { enclosureId, faceId, racewayId } from './ids'
-import { coordinate_mm, length_mm, list, name, origin, percent, size_mm, text } from './fields'
+import { coordinate_mm, length_mm, list, name, origin, percent, size_mm, text, unknown } from './fields'
 
 /** What wires run through. */
 export const raceway = z.strictObject({
@@ -16,12 +16,12 @@ export const raceway = z.strictObject({
   joins: list(racewayId, 50),
   origin,
   /** On a face: a duct by its left or upper end and the way it runs, a gland or grommet by its centre. */
-  at: z
-    .strictObject({ face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), axis: z.enum(['across', 'down']) })
-    .optional(),
+  at: unknown(
+    z.strictObject({ face: faceId, x_mm: coordinate_mm(), y_mm: coordinate_mm(), axis: z.enum(['across', 'down']) }),
+  ),
   /** A gland's thread: "M20", "PG13.5". */
-  thread: text(10).optional(),
+  thread: unknown(text(10)),
   /** What sits in it is sealed against the wall. */
-  isBlanked: z.boolean().optional(),
+  isBlanked: unknown(z.boolean()),
 })
 export type Raceway = z.output<typeof raceway>

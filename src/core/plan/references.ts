@@ -25,6 +25,14 @@ function* partReferences(part: ReadonlyPart): Generator<readonly [path: string, 
   if (part.earths !== null) yield ['earths', part.earths]
   for (const [key, terminal] of Object.entries(part.terminals))
     for (const [i, other] of terminal!.excludes.entries()) yield [`terminals.${key}.excludes.${i}`, other]
+  for (const [i, { coil }] of part.actuators.entries())
+    if (coil)
+      yield* [
+        [`actuators.${i}.coil.plus`, coil.plus],
+        [`actuators.${i}.coil.minus`, coil.minus],
+      ] as const
+  for (const [i, { ways }] of part.connectors.entries())
+    for (const [j, terminal] of ways.entries()) if (terminal !== null) yield [`connectors.${i}.ways.${j}`, terminal]
   const { behaviour } = part
   switch (behaviour.kind) {
     case 'mains-inlet':
@@ -42,20 +50,10 @@ function* partReferences(part: ReadonlyPart): Generator<readonly [path: string, 
         ['behaviour.minus', behaviour.minus],
       ] as const
       break
-    case 'contactor':
-    case 'relay':
-      yield* [
-        ['behaviour.coilPlus', behaviour.coilPlus],
-        ['behaviour.coilMinus', behaviour.coilMinus],
-      ] as const
-      return
-    case 'solid-state-relay':
-    case 'mosfet-module':
-      yield* [
-        ['behaviour.controlPlus', behaviour.controlPlus],
-        ['behaviour.controlMinus', behaviour.controlMinus],
-      ] as const
-      return
+    case 'outside-source':
+    case 'battery':
+    case 'adapter':
+      break
     default:
       return
   }
@@ -81,6 +79,8 @@ export function partFaults(part: Part | ReadonlyPart, path: string, faults = new
     ['draws', part.draws],
     ['settings', part.settings],
     ['sockets', part.sockets],
+    ['actuators', part.actuators],
+    ['connectors', part.connectors],
   ] as const) {
     const seen = new Set<string>()
     for (const [i, thing] of things.entries()) {
@@ -92,12 +92,51 @@ export function partFaults(part: Part | ReadonlyPart, path: string, faults = new
     if (setting.initial !== null && !setting.options.includes(setting.initial))
       faults.push({ path: `${path}.settings.${i}.initial`, message: `must be one of ${setting.options.join(', ')}` })
   }
+  actuatorFaults(part, path, faults)
   if (part.behaviour.kind === 'supply' && part.behaviour.selector !== null) {
     const { selector } = part.behaviour
     if (!part.settings.some((setting) => setting.id === selector))
       faults.push({ path: `${path}.behaviour.selector`, message: `"${selector}" is not a setting of this part` })
   }
   return faults.issues
+}
+
+/** Movers whose positions do not hold together, and links moved by none of them. */
+function actuatorFaults(part: Part | ReadonlyPart, path: string, faults: IssueList): void {
+  for (const [i, actuator] of part.actuators.entries()) {
+    const own = `${path}.actuators.${i}`
+    for (const key of ['rest', 'service'] as const)
+      if (!actuator.positions.includes(actuator[key]))
+        faults.push({ path: `${own}.${key}`, message: `must be one of ${actuator.positions.join(', ')}` })
+    if (actuator.by === 'setting') {
+      const setting = part.settings.find(({ id }) => id === actuator.setting)
+      if (!setting) faults.push({ path: `${own}.setting`, message: 'must name a setting of this part' })
+      else if (actuator.positions.some((position) => !setting.options.includes(position)))
+        faults.push({
+          path: `${own}.positions`,
+          message: `must be options of its setting: ${setting.options.join(', ')}`,
+        })
+    } else if (actuator.setting !== null)
+      faults.push({ path: `${own}.setting`, message: 'must be null, or the actuator be moved by "setting"' })
+    if (actuator.coil !== null && actuator.by !== 'coil')
+      faults.push({ path: `${own}.coil`, message: 'must be null, or the actuator be moved by "coil"' })
+  }
+  for (const [i, link] of part.links.entries()) {
+    if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
+    const actuator = part.actuators.find(({ id }) => id === link.actuator)
+    if (!actuator)
+      faults.push({
+        path: `${path}.links.${i}.actuator`,
+        message: `"${link.actuator}" is not an actuator of this part`,
+      })
+    else
+      for (const [j, position] of link.closedIn.entries())
+        if (!actuator.positions.includes(position))
+          faults.push({
+            path: `${path}.links.${i}.closedIn.${j}`,
+            message: `must be one of ${actuator.positions.join(', ')}`,
+          })
+  }
 }
 
 /** Everything in a plan that points at something that is not there. An empty list is what makes a parsed document a plan. */
@@ -137,6 +176,10 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       else if (!setting.options.includes(value))
         faults.push({ path: `${path}.settings.${key}`, message: `must be one of ${setting.options.join(', ')}` })
     }
+    for (const key of ['commandedBy', 'watchedBy'] as const) {
+      const other = device[key]
+      if (other !== null && !has(plan.devices, other)) missing(`${path}.${key}`, 'device', other)
+    }
     const { place } = device
     if (place.kind === 'unplaced' && place.enclosure !== null && !has(plan.enclosures, place.enclosure))
       missing(`${path}.place.enclosure`, 'enclosure', place.enclosure)
@@ -161,6 +204,19 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
     for (const side of ['from', 'to'] as const) {
       const end: WireEnd = wire[side]
       if (end.kind === 'parked') continue
+      if (end.kind === 'plug') {
+        const cable = has(plan.cables, end.cable) ? plan.cables[end.cable] : undefined
+        const plug = cable?.ends[end.end]
+        if (!plug) missing(`wires.${id}.${side}.cable`, 'cable', end.cable)
+        else if (plug.kind !== 'plug')
+          faults.push({ path: `wires.${id}.${side}.end`, message: `end ${end.end} of ${cable!.name} has no plug` })
+        else if (plug.ways !== null && end.way > plug.ways)
+          faults.push({
+            path: `wires.${id}.${side}.way`,
+            message: `must be ${plug.ways} or less: the plug has no more`,
+          })
+        continue
+      }
       const device = has(plan.devices, end.device) ? plan.devices[end.device] : undefined
       const part = device && has(plan.parts, device.part) ? plan.parts[device.part] : undefined
       if (!device) missing(`wires.${id}.${side}.device`, 'device', end.device)
@@ -179,12 +235,25 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
     for (const [i, raceway] of (wire.route ?? []).entries())
       if (!has(plan.raceways, raceway)) missing(`wires.${id}.route.${i}`, 'raceway', raceway)
   }
+  for (const [id, cable] of Object.entries(plan.cables)) {
+    if (cable!.leadsOf !== null && !has(plan.devices, cable!.leadsOf))
+      missing(`cables.${id}.leadsOf`, 'device', cable!.leadsOf)
+    for (const key of ['a', 'b'] as const) {
+      const { mates } = cable!.ends[key]
+      if (!mates) continue
+      const path = `cables.${id}.ends.${key}.mates`
+      const device = has(plan.devices, mates.device) ? plan.devices[mates.device] : undefined
+      if (!device) missing(`${path}.device`, 'device', mates.device)
+      else if (!plan.parts[device.part]?.connectors.some((connector) => connector.id === mates.connector))
+        missing(`${path}.connector`, `connector of ${device.tag}`, mates.connector)
+    }
+  }
   for (const [id, enclosure] of Object.entries(plan.enclosures)) {
     for (const [key, face] of Object.entries(enclosure!.faces)) {
       const path = `enclosures.${id}.faces.${key}`
       for (const [field, things] of [
-        ['openings', face!.openings ?? []],
-        ['rails', face!.rails ?? []],
+        ['openings', face!.openings],
+        ['rails', face!.rails],
       ] as const) {
         const seen = new Set<string>()
         for (const [i, thing] of things.entries()) {
@@ -193,7 +262,7 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
           seen.add(thing.id)
         }
       }
-      for (const [i, { device }] of (face!.openings ?? []).entries())
+      for (const [i, { device }] of face!.openings.entries())
         if (device !== null && !has(plan.devices, device)) missing(`${path}.openings.${i}.device`, 'device', device)
     }
   }
@@ -211,8 +280,19 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
   for (const [id, state] of Object.entries(plan.states)) {
     for (const key of Object.keys(state!.shares))
       if (!has(plan.devices, key)) missing(`states.${id}.shares.${key}`, 'device', key)
-    for (const key of Object.keys(state!.positions))
-      if (!has(plan.devices, key)) missing(`states.${id}.positions.${key}`, 'device', key)
+    for (const [key, held] of Object.entries(state!.positions)) {
+      const path = `states.${id}.positions.${key}`
+      const device = has(plan.devices, key) ? plan.devices[key as DeviceId] : undefined
+      if (!device) missing(path, 'device', key)
+      const actuators = device ? plan.parts[device.part]?.actuators : undefined
+      if (!actuators) continue
+      for (const [mover, position] of Object.entries(held!)) {
+        const actuator = actuators.find((candidate) => candidate.id === mover)
+        if (!actuator) missing(`${path}.${mover}`, `actuator of ${device!.tag}`, mover)
+        else if (!actuator.positions.includes(position))
+          faults.push({ path: `${path}.${mover}`, message: `must be one of ${actuator.positions.join(', ')}` })
+      }
+    }
   }
   return faults.issues
 }

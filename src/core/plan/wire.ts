@@ -1,13 +1,20 @@
 import * as z from 'zod'
 import { parseWireSize } from '@/core/quantity'
 import { colour } from './colour'
-import { deviceId, cableId, racewayId, terminalId } from './ids'
-import { length_mm, list, name, note, origin, positive, temperature_C, text } from './fields'
+import { cableId, deviceId, localKey, racewayId, terminalId } from './ids'
+import { length_mm, list, name, note, origin, positive, temperature_C, text, unknown } from './fields'
 import { wireFunction } from './practice'
 
-/** Where a conductor ends: in a terminal, or parked (insulated, where and why). */
+/** Where a conductor ends: in a terminal, in a way of its cable's plug, or parked (insulated, where and why). */
 export const wireEnd = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('terminal'), device: deviceId, terminal: terminalId }),
+  /** The cavity of a plug, counted from 1; where the plug is mated, that is a terminal. */
+  z.strictObject({
+    kind: z.literal('plug'),
+    cable: cableId,
+    end: z.enum(['a', 'b']),
+    way: positive().int({ error: 'must be a whole number' }).max(200, { error: 'must be 200 or less' }),
+  }),
   z.strictObject({ kind: z.literal('parked'), where: text(120), why: text(200), insulated: z.boolean() }),
 ])
 export type WireEnd = z.output<typeof wireEnd>
@@ -64,7 +71,32 @@ export const wire = z.strictObject({
 })
 export type Wire = z.output<typeof wire>
 
-/** Several cores in one jacket, possibly pre-made with a fixed length. */
+const cableEnd = z.strictObject({
+  kind: z.enum(['bare', 'plug']),
+  /** As the trade calls the plug: "2.5 mm pitch housing". */
+  family: unknown(text(60)),
+  pitch_mm: unknown(positive()),
+  gender: unknown(z.enum(['plug', 'socket'])),
+  key: unknown(text(40)),
+  hasLatch: unknown(z.boolean()),
+  ways: unknown(positive().int({ error: 'must be a whole number' }).max(200, { error: 'must be 200 or less' })),
+  /** The connector that it is plugged into; null while it hangs loose. */
+  mates: unknown(z.strictObject({ device: deviceId, connector: localKey })),
+})
+export type CableEnd = z.output<typeof cableEnd>
+
+const BARE = {
+  kind: 'bare' as const,
+  family: null,
+  pitch_mm: null,
+  gender: null,
+  key: null,
+  hasLatch: null,
+  ways: null,
+  mates: null,
+}
+
+/** Several cores in one jacket, bought or made. */
 export const cable = z.strictObject({
   name: name(),
   od_mm: positive().max(200, { error: 'must be 200 mm or less' }).nullable(),
@@ -74,5 +106,10 @@ export const cable = z.strictObject({
   flexClass: z.enum(['fixed', 'hinge', 'chain']),
   shielded: z.boolean(),
   origin,
+  ends: z.strictObject({ a: cableEnd, b: cableEnd }).default({ a: BARE, b: BARE }),
+  /** Cores as they are in the jacket; a wire names its core. */
+  cores: list(z.strictObject({ id: text(24), colour: unknown(colour), size: unknown(canonicalSize) }), 200).default([]),
+  /** The device whose own leads these are. */
+  leadsOf: unknown(deviceId),
 })
 export type Cable = z.output<typeof cable>

@@ -203,6 +203,8 @@ export function arrangeEdits(
         joins: [],
         origin: 'new',
         at: { face, x_mm: duct.x_mm, y_mm: duct.y_mm, axis: 'across' },
+        thread: null,
+        isBlanked: null,
       },
     })
   }

@@ -17,7 +17,12 @@ const stops = (plan: Plan) => review(plan, reckon(plan)).filter(({ severity }) =
 
 describe('size all fuses and wires', () => {
   const spoiled = applied(clayPrinter(), [
-    { type: 'fitRating', device: 'device:f2' as DeviceId, link: 'F2', fitted: { family: 'ISO 8820-3', rating_A: 30 } },
+    {
+      type: 'fitRating',
+      device: 'device:f2' as DeviceId,
+      link: 'F2',
+      fitted: { family: 'ISO 8820-3', rating_A: 30, curve: null },
+    },
     { type: 'updateWire', id: 'wire:w25' as WireId, changes: { size: '0.5 mm²' } },
     { type: 'updateWire', id: 'wire:w23' as WireId, changes: { size: '0.34 mm²' } },
   ]).plan

@@ -109,7 +109,7 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
         origin: 'new',
         thread: gland.size,
         at: { face: faceKey as FaceId, ...spot, axis: 'across' },
-        ...(device === null ? { isBlanked: true } : {}),
+        isBlanked: device === null,
       },
     })
   }

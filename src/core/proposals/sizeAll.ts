@@ -95,7 +95,7 @@ function fitRatings(before: Plan, plan: Plan, reckoning: Reckoning): Keyed[] {
               type: 'fitRating',
               device,
               link,
-              fitted: { family, rating_A: advised_A, ...(curve ? { curve } : {}) },
+              fitted: { family, rating_A: advised_A, curve: curve ?? null },
             },
           },
         ],

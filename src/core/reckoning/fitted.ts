@@ -8,8 +8,10 @@ export function fittedRating(
 ): { readonly family: DeviceFamily; readonly rating_A: number | null; readonly curve?: Curve } {
   const fitted = (
     device.fitted as Readonly<
-      Record<string, { readonly family: DeviceFamily; readonly rating_A: number; readonly curve?: Curve }>
+      Record<string, { readonly family: DeviceFamily; readonly rating_A: number; readonly curve: Curve | null }>
     >
   )[link.id]
-  return fitted ?? { family: link.family, rating_A: link.rating_A }
+  if (!fitted) return { family: link.family, rating_A: link.rating_A }
+  const { family, rating_A, curve } = fitted
+  return { family, rating_A, ...(curve ? { curve } : {}) }
 }

@@ -138,8 +138,8 @@ describe('states by their sources', () => {
         .wire('X9.V-', 'A1.V-', 'V-')
         .wire('PS1.V+1', 'V1.+', 'V+')
         .wire('PS1.V-1', 'V1.-', 'V-')
-        .state('usb', { name: 'USB', sources: { mains: false, usb: true } })
-        .state('mains', { name: 'Mains', sources: { mains: true, usb: false } }),
+        .state('usb', { name: 'USB', sources: { mains: false, usb: true, battery: true } })
+        .state('mains', { name: 'Mains', sources: { mains: true, usb: false, battery: true } }),
     )
     const { draws } = reckon(plan)
     const currentOf = (tag: string, state: string) =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
-import type { DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import { makeFace, type DeviceId, type EnclosureId, type FaceId, type Plan } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { holesOfFace, reckon, sideOf, turnSide } from '.'
@@ -98,9 +98,9 @@ describe('space', () => {
     expect(turnSide('front', 180)).toBe('front')
   })
   it('faces say their side, by kind, or by name', () => {
-    expect(sideOf({ name: 'Right wall', kind: 'wall', width_mm: 1, height_mm: 1 })).toBe('right')
-    expect(sideOf({ name: 'Lid', kind: 'door', width_mm: 1, height_mm: 1 })).toBe('front')
-    expect(sideOf({ name: 'Plate', kind: 'plate', width_mm: 1, height_mm: 1 })).toBe('back')
+    expect(sideOf(makeFace({ name: 'Right wall', kind: 'wall', width_mm: 1, height_mm: 1 }))).toBe('right')
+    expect(sideOf(makeFace({ name: 'Lid', kind: 'door', width_mm: 1, height_mm: 1 }))).toBe('front')
+    expect(sideOf(makeFace({ name: 'Plate', kind: 'plate', width_mm: 1, height_mm: 1 }))).toBe('back')
   })
 })
 

@@ -45,7 +45,7 @@ export function reckonPixels(
       loop_ohm_per_m: behaviour.loop_ohm_per_m,
       feedSize: longest?.size ?? '1 mm²',
       feed_m: wires.reduce((sum, wire) => sum + wire.length_mm, 0) / 1000,
-      minimum_V: draw.minimum_V ?? LEAST_SHARE * draw.nominal_V,
+      minimum_V: draw.min_V ?? LEAST_SHARE * draw.nominal_V,
       fedFrom: isFedTwice ? 'both' : 'one',
     }
     const { result, trace } = runPixels(request)

@@ -79,7 +79,11 @@ describe('currents', () => {
 
   it('a state without mains draws nothing', () => {
     const plan = clayPrinter()
-    const dark = edited(plan, { type: 'updateState', id: FULL, changes: { sources: { mains: false, usb: true } } })
+    const dark = edited(plan, {
+      type: 'updateState',
+      id: FULL,
+      changes: { sources: { mains: false, usb: true, battery: true } },
+    })
     expect(
       Object.values(reckon(dark).wires).every(
         ({ current_A, function: fn }) => fn === 'PE' || fn === 'signal' || (current_A[FULL] ?? 0) === 0,
@@ -100,7 +104,7 @@ describe('currents', () => {
     const pressed = edited(plan, {
       type: 'updateState',
       id: FULL,
-      changes: { positions: { [device('s1')]: 'operated' } },
+      changes: { positions: { [device('s1')]: { hand: 'operated' } } },
     })
     expect(reckon(pressed).draws[0]!.current_A[FULL]).toBeNull()
   })
@@ -170,7 +174,12 @@ describe('sizes', () => {
       edited(
         plan,
         { type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 150 } },
-        { type: 'fitRating', device: device('f2'), link: 'F2', fitted: { family: 'ISO 8820-3', rating_A: 10 } },
+        {
+          type: 'fitRating',
+          device: device('f2'),
+          link: 'F2',
+          fitted: { family: 'ISO 8820-3', rating_A: 10, curve: null },
+        },
       ),
     )
     expect(after.supplies[device('ps1')]!.loading.value!).toBeGreaterThan(

@@ -3,7 +3,16 @@ import { formatNumber } from '@/core/quantity'
 import { derateFactor, sumMains } from '@/core/supply'
 import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
-import type { DeviceId, Draw, Plan, StateId, TerminalId, Wire, WireId } from '@/core/plan'
+import {
+  landingOf,
+  type DeviceId,
+  type Draw,
+  type Plan,
+  type StateId,
+  type TerminalId,
+  type Wire,
+  type WireId,
+} from '@/core/plan'
 import { reckonBoxHeat } from './boxHeat'
 import { drawAmount, drawPower_W } from './drawAmount'
 import { findEarths } from './earths'
@@ -120,8 +129,9 @@ function rememberTreatments(plan: Plan): (wire: Wire, side: 'from' | 'to', size:
   const known = new Map<string, EndTreatment>()
   const { screwEnds, ferruleCode } = plan.practice
   return (wire, side, size) => {
-    const end = wire[side]
-    if (end.kind === 'parked' || size === null) return null
+    const end = landingOf(plan, wire[side])
+    // A plug's contact is made with its cable: what it is crimped with follows from the plug.
+    if (!end || wire[side].kind === 'plug' || size === null) return null
     const { clamp, clampSize_mm, torque_Nm, strip_mm } =
       plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
     const wanted = side === 'from' ? wire.fromTreatment : wire.toTreatment
@@ -404,7 +414,7 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
 
 /** The reservoir empties in proportion to the power taken: half the load, twice the time. */
 function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], demand_W: number | null): Figure {
-  if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === undefined)
+  if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === null)
     return { value: null, unit: 'ms', trace: [step('Hold-up', 'the part states none', "the part's data")] }
   if (demand_W === null || demand_W <= 0)
     return {

@@ -1,5 +1,5 @@
 import { NetworkBuilder, type Network } from '@/core/circuit'
-import type { DeviceId, Plan, State } from '@/core/plan'
+import { moverOf, positionOf, type DeviceId, type Plan, type State } from '@/core/plan'
 import { drawPower_W } from './drawAmount'
 import { JointGroups } from './jointGroups'
 import { sourcesOf, type Source } from './sourcesOf'
@@ -37,15 +37,12 @@ export interface StateNetworks {
   readonly loads: readonly { readonly id: string; readonly isDirect: boolean }[]
 }
 
-/** How a contact stands in a state: operated parts work, buttons and emergency stops rest, unless the state says otherwise. */
-function isClosed(plan: Plan, state: State, passage: Passage): boolean {
-  const { link } = passage
-  if (link.kind !== 'contact') return true
-  const { kind } = plan.parts[plan.devices[passage.device]!.part]!.behaviour
-  const rests = kind === 'emergency-stop' || kind === 'button' || link.by === 'heat'
-  const position =
-    (state.positions as Readonly<Record<string, 'rest' | 'operated'>>)[passage.device] ?? (rests ? 'rest' : 'operated')
-  return (link.rest === 'closed') === (position === 'rest')
+/** How a contact stands in a state: where it is held, else as in service. */
+function isClosed(plan: Plan, state: State, { device: id, link }: Passage): boolean {
+  if (link.kind !== 'contact' && link.kind !== 'semiconductor') return true
+  const device = plan.devices[id]!
+  const part = plan.parts[device.part]!
+  return link.closedIn.includes(positionOf(part, device, moverOf(part, link), state.positions[id]))
 }
 
 function shareOf(state: State, device: DeviceId): number {
@@ -109,7 +106,7 @@ export function stateNetworks(plan: Plan, topology: Topology, state: State): Sta
           ? { ...load, kind: 'R', value: draw.nominal_V ** 2 / apparent }
           : draw.model === 'constant-current'
             ? { ...load, kind: 'I', value: apparent / draw.nominal_V }
-            : { ...load, kind: 'P', value: apparent, minimum_V: draw.minimum_V ?? 0.5 * draw.nominal_V },
+            : { ...load, kind: 'P', value: apparent, minimum_V: draw.min_V ?? 0.5 * draw.nominal_V },
       )
       loads.push({ id: load.id, isDirect: source.isMains })
     }

@@ -1,4 +1,4 @@
-import type { DeviceId, Part, Plan } from '@/core/plan'
+import { isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type Plan } from '@/core/plan'
 import { JointGroups } from './jointGroups'
 import { terminalKey, type Passage, type Topology } from './topology'
 import type { StopReckoning } from './types'
@@ -14,9 +14,11 @@ export function isHazard(part: Part): boolean {
 }
 
 /** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
-function isStop({ behaviour, links }: Part): boolean {
-  if (behaviour.kind === 'emergency-stop') return true
-  return behaviour.kind === 'button' && links.some((link) => link.kind === 'contact' && link.rest === 'closed')
+function isStop(part: Part): boolean {
+  if (part.behaviour.kind === 'emergency-stop') return true
+  return (
+    part.behaviour.kind === 'button' && part.links.some((link) => link.kind === 'contact' && isClosedAtRest(part, link))
+  )
 }
 
 /** What each emergency stop when it is pressed, and what goes on: coils that lose their feed open their contacts in turn. */
@@ -34,7 +36,7 @@ export function reckonStops(plan: Plan, topology: Topology): StopReckoning[] {
       stays,
       hazards: stays.filter((device) => isHazard(plan.parts[plan.devices[device]!.part]!)),
       // A broken wire must act like a pressed button.
-      isFailSafe: part.links.every((link) => link.kind !== 'contact' || link.rest === 'closed'),
+      isFailSafe: part.links.every((link) => link.kind !== 'contact' || isClosedAtRest(part, link)),
     }
   })
 }
@@ -52,7 +54,7 @@ function fedDevices(plan: Plan, topology: Topology, opened: ReadonlySet<string>)
     for (const { jointFrom, jointTo, wire } of topology.conductors)
       if (wire.function !== 'PE') reach.join(jointFrom, jointTo)
     for (const passage of topology.passages)
-      if (isClosed(passage, opened, dead, plan.parts[plan.devices[passage.device]!.part]!.behaviour.kind === 'button'))
+      if (isClosed(passage, opened, dead, plan.parts[plan.devices[passage.device]!.part]!))
         reach.join(passage.jointA, passage.jointB)
     const sources = liveSources(plan, topology, reach)
     const isFed = (id: DeviceId, part: Part) =>
@@ -69,7 +71,7 @@ function fedDevices(plan: Plan, topology: Topology, opened: ReadonlySet<string>)
     const fed = new Set(topology.devices.filter(({ id, part }) => isFed(id, part)).map(({ id }) => id))
     const released = topology.devices.filter(
       ({ id, part }) =>
-        part.links.some((link) => link.kind === 'contact' && link.by === 'coil') && !fed.has(id) && !dead.has(id),
+        part.links.some((link) => link.kind === 'contact' && isCommanded(part, link)) && !fed.has(id) && !dead.has(id),
     )
     if (released.length === 0) return fed
     for (const { id } of released) dead.add(id)
@@ -80,13 +82,12 @@ function isClosed(
   { device, link }: Passage,
   opened: ReadonlySet<string>,
   dead: ReadonlySet<DeviceId>,
-  isButton: boolean,
+  part: Part,
 ): boolean {
   if (opened.has(`${device}/${link.id}`)) return false
-  // Switches count as on, buttons as nobody touching them.
-  if (link.kind !== 'contact' || link.by !== 'coil')
-    return link.kind !== 'contact' || (link.by === 'hand' && !isButton) || link.rest === 'closed'
-  return (link.rest === 'closed') === dead.has(device)
+  if (link.kind !== 'contact') return true
+  if (isCommanded(part, link)) return isClosedAtRest(part, link) === dead.has(device)
+  return link.closedIn.includes(moverOf(part, link).service)
 }
 
 function liveSources(

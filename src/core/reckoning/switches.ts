@@ -13,7 +13,17 @@ import {
 } from '@/core/switching'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import type { Behaviour, DeviceId, Part, Plan, StateId, TerminalId } from '@/core/plan'
+import {
+  isClosedAtRest,
+  isCommanded,
+  moverOf,
+  type Behaviour,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type StateId,
+  type TerminalId,
+} from '@/core/plan'
 import { byState, worstOf } from './overStates'
 import type { StateResult } from './solveState'
 import { terminalKey, type Passage, type Topology } from './topology'
@@ -116,7 +126,7 @@ export function reckonSwitches(
 ): SwitchReckoning[] {
   return topology.passages.flatMap((passage): SwitchReckoning[] => {
     const { device, link } = passage
-    if (link.kind === 'protective') return []
+    if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
     const behind = ways.filter(({ passages }) => passages.includes(passage))
     if (behind.length === 0) return []
     const entry = topology.devices.find(({ id }) => id === device)!
@@ -216,9 +226,9 @@ function semiconductorFigures(
           step(
             'As fitted',
             fitted === null
-              ? `no sink: ${formatNumber(base_C)} °C${behaviour.bareBase_K_per_W === undefined ? `, with ${BARE_BASE_K_PER_W} K/W as typical of its size` : ''}`
+              ? `no sink: ${formatNumber(base_C)} °C${behaviour.bareBase_K_per_W === null ? `, with ${BARE_BASE_K_PER_W} K/W as typical of its size` : ''}`
               : `${formatNumber(plan.practice.inside_C)} °C + ${formatNumber(result.dissipation_W)} W × (${formatNumber(fitted)} + ${INTERFACE_K_PER_W}) K/W = ${formatNumber(base_C)} °C`,
-            behaviour.bareBase_K_per_W === undefined ? COMMON_PRACTICE : "the part's data",
+            behaviour.bareBase_K_per_W === null ? COMMON_PRACTICE : "the part's data",
           ),
         ],
       },
@@ -276,7 +286,7 @@ function contactFigures(
   })
   const perDay = device.operationsPerDay
   const wear =
-    perDay === undefined ? null : wearYears({ loading_percent: fitness.loading_percent, operationsPerDay: perDay })
+    perDay === null ? null : wearYears({ loading_percent: fitness.loading_percent, operationsPerDay: perDay })
   return {
     heat: null,
     loading: {
@@ -371,15 +381,24 @@ const WORDS: Readonly<Record<SwitchingElement['kind'], string>> = {
 }
 
 function elementOf(plan: Plan, { device, link }: Passage): SwitchingElement[] {
-  const { behaviour } = plan.parts[plan.devices[device]!.part]!
+  const part = plan.parts[plan.devices[device]!.part]!
+  const { behaviour } = part
   const common = { rest: 'open' as const, isActiveLow: false, hasPullDown: true }
-  if (link.kind === 'contact' && link.by === 'coil')
-    return [
-      { ...common, kind: 'contact', rest: link.rest, isActiveLow: behaviour.kind === 'relay' && behaviour.activeLow },
-    ]
-  if (link.kind !== 'semiconductor') return []
+  if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
+  const mover = moverOf(part, link)
+  if (link.kind === 'contact')
+    return isCommanded(part, link)
+      ? [
+          {
+            ...common,
+            kind: 'contact',
+            rest: isClosedAtRest(part, link) ? 'closed' : 'open',
+            isActiveLow: mover.coil?.activeLow ?? false,
+          },
+        ]
+      : []
   if (behaviour.kind === 'solid-state-relay') return [{ ...common, kind: 'relay-output' }]
   if (behaviour.kind === 'mosfet-module')
-    return [{ ...common, kind: 'transistor', hasPullDown: behaviour.hasPullDown ?? false }]
+    return [{ ...common, kind: 'transistor', hasPullDown: mover.coil?.hasPullDown ?? false }]
   return [{ ...common, kind: 'board-output' }]
 }

@@ -1,4 +1,13 @@
-import type { DeviceId, Link, Part, Plan, TerminalId, Wire, WireId } from '@/core/plan'
+import {
+  landingOf,
+  type DeviceId,
+  type Link,
+  type Part,
+  type Plan,
+  type TerminalId,
+  type Wire,
+  type WireId,
+} from '@/core/plan'
 import type { Net, Potential, TerminalKey } from './types'
 
 /** Keys are asked for thousands of times an evaluation: each is made once, so that maps find it without hashing it anew. */
@@ -182,9 +191,10 @@ function workOut(plan: Plan): Topology {
   }))
   const conductors: Conductor[] = []
   for (const [id, wire] of Object.entries(plan.wires)) {
-    if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') continue
-    const from = terminalKey(wire!.from.device, wire!.from.terminal)
-    const to = terminalKey(wire!.to.device, wire!.to.terminal)
+    const [start, end] = [landingOf(plan, wire!.from), landingOf(plan, wire!.to)]
+    if (!start || !end) continue
+    const from = terminalKey(start.device, start.terminal)
+    const to = terminalKey(end.device, end.terminal)
     conductors.push({ id: id as WireId, wire: wire!, from, to, jointFrom: jointIndex(from), jointTo: jointIndex(to) })
     nets.join(from, to)
   }

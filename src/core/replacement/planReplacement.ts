@@ -1,4 +1,14 @@
-import type { Command, DeviceId, Part, PartId, Plan, TerminalId, WireId } from '@/core/plan'
+import {
+  coilsOf,
+  isClosedAtRest,
+  type Command,
+  type DeviceId,
+  type Part,
+  type PartId,
+  type Plan,
+  type TerminalId,
+  type WireId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 
 export interface Carried {
@@ -38,14 +48,10 @@ function rolesOf(part: Part): ReadonlyMap<TerminalId, string> {
       give(output.minus, `output ${i} minus`)
     })
   }
-  if (behaviour.kind === 'solid-state-relay' || behaviour.kind === 'mosfet-module') {
-    give(behaviour.controlPlus, 'control plus')
-    give(behaviour.controlMinus, 'control minus')
-  }
-  if (behaviour.kind === 'relay' || behaviour.kind === 'contactor') {
-    give(behaviour.coilPlus, 'control plus')
-    give(behaviour.coilMinus, 'control minus')
-  }
+  coilsOf(part).forEach(({ coil }, i) => {
+    give(coil.plus, i === 0 ? 'control plus' : `control ${i} plus`)
+    give(coil.minus, i === 0 ? 'control minus' : `control ${i} minus`)
+  })
   part.draws.forEach((draw) => {
     give(draw.plus, 'feed')
     give(draw.minus, 'return')
@@ -57,7 +63,7 @@ function rolesOf(part: Part): ReadonlyMap<TerminalId, string> {
     give(link.a, isChangeOver ? 'passage 0 in' : `passage ${passage} in`)
     give(
       link.b,
-      link.kind === 'contact' && link.rest === 'closed' && isChangeOver ? 'rest contact' : `passage ${passage} out`,
+      link.kind === 'contact' && isClosedAtRest(part, link) && isChangeOver ? 'rest contact' : `passage ${passage} out`,
     )
     passage += 1
   }

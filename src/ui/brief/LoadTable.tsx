@@ -47,7 +47,7 @@ export function LoadTable() {
       id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId,
       state: {
         name: `State ${states.length + 1}`,
-        sources: { mains: true, usb: false },
+        sources: { mains: true, usb: false, battery: true },
         startUp: false,
         withReserves: false,
         defaultShare: 0.5,

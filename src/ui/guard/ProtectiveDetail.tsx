@@ -34,7 +34,7 @@ export function ProtectiveDetail({ protective }: { readonly protective: Protecti
       fitted: {
         family,
         rating_A: changes.rating_A ?? rating_A ?? data.ratings_A[0]!,
-        ...((changes.curve ?? curve) ? { curve: changes.curve ?? curve } : {}),
+        curve: changes.curve ?? curve ?? null,
       },
     })
   const thinnest = fault?.thinnest ?? null

@@ -1,4 +1,5 @@
 'use client'
+import { isCommanded } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { SwitchReckoning } from '@/core/reckoning'
 import { CommitField, readNumber, Share } from '@/ui/primitives'
@@ -47,7 +48,7 @@ function SwitchRow({
   const part = plan.parts[entry.part]!
   const title = `${tag} ${link}`
   const byCoil = part.links.some(
-    (candidate) => candidate.id === link && candidate.kind === 'contact' && candidate.by === 'coil',
+    (candidate) => candidate.id === link && candidate.kind === 'contact' && isCommanded(part, candidate),
   )
   const commitNumber = (what: string, key: 'operationsPerDay' | 'sink_K_per_W') => (text: string) => {
     const read = readNumber(text, what)
@@ -118,7 +119,7 @@ function SwitchRow({
             label="Sink it sits on"
             unit="K/W"
             numeric
-            value={entry.sink_K_per_W === undefined ? '' : String(entry.sink_K_per_W)}
+            value={entry.sink_K_per_W === null ? '' : String(entry.sink_K_per_W)}
             onCommit={commitNumber('The sink', 'sink_K_per_W')}
           />
         </div>
@@ -129,7 +130,7 @@ function SwitchRow({
             <CommitField
               label="Switches a day"
               numeric
-              value={entry.operationsPerDay === undefined ? '' : String(entry.operationsPerDay)}
+              value={entry.operationsPerDay === null ? '' : String(entry.operationsPerDay)}
               onCommit={commitNumber('Switching a day', 'operationsPerDay')}
             />
           </div>

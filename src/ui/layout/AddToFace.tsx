@@ -51,7 +51,15 @@ export function AddToFace({
   }
   const onFace = { enclosure, face }
   const count = (kind: string) => Object.values(plan.raceways).filter((raceway) => raceway!.kind === kind).length + 1
-  const raceway = { enclosure, bendRadius_mm: null, travel_mm: null, joins: [], origin: 'new' as const }
+  const raceway = {
+    enclosure,
+    bendRadius_mm: null,
+    travel_mm: null,
+    joins: [],
+    origin: 'new' as const,
+    thread: null,
+    isBlanked: null,
+  }
   if (isPlate) {
     return (
       <div className="flex flex-wrap items-center gap-1.5">

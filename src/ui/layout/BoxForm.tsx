@@ -37,7 +37,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
     change(label, { faces: { ...box.faces, [face]: { ...data, ...changes } } })
   const number = (
     label: string,
-    value: number | undefined,
+    value: number | null,
     commit: (value: number) => string | null,
     {
       unit = 'mm',
@@ -52,7 +52,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
       unit={unit}
       numeric
       hint={hint}
-      value={value === undefined ? '' : String(value)}
+      value={value === null ? '' : String(value)}
       onCommit={(text) => {
         const read = readNumber(text, label)
         if ('error' in read) return read.error
@@ -244,7 +244,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
           )}
           {number(
             'Hangs on points',
-            outdoor.hanging?.points,
+            outdoor.hanging?.points ?? null,
             (value) =>
               change(`Hangs on ${value} points`, {
                 outdoor: {

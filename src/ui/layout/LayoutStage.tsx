@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
+import { makeEnclosure, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
 import { Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -40,7 +40,7 @@ export function LayoutStage() {
     edit('Add a box', {
       type: 'addEnclosure',
       id,
-      enclosure: {
+      enclosure: makeEnclosure({
         name: `Box ${boxes.length + 1}`,
         kind: 'box',
         inner: NEW_INNER,
@@ -48,7 +48,7 @@ export function LayoutStage() {
         sealed: false,
         origin: 'new',
         faces: standardFaces(NEW_INNER),
-      },
+      }),
     })
     setWantedBox(id)
   }

@@ -86,7 +86,7 @@ export function ModulesPanel({ enclosure }: { readonly enclosure: EnclosureId })
                       : ''}
                     {socket.mates.length} pins mate
                     {socket.free.length > 0 ? `, ${socket.free.join(', ')} stay free on purpose` : ', none stays free'}
-                    {socket.stack_mm === undefined ? '' : `; it stands ${socket.stack_mm} mm above the board`}.
+                    {socket.stack_mm === null ? '' : `; it stands ${socket.stack_mm} mm above the board`}.
                   </p>
                 </div>
               )

@@ -155,7 +155,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
                   type: 'fitRating',
                   device: id,
                   link: link.id,
-                  fitted: { family, rating_A: Number(value), ...(curve ? { curve } : {}) },
+                  fitted: { family, rating_A: Number(value), curve: curve ?? null },
                 })
               }
             />

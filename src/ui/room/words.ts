@@ -6,6 +6,7 @@ export function terminalLabel(plan: Plan, device: DeviceId, terminal: TerminalId
 }
 
 export function endName(plan: Plan, end: WireEnd): string {
+  if (end.kind === 'plug') return `${plan.cables[end.cable]?.name ?? '?'} plug ${end.end}, way ${end.way}`
   return end.kind === 'parked'
     ? `parked: ${end.where}`
     : `${plan.devices[end.device]?.tag ?? '?'} ${terminalLabel(plan, end.device, end.terminal)}`

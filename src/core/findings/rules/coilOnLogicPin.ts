@@ -1,4 +1,4 @@
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { coilsOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { splitKey, terminalKey } from '@/core/reckoning'
 import { SOURCES } from '@/core/reference'
@@ -22,24 +22,25 @@ export const coilOnLogicPin = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
-      const { behaviour } = part
-      if ((behaviour.kind !== 'relay' && behaviour.kind !== 'contactor') || behaviour.hasDriver) return []
-      const coil = part.draws.find(({ plus, minus }) => plus === behaviour.coilPlus && minus === behaviour.coilMinus)
-      const coil_A = coil ? (coil.current_A ?? (coil.power_W ?? 0) / coil.nominal_V) : 0
-      if (coil_A <= LOGIC_PIN_A) return []
-      return [behaviour.coilPlus, behaviour.coilMinus].flatMap((terminal) => {
-        const net = context.topology.netById.get(context.topology.netOf(terminalKey(id, terminal)))
-        const pin = net?.terminals.map(splitKey).find((at) => {
-          const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)
-          return (
-            (fn === 'data' || fn === 'signal') &&
-            direction !== 'in' &&
-            level_V !== null &&
-            level_V > 0 &&
-            level_V <= LOGIC_V
-          )
+      if (part.behaviour.kind !== 'relay' && part.behaviour.kind !== 'contactor') return []
+      return coilsOf(part).flatMap(({ coil }) => {
+        const own = part.draws.find(({ plus, minus }) => plus === coil.plus && minus === coil.minus)
+        const coil_A = own ? (own.current_A ?? (own.power_W ?? 0) / own.nominal_V) : 0
+        if (coil.hasDriver || coil_A <= LOGIC_PIN_A) return []
+        return [coil.plus, coil.minus].flatMap((terminal) => {
+          const net = context.topology.netById.get(context.topology.netOf(terminalKey(id, terminal)))
+          const pin = net?.terminals.map(splitKey).find((at) => {
+            const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)
+            return (
+              (fn === 'data' || fn === 'signal') &&
+              direction !== 'in' &&
+              level_V !== null &&
+              level_V > 0 &&
+              level_V <= LOGIC_V
+            )
+          })
+          return pin ? [{ device: id, pin, coil_A }] : []
         })
-        return pin ? [{ device: id, pin, coil_A }] : []
       })
     }),
   word: ({ device, pin, coil_A }, context) => ({

@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { coilsOf, type DeviceId } from '@/core/plan'
 import { terminalKey } from '@/core/reckoning'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
@@ -22,13 +22,15 @@ export const coilWithoutFlyback = defineRule<Facts>({
           nets.every((net) => Object.keys(part.terminals).some((key) => netOf(terminalKey(id, key as never)) === net)),
       )
     return context.devices.flatMap(({ id, part }): Facts[] => {
-      const { behaviour } = part
-      if ((behaviour.kind !== 'relay' && behaviour.kind !== 'contactor') || behaviour.hasFlyback) return []
-      const nets = [behaviour.coilPlus, behaviour.coilMinus].map((terminal) => netOf(terminalKey(id, terminal)))
+      if (part.behaviour.kind !== 'relay' && part.behaviour.kind !== 'contactor') return []
+      const bare = coilsOf(part).find(
+        ({ coil }) =>
+          !coil.hasFlyback && !isAcross([coil.plus, coil.minus].map((terminal) => netOf(terminalKey(id, terminal)))),
+      )
       const transistor = context.ways
         .flatMap(({ device, passages }) => (device === id ? passages : []))
         .find(({ link }) => link.kind === 'semiconductor')
-      return transistor && !isAcross(nets) ? [{ device: id, by: transistor.device }] : []
+      return transistor && bare ? [{ device: id, by: transistor.device }] : []
     })
   },
   word: ({ device, by }, context) => ({

@@ -1,4 +1,4 @@
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { isCommanded, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -15,7 +15,7 @@ export const contactWithoutCommon = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
-      const contacts = part.links.flatMap((link) => (link.kind === 'contact' && link.by === 'coil' ? [link] : []))
+      const contacts = part.links.flatMap((link) => (link.kind === 'contact' && isCommanded(part, link) ? [link] : []))
       const commons = [
         ...new Set(
           contacts.flatMap(({ a, b }) =>

@@ -42,7 +42,7 @@ export const fuseOverloaded = defineRule<Facts>({
                   type: 'fitRating',
                   device,
                   link,
-                  fitted: { family: protective.family, rating_A: protective.advised_A },
+                  fitted: { family: protective.family, rating_A: protective.advised_A, curve: null },
                 },
               ],
             },

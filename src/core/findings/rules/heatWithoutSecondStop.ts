@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -21,7 +21,7 @@ export const heatWithoutSecondStop = defineRule<Facts>({
       if (!first || (context.part(first.device).behaviour.kind !== 'solid-state-relay' && !isMains)) return []
       const hasSecond = passages.some(
         ({ link, device: other }) =>
-          other !== first.device && link.kind === 'contact' && (link.by === 'heat' || link.by === 'coil'),
+          other !== first.device && link.kind === 'contact' && moverOf(context.part(other), link).by !== 'hand',
       )
       return hasSecond ? [] : [{ heater: device, relay: first.device, isMains }]
     }),

@@ -20,18 +20,18 @@ export const ipLowered = defineRule<{
   find: (context) =>
     context.reckoning.faces.flatMap(({ enclosure, face, isPlate, items }) => {
       const box = context.plan.enclosures[enclosure]!
-      if (box.ip === undefined || isPlate) return []
+      if (box.ip === null || isPlate) return []
       const wanted = box.ip
       const data = box.faces[face]!
       const isLess = (ip: number) => Math.floor(ip / 10) < Math.floor(wanted / 10) || ip % 10 < wanted % 10
       return [
         ...items.flatMap(({ device }) => {
           const { ip } = context.part(device)
-          return ip !== undefined && isLess(ip)
+          return ip !== null && isLess(ip)
             ? [{ enclosure, wall: data.name, what: context.device(device).tag, ip, wanted, device }]
             : []
         }),
-        ...(data.openings ?? []).flatMap(({ name, use, origin }) =>
+        ...data.openings.flatMap(({ name, use, origin }) =>
           use === 'open' || (use === 'vent' && isLess(OPEN_IP)) || (origin === 'remove' && use !== 'blanked')
             ? [{ enclosure, wall: data.name, what: name, ip: use === 'vent' ? OPEN_IP : 0, wanted, device: null }]
             : [],

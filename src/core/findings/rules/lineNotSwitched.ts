@@ -1,6 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import { terminalKey, waysFrom, type Passage } from '@/core/reckoning'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { isCommanded, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
 import type { Context } from '../context'
 import { defineRule } from '../types'
 
@@ -17,11 +17,16 @@ function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [Ter
   return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
 }
 
-const byHand = (way: readonly Passage[]) =>
-  way.filter(({ link }) => link.kind === 'contact' && link.by === 'hand').map(({ device }) => device)
-const byCommand = (way: readonly Passage[]) =>
+const byHand = (context: Context, way: readonly Passage[]) =>
   way
-    .filter(({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil'))
+    .filter(({ device, link }) => link.kind === 'contact' && moverOf(context.part(device), link).by === 'hand')
+    .map(({ device }) => device)
+const byCommand = (context: Context, way: readonly Passage[]) =>
+  way
+    .filter(
+      ({ device, link }) =>
+        link.kind === 'semiconductor' || (link.kind === 'contact' && isCommanded(context.part(device), link)),
+    )
     .map(({ device }) => device)
 
 export const lineNotSwitched = defineRule<Facts>({
@@ -49,14 +54,14 @@ export const lineNotSwitched = defineRule<Facts>({
               ? [fromLine.get(ja)!, fromNeutral.get(jb)!]
               : [fromLine.get(jb), fromNeutral.get(ja)]
           if (!line || !neutral) continue
-          const [handL, handN] = [byHand(line), byHand(neutral)]
+          const [handL, handN] = [byHand(context, line), byHand(context, neutral)]
           if (isReversible) {
             if (handL.length > 0 !== handN.length > 0)
               found.push({ load: id, problem: 'one-pole', switches: [...handL, ...handN] })
           } else if (handN.length > 0 && handL.length === 0)
             found.push({ load: id, problem: 'neutral-switched', switches: handN })
-          else if (byCommand(neutral).length > 0 && byCommand(line).length === 0)
-            found.push({ load: id, problem: 'relay-in-neutral', switches: byCommand(neutral) })
+          else if (byCommand(context, neutral).length > 0 && byCommand(context, line).length === 0)
+            found.push({ load: id, problem: 'relay-in-neutral', switches: byCommand(context, neutral) })
         }
       }
     }

@@ -1,4 +1,4 @@
-import type { DeviceId, StateId } from '@/core/plan'
+import { coilsOf, type DeviceId, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { terminalKey } from '@/core/reckoning'
 import { SOURCES } from '@/core/reference'
@@ -14,6 +14,8 @@ interface Facts {
 /** Share of its nominal voltage within which a coil surely pulls in and does not burn; common practice. */
 const COIL = { from: 0.8, to: 1.1 } as const
 
+const WORKED_BY_A_COIL: ReadonlySet<string> = new Set(['relay', 'contactor', 'solid-state-relay'])
+
 export const relayControlVoltage = defineRule<Facts>({
   severity: 'stop',
   title: 'Control voltage the relay is not made for',
@@ -21,41 +23,31 @@ export const relayControlVoltage = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
-      const { behaviour } = part
-      const draw = part.draws[0]
-      if (!draw) return []
-      const range =
-        behaviour.kind === 'solid-state-relay'
-          ? {
-              plus: behaviour.controlPlus,
-              minus: behaviour.controlMinus,
-              from_V: behaviour.controlMin_V,
-              to_V: behaviour.controlMax_V,
-            }
-          : behaviour.kind === 'relay' || behaviour.kind === 'contactor'
-            ? {
-                plus: behaviour.coilPlus,
-                minus: behaviour.coilMinus,
-                from_V: draw.nominal_V * COIL.from,
-                to_V: draw.nominal_V * COIL.to,
-              }
-            : null
-      if (!range) return []
-      const rail_V = Math.max(
-        0,
-        ...context
-          .potentials(terminalKey(id, range.plus))
-          .flatMap(({ kind, voltage_V }) => (kind === '+' && voltage_V !== null ? [voltage_V] : [])),
-      )
-      const reckoned = context.reckoning.draws.find((each) => each.device === id && each.draw === draw.id)
-      const volts = Object.entries(reckoned?.voltage_V ?? {}).flatMap(([state, value]) =>
-        value !== null && (reckoned!.current_A[state as StateId] ?? 0) !== 0 ? [value!] : [],
-      )
-      const control_V = volts.length > 0 ? Math.min(...volts) : rail_V
-      if (control_V === 0) return []
-      return control_V < range.from_V * (1 - 1e-9) || control_V > range.to_V * (1 + 1e-9)
-        ? [{ device: id, control_V, from_V: range.from_V, to_V: range.to_V }]
-        : []
+      if (!WORKED_BY_A_COIL.has(part.behaviour.kind)) return []
+      return coilsOf(part).flatMap(({ coil }): Facts[] => {
+        const draw = part.draws.find(({ plus, minus }) => plus === coil.plus && minus === coil.minus) ?? part.draws[0]
+        if (!draw) return []
+        const range = {
+          plus: coil.plus,
+          from_V: coil.pickUp_V ?? draw.nominal_V * COIL.from,
+          to_V: coil.max_V ?? draw.nominal_V * COIL.to,
+        }
+        const rail_V = Math.max(
+          0,
+          ...context
+            .potentials(terminalKey(id, range.plus))
+            .flatMap(({ kind, voltage_V }) => (kind === '+' && voltage_V !== null ? [voltage_V] : [])),
+        )
+        const reckoned = context.reckoning.draws.find((each) => each.device === id && each.draw === draw.id)
+        const volts = Object.entries(reckoned?.voltage_V ?? {}).flatMap(([state, value]) =>
+          value !== null && (reckoned!.current_A[state as StateId] ?? 0) !== 0 ? [value!] : [],
+        )
+        const control_V = volts.length > 0 ? Math.min(...volts) : rail_V
+        if (control_V === 0) return []
+        return control_V < range.from_V * (1 - 1e-9) || control_V > range.to_V * (1 + 1e-9)
+          ? [{ device: id, control_V, from_V: range.from_V, to_V: range.to_V }]
+          : []
+      })
     }),
   word: ({ device, control_V, from_V, to_V }, context) => ({
     subjects: [{ kind: 'device', id: device }],

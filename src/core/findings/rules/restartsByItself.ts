@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { isCommanded, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -14,7 +14,8 @@ export const restartsByItself = defineRule<{ readonly device: DeviceId }>({
           const part = context.part(device)
           const isMotor = part.draws.some(({ startFactor }) => startFactor > 1) && part.behaviour.kind !== 'fan'
           const drops = passages.some(
-            ({ link }) => link.kind === 'semiconductor' || (link.kind === 'contact' && link.by === 'coil'),
+            ({ link, device: by }) =>
+              link.kind === 'semiconductor' || (link.kind === 'contact' && isCommanded(context.part(by), link)),
           )
           return isMains && isMotor && !drops && context.device(device).origin !== 'remove' ? [device] : []
         }),

@@ -30,7 +30,7 @@ export const supplyMayNotBlowFuse = defineRule<ProtectiveReckoning>({
         ? [
             {
               label: `Fit ${advised_A} A in ${context.device(device).tag} ${link}`,
-              commands: [{ type: 'fitRating', device, link, fitted: { family, rating_A: advised_A } }],
+              commands: [{ type: 'fitRating', device, link, fitted: { family, rating_A: advised_A, curve: null } }],
             },
           ]
         : [],

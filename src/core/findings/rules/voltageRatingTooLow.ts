@@ -33,7 +33,7 @@ function sisterFix(
               type: 'fitRating',
               device: facts.device,
               link: facts.link,
-              fitted: { family: 'ISO 8820-3 58 V', rating_A },
+              fitted: { family: 'ISO 8820-3 58 V', rating_A, curve: null },
             },
           ],
         },

@@ -129,7 +129,7 @@ export function protectionFixes(context: Context, { wire, guard }: Unprotected):
           type: 'fitRating',
           device: protective.device,
           link: protective.link,
-          fitted: { family: protective.family, rating_A: protective.advised_A },
+          fitted: { family: protective.family, rating_A: protective.advised_A, curve: null },
         },
       ],
     })

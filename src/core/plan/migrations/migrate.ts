@@ -1,12 +1,16 @@
 import type { Issue } from '@/core/calculator'
-import { PLAN_FORMAT, PLAN_VERSION } from './plan'
+import { PLAN_FORMAT, PLAN_VERSION } from '../plan'
+
+import { toFormat2 } from './toFormat2'
 
 type Document = Readonly<Record<string, unknown>>
 
 /** One step from a version to the next, on the raw document; keyed by the version it starts from. */
 export const MIGRATIONS: Readonly<
   Record<number, { readonly name: string; readonly up: (document: Document) => Document }>
-> = {}
+> = {
+  1: { name: 'what moves a contact', up: toFormat2 },
+}
 
 export type Migrated =
   | { readonly kind: 'current'; readonly document: unknown }

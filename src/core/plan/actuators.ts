@@ -1,0 +1,45 @@
+import type { Plan } from './plan'
+
+type Part = Plan['parts'][keyof Plan['parts']]
+type Device = Plan['devices'][keyof Plan['devices']]
+type State = Plan['states'][keyof Plan['states']]
+type Actuator = Part['actuators'][number]
+type MovedLink = Extract<Part['links'][number], { readonly actuator: string }>
+
+/** What moves a contact or transistor of a part. */
+export function moverOf(part: Part, link: MovedLink): Actuator {
+  const found = part.actuators.find(({ id }) => id === link.actuator)
+  if (!found) throw new Error(`No actuator "${link.actuator}"`)
+  return found
+}
+
+/** Whether a program or a coil moves it, and not a hand, warmth or a setting. */
+export function isCommanded(part: Part, link: MovedLink): boolean {
+  const { by } = moverOf(part, link)
+  return by === 'coil' || by === 'firmware'
+}
+
+/** The coils, inputs and gates of a part that are worked by the volts at its terminals. */
+export function coilsOf(part: Part): readonly (Actuator & { readonly coil: NonNullable<Actuator['coil']> })[] {
+  return part.actuators.flatMap((actuator) => (actuator.coil ? [{ ...actuator, coil: actuator.coil }] : []))
+}
+
+export function isClosedAtRest(part: Part, link: MovedLink): boolean {
+  return link.closedIn.includes(moverOf(part, link).rest)
+}
+
+/** Where an actuator of a device stands in a state, as far as nothing else moves it: held, set, or as in service. */
+export function positionOf(
+  part: Part,
+  device: Device,
+  actuator: Actuator,
+  held: State['positions'][keyof State['positions']] | undefined,
+): string {
+  const own = held?.[actuator.id]
+  if (own !== undefined) return own
+  if (actuator.by !== 'setting') return actuator.service
+  const setting = part.settings.find(({ id }) => id === actuator.setting)
+  return (
+    (device.settings as Readonly<Record<string, string>>)[actuator.setting!] ?? setting?.initial ?? actuator.service
+  )
+}

@@ -1,0 +1,19 @@
+import type { DeviceId, TerminalId } from './ids'
+import type { Plan } from './plan'
+import type { WireEnd } from './wire'
+
+export interface Landing {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+}
+
+/** The terminal that a conductor's end is joined to: its own, or the one that its way of a plug meets; null while it hangs loose or is parked. */
+export function landingOf(plan: Pick<Plan, 'cables' | 'devices' | 'parts'>, end: WireEnd): Landing | null {
+  if (end.kind === 'terminal') return end
+  if (end.kind === 'parked') return null
+  const mates = plan.cables[end.cable]?.ends[end.end].mates
+  if (!mates) return null
+  const part = plan.parts[plan.devices[mates.device]!.part]!
+  const terminal = part.connectors.find(({ id }) => id === mates.connector)?.ways[end.way - 1] ?? null
+  return terminal === null ? null : { device: mates.device, terminal }
+}

@@ -1,0 +1,2 @@
+export { liftCommand } from './liftCommand'
+export { MIGRATIONS, migrate, type Migrated } from './migrate'
