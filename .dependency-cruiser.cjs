@@ -38,7 +38,7 @@ module.exports = {
       comment: 'plain requests in, answers out',
       from: { path: `^src/core/(${RECKONERS})/`, pathNot: '\\.test\\.ts$' },
       to: {
-        path: '^src/core/(plan|catalogue|reckoning|findings|procedure|evaluate|patterns)/',
+        path: '^src/core/(plan|catalogue|model|reckoning|findings|procedure|evaluate|patterns)/',
         dependencyTypesNot: ['type-only'],
       },
     },

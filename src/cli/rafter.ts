@@ -8,7 +8,8 @@ import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { CORNERS } from '@/core/drilling'
 import { evaluate } from '@/core/evaluate'
 import { apply as applyCommands, keptCommands, type Plan, type StateId } from '@/core/plan'
-import { networkOf } from '@/core/reckoning'
+import { networkOf } from '@/core/model'
+import { stateSolutions } from '@/core/reckoning'
 import { DRILL_FORMATS, drillSheetFile, facesToDrill } from '@/formats/drillSheet'
 import { readPlanFile } from '@/formats/planFile'
 import { planJsonSchema } from '@/formats/planSchema'
@@ -126,7 +127,7 @@ function netlistOf(plan: Plan, wanted: string | undefined): string {
   const states = Object.entries(plan.states).map(([id, state]) => ({ id: id as StateId, name: state!.name }))
   const chosen = wanted === undefined ? states[0] : states.find(({ id, name }) => name === wanted || id === wanted)
   if (!chosen) fail(`The plan has no state "${wanted}"; it has ${states.map(({ name }) => name).join(', ')}`)
-  return spiceNetlist({ title: `${plan.name}, ${chosen.name}`, ...networkOf(plan, chosen.id) })
+  return spiceNetlist({ title: `${plan.name}, ${chosen.name}`, ...networkOf(stateSolutions(plan).get(chosen.id)!) })
 }
 
 const exportOptions = z.strictObject({

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { solveCircuit, type CircuitElement } from '@/core/circuit'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import type { StateId } from '@/core/plan'
-import { networkOf } from '@/core/reckoning'
+import { networkOf } from '@/core/model'
+import { stateSolutions } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { NGSPICE, runNgspice } from '../../tests/ngspice'
 import { spiceNetlist } from './spiceNetlist'
@@ -40,7 +41,7 @@ describe.skipIf(!NGSPICE)(
     it.each(PLANS.flatMap(([key, plan]) => Object.keys(plan.states).map((state) => [key, state, plan] as const)))(
       '%s, %s: every node of the plan’s networks agrees to 1e-6',
       (_key, state, plan) => {
-        const network = networkOf(plan, state as StateId)
+        const network = networkOf(stateSolutions(plan).get(state as StateId)!)
         if (!network.elements.some(({ type }) => type === 'V')) return
         const { worst, compared } = differences(spiceNetlist({ title: 'plan', ...network }), network.nodes)
         expect(compared).toBeGreaterThan(1)

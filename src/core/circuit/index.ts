@@ -1,5 +1,12 @@
 export { circuitCalculator } from './calculator'
-export { KIND_NAMES, NetworkBuilder, type Network, type NetworkNames, type NetworkSolution } from './network'
+export {
+  KIND_NAMES,
+  NetworkBuilder,
+  type Network,
+  type NetworkNames,
+  type NetworkSolution,
+  type NetworkValues,
+} from './network'
 export { solveCircuit } from './solveCircuit'
-export { solveNetwork } from './solveNetwork'
+export { prepareNetwork, solveNetwork, type PreparedNetwork } from './solveNetwork'
 export type { CircuitElement, CircuitRequest, CircuitSolution } from './types'

@@ -24,12 +24,19 @@ export interface NetworkNames {
   element(index: number): string
 }
 
+/** What a network is solved for; as it was built with where left out. */
+export type NetworkValues = Partial<Pick<Network, 'value' | 'limit_A' | 'minimum_V'>>
+
 export type NetworkSolution =
   | {
       readonly kind: 'solved'
       /** Against the ground. */ readonly potentials_V: Float64Array
       /** Through each element from a to b. */ readonly currents_A: Float64Array
       readonly iterations: number
+      /** Sources that hold their limit instead of their voltage, on the way to the answer or in it. */
+      readonly limiting: readonly number[]
+      /** Loads that let go because too little reached them. */
+      readonly dropped: readonly number[]
     }
   | { readonly kind: 'refused'; readonly reasons: readonly string[]; readonly iterations: number }
 

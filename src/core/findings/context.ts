@@ -9,18 +9,8 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import {
-  buildTopology,
-  feedWays,
-  splitKey,
-  terminalKey,
-  type FeedWay,
-  type Potential,
-  type Reckoning,
-  type TerminalKey,
-  type Topology,
-  type WireReckoning,
-} from '@/core/reckoning'
+import { feedWays, type FeedWay, type Reckoning, type WireReckoning } from '@/core/reckoning'
+import { compile, splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
 
 export interface WireAt {
   readonly id: WireId
@@ -30,7 +20,7 @@ export interface WireAt {
 
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context {
-  readonly topology: Topology
+  readonly model: Model
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
@@ -40,10 +30,10 @@ export class Context {
     readonly plan: Plan,
     readonly reckoning: Reckoning,
   ) {
-    const topology = buildTopology(plan)
-    this.topology = topology
-    this.devices = topology.devices.filter(({ device }) => device.origin !== 'remove')
-    this.wires = topology.conductors.flatMap(({ id, wire }) =>
+    const model = compile(plan)
+    this.model = model
+    this.devices = model.devices.filter(({ device }) => device.origin !== 'remove')
+    this.wires = model.conductors.flatMap(({ id, wire }) =>
       wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }],
     )
     for (const [id, wire] of Object.entries(plan.wires)) {
@@ -60,7 +50,7 @@ export class Context {
 
   /** The ways from every source to what it feeds. */
   get ways(): readonly FeedWay[] {
-    return feedWays(this.plan, this.topology)
+    return feedWays(this.plan, this.model)
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {
@@ -68,7 +58,7 @@ export class Context {
   }
 
   potentials(key: TerminalKey): readonly Potential[] {
-    return this.topology.netById.get(this.topology.netOf(key))?.potentials ?? []
+    return this.model.netById.get(this.model.netOf(key))?.potentials ?? []
   }
 
   device(id: DeviceId): Device {

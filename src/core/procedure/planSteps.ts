@@ -13,7 +13,8 @@ import {
   type WireEnd,
   type WireId,
 } from '@/core/plan'
-import { fittedRating, type EndTreatment, type Reckoning } from '@/core/reckoning'
+import { type EndTreatment, type Reckoning } from '@/core/reckoning'
+import { fittedRating } from '@/core/model'
 import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NOT_ALONE, PROVE_DEAD, STOP_NOT_RATED, UNPLUG } from './cautions'
 import { orderSteps } from './order'
 import type { Phase, Step } from './types'

@@ -1,28 +1,21 @@
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import type { DeviceId, Plan, StateId, WireId } from '@/core/plan'
-import { JointGroups } from './jointGroups'
-import { solveState } from './solveState'
-import type { StateNetworks } from './stateNetworks'
-import { terminalKey, type Conductor, type Topology } from './topology'
+import type { DeviceId, StateId, WireId } from '@/core/plan'
+import { JointGroups } from '@/core/model'
+import { settle, situationOf, terminalKey, type Conditions, type Conductor, type Model } from '@/core/model'
 import type { BondReckoning } from './types'
 
-/** Stands for a lead that has come loose. */
-const LOOSE_OHM = 1e9
-
 /** Wires that tie the negatives of supplies together and feed nothing by themselves: taken out, both sides keep a supply. */
-export function findBonds(
-  topology: Topology,
-): readonly { readonly wire: WireId; readonly supplies: readonly DeviceId[] }[] {
-  const minus = topology.sources.filter(({ potential }) => potential.kind === '-')
-  return topology.nets.flatMap((net) => {
-    const own = minus.filter(({ terminal }) => topology.netOf(terminal) === net.id)
+export function findBonds(model: Model): readonly { readonly wire: WireId; readonly supplies: readonly DeviceId[] }[] {
+  const minus = model.sources.filter(({ potential }) => potential.kind === '-')
+  return model.nets.flatMap((net) => {
+    const own = minus.filter(({ terminal }) => model.netOf(terminal) === net.id)
     if (new Set(own.map(({ potential }) => potential.device)).size < 2) return []
     return net.wires.flatMap((wire) => {
-      const groups = new JointGroups(topology.jointCount)
+      const groups = new JointGroups(model.jointCount)
       let ends: readonly [number, number] | null = null
       let isSignal = false
-      for (const { id, jointFrom, jointTo, wire: each } of topology.conductors) {
+      for (const { id, jointFrom, jointTo, wire: each } of model.conductors) {
         if (id === wire) [ends, isSignal] = [[jointFrom, jointTo], each.function === 'signal']
         // A ground lead beside signals is what the bond is there to spare.
         else if (each.function !== 'PE' && each.function !== 'signal') groups.join(jointFrom, jointTo)
@@ -30,21 +23,21 @@ export function findBonds(
       if (!ends || isSignal || groups.find(ends[0]) === groups.find(ends[1])) return []
       const side = (joint: number) =>
         own
-          .filter(({ terminal }) => groups.find(topology.jointIndex(terminal)) === groups.find(joint))
+          .filter(({ terminal }) => groups.find(model.jointOf(terminal)) === groups.find(joint))
           .map(({ potential }) => potential.device)
       const [from, to] = [side(ends[0]), side(ends[1])]
       // A supply without loads on its side hangs on this wire: its lead, and not a bond.
-      if (from.length === 0 || to.length === 0 || !ends.every((end) => hasLoads(topology, groups, end))) return []
+      if (from.length === 0 || to.length === 0 || !ends.every((end) => hasLoads(model, groups, end))) return []
       return [{ wire, supplies: [...new Set([...from, ...to])] }]
     })
   })
 }
 
 /** Whether any load returns to the joints that hang together with this one. */
-function hasLoads(topology: Topology, groups: JointGroups, joint: number): boolean {
+function hasLoads(model: Model, groups: JointGroups, joint: number): boolean {
   const root = groups.find(joint)
-  return topology.devices.some(({ id, part }) =>
-    part.draws.some(({ minus }) => groups.find(topology.jointIndex(terminalKey(id, minus))) === root),
+  return model.devices.some(({ id, part }) =>
+    part.draws.some(({ minus }) => groups.find(model.jointOf(terminalKey(id, minus))) === root),
   )
 }
 
@@ -68,18 +61,17 @@ interface Worst {
  * its ends stay joined without it, in the given state, and the network solved again.
  */
 export function reckonBonds(
-  plan: Plan,
-  topology: Topology,
+  model: Model,
   state: StateId,
-  networks: StateNetworks,
-  ohms: ReadonlyMap<WireId, number>,
+  conditions: Conditions,
   usual: ReadonlyMap<WireId, number>,
 ): BondReckoning[] {
+  const { plan } = model
   const worst = new Map<WireId, Worst>()
   const carries = ({ lead }: LooseLead) => Math.abs(usual.get(lead.id) ?? 0)
-  const leads = looseLeads(topology).sort((a, b) => carries(b) - carries(a))
+  const leads = looseLeads(model).sort((a, b) => carries(b) - carries(a))
   for (const { lead, supply } of leads.slice(0, MOST_TRIED)) {
-    const { wireCurrent_A } = solveState(plan, topology, networks, new Map([...ohms, [lead.id, LOOSE_OHM]]))
+    const { wireCurrent_A } = settle(model, situationOf(plan, state, { open: new Set([lead.id]) }), conditions)
     for (const [id, value] of wireCurrent_A) {
       const current_A = Math.abs(value)
       if (
@@ -92,10 +84,8 @@ export function reckonBonds(
     }
   }
   const untried = Math.max(0, leads.length - MOST_TRIED)
-  // The networks go back to how they were: they are the plan's, not the trial's.
-  if (worst.size > 0) solveState(plan, topology, networks, ohms)
 
-  const suppliesOf = new Map(findBonds(topology).map(({ wire, supplies }) => [wire, supplies]))
+  const suppliesOf = new Map(findBonds(model).map(({ wire, supplies }) => [wire, supplies]))
   return [...new Set([...suppliesOf.keys(), ...worst.keys()])].map((wire): BondReckoning => {
     // What the arithmetic leaves of nothing is nothing.
     const solved_A = Math.abs(usual.get(wire) ?? 0)
@@ -134,22 +124,22 @@ interface LooseLead {
 }
 
 /** The leads at the outputs of supplies whose ends stay joined without them. */
-function looseLeads(topology: Topology): LooseLead[] {
-  return topology.sources.flatMap(({ potential, terminal }) => {
+function looseLeads(model: Model): LooseLead[] {
+  return model.sources.flatMap(({ potential, terminal }) => {
     if (potential.kind !== '-' && potential.kind !== '+') return []
-    const joint = topology.jointIndex(terminal)
-    return topology.conductors.flatMap((lead) => {
+    const joint = model.jointOf(terminal)
+    return model.conductors.flatMap((lead) => {
       const isHere = lead.jointFrom === joint || lead.jointTo === joint
-      if (!isHere || lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || !isJoinedWithout(topology, lead))
+      if (!isHere || lead.wire.function === 'PE' || lead.jointFrom === lead.jointTo || !isJoinedWithout(model, lead))
         return []
       return [{ lead, supply: potential.device }]
     })
   })
 }
 
-function isJoinedWithout(topology: Topology, lead: Conductor): boolean {
-  const groups = new JointGroups(topology.jointCount)
-  for (const { id, jointFrom, jointTo, wire } of topology.conductors)
+function isJoinedWithout(model: Model, lead: Conductor): boolean {
+  const groups = new JointGroups(model.jointCount)
+  for (const { id, jointFrom, jointTo, wire } of model.conductors)
     if (id !== lead.id && wire.function !== 'PE') groups.join(jointFrom, jointTo)
   return groups.find(lead.jointFrom) === groups.find(lead.jointTo)
 }

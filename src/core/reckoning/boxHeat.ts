@@ -10,11 +10,12 @@ import {
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
+import { boxesOf, type Air } from './air'
 import type { DeviceId, EnclosureId, Plan, StateId } from '@/core/plan'
 import { byState, worstOf } from './overStates'
 import type { SizedPlan } from './sizeWires'
-import type { StateResult } from './solveState'
-import { splitKey, type Topology } from './topology'
+import type { Solution } from '@/core/model'
+import { splitKey, type Model } from '@/core/model'
 import type { BoxHeatReckoning } from './types'
 
 /** Of what a driver passes to its motor it keeps this share; common practice. */
@@ -23,36 +24,27 @@ const DRIVER_SHARE = 0.1
 const FAN_SHARE = 0.5
 
 /** What each box loses inside by state, and how warm its air gets: still, and with the fans that are in it. */
-export function reckonBoxHeat(plan: Plan, topology: Topology, sized: SizedPlan): BoxHeatReckoning[] {
+export function reckonBoxHeat(model: Model, sized: SizedPlan, air: Air): BoxHeatReckoning[] {
+  const { plan } = model
   const boxes = Object.entries(plan.enclosures).filter(
     ([, enclosure]) => enclosure!.kind === 'box' && enclosure!.origin !== 'remove',
   )
-  const only = boxes.length === 1 ? (boxes[0]![0] as EnclosureId) : null
-  const boxOf = new Map<DeviceId, EnclosureId | null>(
-    topology.devices.map(({ id, device }) => [
-      id,
-      device.origin === 'remove' || device.place.kind === 'field' || device.place.kind === 'socket'
-        ? null
-        : (device.place.enclosure ?? only),
-    ]),
-  )
-  for (const { id, device } of topology.devices)
-    if (device.place.kind === 'socket') boxOf.set(id, boxOf.get(device.place.device) ?? null)
+  const boxOf = boxesOf(model)
   return boxes.map(([key, enclosure]) => {
     const id = key as EnclosureId
-    const inside = topology.devices.filter((entry) => boxOf.get(entry.id) === id)
+    const inside = model.devices.filter((entry) => boxOf.get(entry.id) === id)
     const losses = inside.map(({ id: device, part }) => ({
       device,
       loss_W: byState(sized.states, (state) => lossOf(device, part, state)),
     }))
     const wires_W = byState(sized.states, (state) =>
-      topology.conductors.reduce((sum, { id: wire, from, to }) => {
+      model.conductors.reduce((sum, { id: wire, from, to }) => {
         const reckoned = sized.wires.get(wire)
         if (!reckoned?.size || ![from, to].every((end) => boxOf.get(splitKey(end).device) === id)) return sum
         return (
           sum +
           ((state.wireCurrent_A.get(wire) ?? 0) ** 2 *
-            resistance_ohm_per_km(reckoned.size, plan.practice.inside_C) *
+            resistance_ohm_per_km(reckoned.size, air.along({ from, to })) *
             reckoned.length_mm) /
             1e6
         )
@@ -166,7 +158,7 @@ export function reckonBoxHeat(plan: Plan, topology: Topology, sized: SizedPlan):
   })
 }
 
-function lossOf(id: DeviceId, part: Plan['parts'][keyof Plan['parts']], state: StateResult): number {
+function lossOf(id: DeviceId, part: Plan['parts'][keyof Plan['parts']], state: Solution): number {
   const { behaviour, links, draws } = part!
   let loss_W = 0
   if (behaviour.kind === 'supply' || behaviour.kind === 'converter') {

@@ -1,22 +1,22 @@
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
-import { terminalKey, type Topology } from './topology'
+import { terminalKey, type Model } from '@/core/model'
 import type { EarthReckoning } from './types'
 
 /** For all metal that a hand can touch: the way along earth conductors back to the incoming earth, or none. */
-export function findEarths(topology: Topology): EarthReckoning[] {
-  const at = new Map<string, { readonly joint: string; readonly wire: WireId }[]>()
-  for (const { id, wire, from, to } of topology.conductors) {
+export function findEarths(model: Model): EarthReckoning[] {
+  const at = new Map<number, { readonly joint: number; readonly wire: WireId }[]>()
+  for (const { id, wire, from, to } of model.conductors) {
     if (wire.function !== 'PE') continue
-    const a = topology.jointOf(from)
-    const b = topology.jointOf(to)
+    const a = model.jointOf(from)
+    const b = model.jointOf(to)
     at.set(a, [...(at.get(a) ?? []), { joint: b, wire: id }])
     at.set(b, [...(at.get(b) ?? []), { joint: a, wire: id }])
   }
-  const pathTo = new Map<string, readonly WireId[]>()
-  const queue: string[] = []
-  for (const { potential, terminal } of topology.sources) {
+  const pathTo = new Map<number, readonly WireId[]>()
+  const queue: number[] = []
+  for (const { potential, terminal } of model.sources) {
     if (potential.kind !== 'PE') continue
-    const joint = topology.jointOf(terminal)
+    const joint = model.jointOf(terminal)
     pathTo.set(joint, [])
     queue.push(joint)
   }
@@ -27,14 +27,14 @@ export function findEarths(topology: Topology): EarthReckoning[] {
       queue.push(joint)
     }
   }
-  return topology.devices.flatMap(({ id, part }) =>
+  return model.devices.flatMap(({ id, part }) =>
     part.earths === null
       ? []
       : [
           {
             device: id as DeviceId,
             terminal: part.earths as TerminalId,
-            path: pathTo.get(topology.jointOf(terminalKey(id, part.earths))) ?? null,
+            path: pathTo.get(model.jointOf(terminalKey(id, part.earths))) ?? null,
           },
         ],
   )

@@ -4,7 +4,7 @@ import { PlanBuilder } from '@/core/patterns'
 import { ampacityNeeded_A } from '@/core/protection'
 import type { WireId } from '@/core/plan'
 import { guardWires } from './guards'
-import { buildTopology } from './topology'
+import { compile } from '@/core/model'
 
 const RATINGS = [1, 2, 3, 5, 7.5, 10] as const
 
@@ -90,11 +90,11 @@ describe('the device that guards a wire', () => {
     fc.assert(
       fc.property(webs, ({ size, edges }) => {
         const plan = web(size, edges)
-        const topology = buildTopology(plan)
-        const guards = guardWires(plan, topology)
+        const model = compile(plan)
+        const guards = guardWires(plan, model)
         const limit_A = (350 / 24) * 1.3
         const expected = widest_A(size, edges, limit_A)
-        for (const { id, wire } of topology.conductors) {
+        for (const { id, wire } of model.conductors) {
           if (wire.function !== 'V+' || wire.to.kind !== 'terminal') continue
           const splice = /^device:s(\d)$/.exec(wire.to.device)
           if (!splice) continue
@@ -119,7 +119,7 @@ describe('the device that guards a wire', () => {
           const smaller = edges.map((edge) => (edge === chosen ? { ...edge, rating_A: edge.rating_A! / 2 } : edge))
           const needs = (list: readonly Edge[]) => {
             const plan = web(size, list)
-            return guardWires(plan, buildTopology(plan))
+            return guardWires(plan, compile(plan))
           }
           const [before, after] = [needs(edges), needs(smaller)]
           for (const [id, { needs_A }] of after) expect(needs_A).toBeLessThanOrEqual(before.get(id)!.needs_A + 1e-9)
@@ -153,7 +153,7 @@ describe('the device that guards a wire', () => {
             .wire(`S0.${i + 2}`, `E${i}.-`, 'V-')
         })
         const plan = b.build()
-        const guards = guardWires(plan, buildTopology(plan))
+        const guards = guardWires(plan, compile(plan))
         const each = ratings.map((rating_A) => ampacityNeeded_A({ family: 'ISO 8820-3', rating_A }))
         expect(guards.get('wire:w5' as WireId)!.needs_A).toBeCloseTo(
           Math.min(

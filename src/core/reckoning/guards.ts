@@ -2,9 +2,9 @@ import { ampacityNeeded_A } from '@/core/protection'
 import { FAMILIES } from '@/core/reference'
 import type { Plan, TerminalId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { fittedRating } from './fitted'
+import { fittedRating } from '@/core/model'
 import type { Guard, TerminalKey } from './types'
-import { terminalKey, type Passage, type Topology } from './topology'
+import { terminalKey, type Passage, type Model } from '@/core/model'
 
 export interface WireGuard {
   readonly guard: Guard | null
@@ -21,23 +21,23 @@ const PLUG_FUSE_OPERATES_AT = 1.9
  * the first device; a supply protects by its own limit. On the returning side a wire carries what its loads' feeds let
  * through, each device counted once, and never more than the source gives.
  */
-export function guardWires(plan: Plan, topology: Topology): ReadonlyMap<WireId, WireGuard> {
-  const byNet = guardNets(plan, topology)
+export function guardWires(plan: Plan, model: Model): ReadonlyMap<WireId, WireGuard> {
+  const byNet = guardNets(plan, model)
   const result = new Map<WireId, WireGuard>()
-  const returns = guardReturns(plan, topology, byNet)
-  for (const conductor of topology.conductors) {
+  const returns = guardReturns(plan, model, byNet)
+  for (const conductor of model.conductors) {
     const returned = returns.get(conductor.id)
     if (returned) {
       result.set(conductor.id, returned)
       continue
     }
-    const guard = byNet.get(topology.netOf(conductor.from)) ?? null
+    const guard = byNet.get(model.netOf(conductor.from)) ?? null
     result.set(conductor.id, { guard, needs_A: guard?.needs_A ?? 0 })
   }
   return result
 }
 
-function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources'][number]): Guard | null {
+function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number]): Guard | null {
   const { potential } = source
   const { site } = plan
   if (potential.kind === 'L') {
@@ -69,7 +69,7 @@ function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources']
       : breaker
   }
   if (potential.kind !== '+') return null
-  const entry = topology.devices.find(({ id }) => id === potential.device)!
+  const entry = model.devices.find(({ id }) => id === potential.device)!
   const { behaviour } = entry.part
   if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') return null
   const output = behaviour.outputs.find((candidate) => candidate.id === potential.output)!
@@ -87,14 +87,14 @@ function sourceGuard(plan: Plan, topology: Topology, source: Topology['sources']
 }
 
 /** What a fitted fuse or breaker lets through; null for a link that protects nothing, or an empty place. */
-export function passageGuard(plan: Plan, topology: Topology, passage: Passage): Guard | null {
+export function passageGuard(plan: Plan, model: Model, passage: Passage): Guard | null {
   if (passage.link.kind !== 'protective') return null
   const device = plan.devices[passage.device]!
   const { family, rating_A } = fittedRating(device, passage.link)
   if (rating_A === null) return null
   // A supplementary protector is no branch protection in NEC practice: the device ahead of it guards the wire.
   if (FAMILIES[family].isSupplementary && plan.site.region === 'NEC') return null
-  const places = topology.passages.filter(
+  const places = model.passages.filter(
     (other) => other.device === passage.device && other.link.kind === 'protective',
   ).length
   return {
@@ -111,12 +111,12 @@ export function passageGuard(plan: Plan, topology: Topology, passage: Passage): 
 }
 
 /** Widest path over nets (Dijkstra on the bottleneck). */
-function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
+function guardNets(plan: Plan, model: Model): Map<string, Guard> {
   const edges = new Map<string, { readonly to: string; readonly guard: Guard | null }[]>()
-  for (const passage of topology.passages) {
-    const guard = passageGuard(plan, topology, passage)
-    const a = topology.netOf(passage.a)
-    const b = topology.netOf(passage.b)
+  for (const passage of model.passages) {
+    const guard = passageGuard(plan, model, passage)
+    const a = model.netOf(passage.a)
+    const b = model.netOf(passage.b)
     for (const [from, to] of [
       [a, b],
       [b, a],
@@ -128,9 +128,9 @@ function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
   }
   const best = new Map<string, Guard>()
   const open: { net: string; guard: Guard }[] = []
-  for (const source of topology.sources) {
-    const guard = sourceGuard(plan, topology, source)
-    if (guard) open.push({ net: topology.netOf(source.terminal), guard })
+  for (const source of model.sources) {
+    const guard = sourceGuard(plan, model, source)
+    if (guard) open.push({ net: model.netOf(source.terminal), guard })
   }
   const isDone = new Set<string>()
   while (open.length > 0) {
@@ -155,9 +155,9 @@ function guardNets(plan: Plan, topology: Topology): Map<string, Guard> {
 }
 
 /** Walks every return (N, −) from its source outward and adds up what the loads beyond each wire may send back. */
-function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
-  const at = new Map<string, { readonly to: string; readonly wire: WireId | null }[]>()
-  const join = (a: string, b: string, wire: WireId | null) => {
+function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
+  const at = new Map<number, { readonly to: number; readonly wire: WireId | null }[]>()
+  const join = (a: number, b: number, wire: WireId | null) => {
     for (const [from, to] of [
       [a, b],
       [b, a],
@@ -168,33 +168,31 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
     }
   }
   const isReturnNet = (key: TerminalKey) => {
-    const potentials = topology.netById.get(topology.netOf(key))?.potentials ?? []
+    const potentials = model.netById.get(model.netOf(key))?.potentials ?? []
     return potentials.length > 0 && potentials.every(({ kind }) => kind === 'N' || kind === '-')
   }
-  for (const conductor of topology.conductors)
-    if (isReturnNet(conductor.from))
-      join(topology.jointOf(conductor.from), topology.jointOf(conductor.to), conductor.id)
-  for (const passage of topology.passages)
-    if (isReturnNet(passage.a) && isReturnNet(passage.b))
-      join(topology.jointOf(passage.a), topology.jointOf(passage.b), null)
+  for (const conductor of model.conductors)
+    if (isReturnNet(conductor.from)) join(model.jointOf(conductor.from), model.jointOf(conductor.to), conductor.id)
+  for (const passage of model.passages)
+    if (isReturnNet(passage.a) && isReturnNet(passage.b)) join(model.jointOf(passage.a), model.jointOf(passage.b), null)
 
   // What each load's feeds let through, at the joints where it returns to the same source.
-  const feedsOf = (key: TerminalKey) => (topology.netById.get(topology.netOf(key))?.potentials ?? []).map(sourceName)
-  const own = ownSources(topology)
-  const sent = new Map<string, Map<string, Guard>>()
-  for (const { id, part } of topology.devices) {
+  const feedsOf = (key: TerminalKey) => (model.netById.get(model.netOf(key))?.potentials ?? []).map(sourceName)
+  const own = ownSources(model)
+  const sent = new Map<number, Map<string, Guard>>()
+  for (const { id, part } of model.devices) {
     const keys = Object.keys(part.terminals)
       .map((terminal) => terminalKey(id, terminal as TerminalId))
-      .filter((key) => !own.has(`${id} ${topology.jointOf(key)}`))
+      .filter((key) => !own.has(`${id} ${model.jointOf(key)}`))
     const feeds = keys.flatMap((key) => {
-      const guard = isReturnNet(key) ? undefined : byNet.get(topology.netOf(key))
+      const guard = isReturnNet(key) ? undefined : byNet.get(model.netOf(key))
       return guard ? [{ guard, sources: feedsOf(key) }] : []
     })
     if (feeds.length === 0) continue
     for (const key of keys) {
       if (!isReturnNet(key)) continue
       const returnsTo = feedsOf(key)
-      const joint = topology.jointOf(key)
+      const joint = model.jointOf(key)
       const list = sent.get(joint) ?? new Map<string, Guard>()
       for (const { guard, sources } of feeds)
         if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
@@ -203,18 +201,18 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
   }
 
   const result = new Map<WireId, WireGuard>()
-  const limitOf = new Map(topology.sources.map((source) => [source.potential.id, sourceGuard(plan, topology, source)]))
-  for (const source of topology.sources) {
+  const limitOf = new Map(model.sources.map((source) => [source.potential.id, sourceGuard(plan, model, source)]))
+  for (const source of model.sources) {
     const { potential } = source
     if (potential.kind !== 'N' && potential.kind !== '-') continue
     // The feeding side of the same source.
     const limit = limitOf.get(potential.kind === 'N' ? `${potential.device}/L` : potential.id.replace(/-$/, '+'))
-    const root = topology.jointOf(source.terminal)
-    const order: { joint: string; parent: string | null; wire: WireId | null }[] = [
+    const root = model.jointOf(source.terminal)
+    const order: { joint: number; parent: number | null; wire: WireId | null }[] = [
       { joint: root, parent: null, wire: null },
     ]
     const seen = new Set([root])
-    const loops: { wire: WireId; ends: readonly [string, string] }[] = []
+    const loops: { wire: WireId; ends: readonly [number, number] }[] = []
     const used = new Set<WireId>()
     for (let i = 0; i < order.length; i += 1) {
       const { joint } = order[i]!
@@ -229,8 +227,8 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
         order.push({ joint: edge.to, parent: joint, wire: edge.wire })
       }
     }
-    const beyond = new Map<string, Map<string, Guard>>()
-    const gather = (joint: string) => {
+    const beyond = new Map<number, Map<string, Guard>>()
+    const gather = (joint: number) => {
       let set = beyond.get(joint)
       if (!set) beyond.set(joint, (set = new Map(sent.get(joint) ?? [])))
       return set
@@ -257,17 +255,17 @@ function guardReturns(plan: Plan, topology: Topology, byNet: ReadonlyMap<string,
 }
 
 interface TreeStep {
-  readonly joint: string
-  readonly parent: string | null
+  readonly joint: number
+  readonly parent: number | null
   readonly wire: WireId | null
 }
 
 /** The steps from each end of a loop's last wire up to the joint where the two sides meet, without that joint. */
 function sidesOf(
-  stepTo: ReadonlyMap<string, TreeStep>,
-  ends: readonly [string, string],
+  stepTo: ReadonlyMap<number, TreeStep>,
+  ends: readonly [number, number],
 ): readonly [readonly TreeStep[], readonly TreeStep[]] {
-  const upward = (joint: string): TreeStep[] => {
+  const upward = (joint: number): TreeStep[] => {
     const steps: TreeStep[] = []
     for (let at = stepTo.get(joint); at; at = at.parent === null ? undefined : stepTo.get(at.parent)) steps.push(at)
     return steps
@@ -281,12 +279,12 @@ function sidesOf(
 }
 
 /** Joints of each device's own sources. */
-function ownSources(topology: Topology): ReadonlySet<string> {
-  return new Set(topology.sources.map(({ potential, terminal }) => `${potential.device} ${topology.jointOf(terminal)}`))
+function ownSources(model: Model): ReadonlySet<string> {
+  return new Set(model.sources.map(({ potential, terminal }) => `${potential.device} ${model.jointOf(terminal)}`))
 }
 
 /** The side-less name of a source: the same for its feeding and its returning terminal. */
-function sourceName(potential: Topology['sources'][number]['potential']): string {
+function sourceName(potential: Model['sources'][number]['potential']): string {
   return potential.output === null ? potential.device : `${potential.device}/${potential.output}`
 }
 

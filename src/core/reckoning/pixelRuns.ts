@@ -1,20 +1,15 @@
 import { runPixels, type PixelRunRequest } from '@/core/pixels'
 import type { Plan } from '@/core/plan'
 import type { SizedPlan } from './sizeWires'
-import type { Topology } from './topology'
+import type { Model } from '@/core/model'
 import type { PixelReckoning, Rail } from './types'
 
 /** The least that pixels work at where their part says nothing, as a share of their nominal volts. */
 const LEAST_SHARE = 0.8
 
 /** Every pixel string on its rail: volts along it by the wires that feed it, and where to feed again. */
-export function reckonPixels(
-  plan: Plan,
-  topology: Topology,
-  sized: SizedPlan,
-  rails: readonly Rail[],
-): PixelReckoning[] {
-  return topology.devices.flatMap(({ id, device, part }): PixelReckoning[] => {
+export function reckonPixels(plan: Plan, model: Model, sized: SizedPlan, rails: readonly Rail[]): PixelReckoning[] {
+  return model.devices.flatMap(({ id, device, part }): PixelReckoning[] => {
     const { behaviour } = part
     if (behaviour.kind !== 'pixel-string') return []
     const rail = rails.find((each) => each.kind === 'dc' && each.branches.some((branch) => branch.device === id))

@@ -13,10 +13,11 @@ import { cite, FAMILIES, SOURCES, type Curve } from '@/core/reference'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
 import type { Plan, StateId, WireId } from '@/core/plan'
-import { fittedRating } from './fitted'
+import { fittedRating } from '@/core/model'
 import { byState, worstOf } from './overStates'
+import type { Air } from './air'
 import type { SizedPlan } from './sizeWires'
-import type { Passage, Topology } from './topology'
+import type { Passage, Model } from '@/core/model'
 import type { FaultReckoning, ProtectiveReckoning, Rail } from './types'
 
 /** Hours on end: what a machine in use is taken to be. */
@@ -28,11 +29,12 @@ const ASSUMED_PROSPECTIVE_A = 1000
 
 /** Every fuse and breaker of the plan: what it carries, what fits, and what happens when something behind it is shorted. */
 export function reckonProtective(
-  plan: Plan,
-  topology: Topology,
+  model: Model,
   sized: SizedPlan,
   rails: readonly Rail[],
+  air: Air,
 ): ProtectiveReckoning[] {
+  const { plan } = model
   const wiresBehind = new Map<string, WireId[]>()
   for (const [id, wire] of sized.wires) {
     if (!wire.guard) continue
@@ -40,7 +42,7 @@ export function reckonProtective(
     if (list) list.push(id)
     else wiresBehind.set(wire.guard.id, [id])
   }
-  return topology.passages.flatMap((passage): ProtectiveReckoning[] => {
+  return model.passages.flatMap((passage): ProtectiveReckoning[] => {
     const { device, link, a, b } = passage
     if (link.kind !== 'protective') return []
     const { family, rating_A, curve } = fittedRating(plan.devices[device]!, link)
@@ -56,7 +58,7 @@ export function reckonProtective(
     ) as Record<StateId, number | null>
     const worst = worstOf(Object.keys(running).length > 0 ? running : current)
     const wires = wiresBehind.get(id) ?? []
-    const potentials = [a, b].flatMap((key) => topology.netById.get(topology.netOf(key))?.potentials ?? [])
+    const potentials = [a, b].flatMap((key) => model.netById.get(model.netOf(key))?.potentials ?? [])
     const isMains = potentials.some(({ kind }) => kind === 'L' || kind === 'N')
     const voltage_V = isMains
       ? plan.site.mains_V
@@ -72,7 +74,7 @@ export function reckonProtective(
       continuous: IS_CONTINUOUS,
       wire_A: Math.max(1e-3, Math.min(UNLIMITED_A, ...fixedWires_A)),
       family,
-      ambient_C: plan.practice.inside_C,
+      ambient_C: air.at(device),
       ...(voltage_V > 0 ? { voltage_V, system } : {}),
     })
     return [
@@ -122,7 +124,7 @@ export function reckonProtective(
             ? null
             : reckonFault(
                 plan,
-                topology,
+                model,
                 sized,
                 rails,
                 passage,
@@ -137,7 +139,7 @@ export function reckonProtective(
 /** A short at the far end of the longest branch, and one right behind the device. */
 function reckonFault(
   plan: Plan,
-  topology: Topology,
+  model: Model,
   sized: SizedPlan,
   rails: readonly Rail[],
   passage: Passage,
@@ -162,7 +164,7 @@ function reckonFault(
     (most, each) => (!most || ohms(each.branch.wires) > ohms(most.branch.wires) ? each : most),
     null,
   )
-  const limit_A = isMains ? (plan.site.prospective_A ?? ASSUMED_PROSPECTIVE_A) : sourceLimit_A(topology, passage)
+  const limit_A = isMains ? (plan.site.prospective_A ?? ASSUMED_PROSPECTIVE_A) : sourceLimit_A(model, passage)
   if (limit_A === null) return null
   const loop_ohm = farthest ? 2 * ohms(farthest.branch.wires) : 0
   const through_A = isMains
@@ -193,7 +195,7 @@ function reckonFault(
       .map((id) => sized.wires.get(id)!.guard)
       .find((guard) => guard !== null)
       ?.behind.at(-1) ?? null
-  const ahead = aheadGuard === null ? null : aheadDevice(plan, topology, aheadGuard)
+  const ahead = aheadGuard === null ? null : aheadDevice(plan, model, aheadGuard)
   const known = isMains
     ? plan.site.prospective_A === null
       ? `${limit_A} A at the outlet, assumed: nobody measured it`
@@ -259,12 +261,12 @@ function reckonFault(
 }
 
 /** The most that the supplies reaching a fuse let through together; null where none limits. */
-function sourceLimit_A(topology: Topology, { a, b }: Passage): number | null {
+function sourceLimit_A(model: Model, { a, b }: Passage): number | null {
   const limits = new Map<string, number>()
   for (const key of [a, b]) {
-    for (const potential of topology.netById.get(topology.netOf(key))?.potentials ?? []) {
+    for (const potential of model.netById.get(model.netOf(key))?.potentials ?? []) {
       if (potential.kind !== '+') continue
-      const { behaviour } = topology.devices.find(({ id }) => id === potential.device)!.part
+      const { behaviour } = model.devices.find(({ id }) => id === potential.device)!.part
       if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter' && behaviour.kind !== 'outside-source') continue
       limits.set(potential.id, behaviour.outputs.find(({ id }) => id === potential.output)!.limit_A)
     }
@@ -274,7 +276,7 @@ function sourceLimit_A(topology: Topology, { a, b }: Passage): number | null {
 
 function aheadDevice(
   plan: Plan,
-  topology: Topology,
+  model: Model,
   guardId: string,
 ): { readonly label: string; readonly device: CurvedDevice } | null {
   const { site } = plan
@@ -283,7 +285,7 @@ function aheadDevice(
       label: `the outlet's ${site.outletBreaker_A} A breaker`,
       device: { family: site.region === 'NEC' ? 'UL 489' : 'IEC 60898', rating_A: site.outletBreaker_A },
     }
-  const passage = topology.passages.find(({ device, link }) => `${device}/${link.id}` === guardId)
+  const passage = model.passages.find(({ device, link }) => `${device}/${link.id}` === guardId)
   if (!passage || passage.link.kind !== 'protective') return null
   const { family, rating_A, curve } = fittedRating(plan.devices[passage.device]!, passage.link)
   return rating_A === null

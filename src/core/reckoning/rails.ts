@@ -1,36 +1,36 @@
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
 import type { DeviceId, Plan, StateId, WireId } from '@/core/plan'
-import type { StateResult } from './solveState'
-import { splitKey, terminalKey, type Topology } from './topology'
+import type { Solution } from '@/core/model'
+import { splitKey, terminalKey, type Model } from '@/core/model'
 import type { Branch, Rail, TerminalKey } from './types'
 
 interface Visit {
-  readonly joint: string
+  readonly joint: number
   readonly path: readonly DeviceId[]
   readonly fuse: Branch['fuse']
   readonly wires: readonly WireId[]
 }
 
 /** What hangs on each source, and by which way: walked outward from its feeding terminal over wires, bars, fuses and contacts. */
-export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): Rail[] {
+export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): Rail[] {
   const at = new Map<
-    string,
-    { readonly joint: string; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]
+    number,
+    { readonly joint: number; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]
   >()
   const join = (from: TerminalKey, to: TerminalKey, wire: WireId | null, fuse: Branch['fuse']) => {
     for (const [a, b] of [
       [from, to],
       [to, from],
     ] as const) {
-      const joint = topology.jointOf(a)
+      const joint = model.jointOf(a)
       const list = at.get(joint) ?? []
-      list.push({ joint: topology.jointOf(b), device: splitKey(b).device, wire, fuse })
+      list.push({ joint: model.jointOf(b), device: splitKey(b).device, wire, fuse })
       at.set(joint, list)
     }
   }
-  for (const { id, from, to, wire } of topology.conductors) if (wire.function !== 'PE') join(from, to, id, null)
-  for (const passage of topology.passages)
+  for (const { id, from, to, wire } of model.conductors) if (wire.function !== 'PE') join(from, to, id, null)
+  for (const passage of model.passages)
     join(
       passage.a,
       passage.b,
@@ -39,24 +39,24 @@ export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<St
     )
 
   const rails: Rail[] = []
-  for (const { potential, terminal } of topology.sources) {
+  for (const { potential, terminal } of model.sources) {
     if (potential.kind !== 'L' && potential.kind !== '+') continue
-    const visited = walk(at, topology.jointOf(terminal), potential.device)
+    const visited = walk(at, model.jointOf(terminal), potential.device)
     const isMains = potential.kind === 'L'
     const sourceKey = isMains ? `${potential.device}/mains` : `${potential.device}/${potential.output}`
     const branches: Branch[] = []
-    for (const { id, device, part } of topology.devices) {
+    for (const { id, device, part } of model.devices) {
       if (id === potential.device) continue
       const { behaviour } = part
       const inputs = part.draws.map((draw) => terminalKey(id, draw.plus))
       if (behaviour.kind === 'supply') inputs.push(terminalKey(id, behaviour.line))
       if (behaviour.kind === 'converter') inputs.push(terminalKey(id, behaviour.plus))
-      const visit = inputs.map((key) => visited.get(topology.jointOf(key))).find((found) => found !== undefined)
+      const visit = inputs.map((key) => visited.get(model.jointOf(key))).find((found) => found !== undefined)
       if (!visit || device.origin === 'remove') continue
       const current_A = byState(states, (state) => {
         let sum = 0
         for (const draw of part.draws)
-          if (visited.has(topology.jointOf(terminalKey(id, draw.plus))))
+          if (visited.has(model.jointOf(terminalKey(id, draw.plus))))
             sum += state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0
         return sum + (state.inputs_A.get(id) ?? 0)
       })
@@ -68,7 +68,7 @@ export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<St
         wires: visit.wires,
       })
     }
-    const entry = topology.devices.find(({ id }) => id === potential.device)!
+    const entry = model.devices.find(({ id }) => id === potential.device)!
     const output =
       entry.part.behaviour.kind === 'supply' || entry.part.behaviour.kind === 'converter'
         ? entry.part.behaviour.outputs.find(({ id }) => !isMains && id === potential.output)
@@ -109,18 +109,18 @@ export function findRails(plan: Plan, topology: Topology, states: ReadonlyMap<St
 
 function walk(
   at: ReadonlyMap<
-    string,
+    number,
     readonly {
-      readonly joint: string
+      readonly joint: number
       readonly device: DeviceId
       readonly wire: WireId | null
       readonly fuse: Branch['fuse']
     }[]
   >,
-  root: string,
+  root: number,
   device: DeviceId,
-): Map<string, Visit> {
-  const visited = new Map<string, Visit>([[root, { joint: root, path: [device], fuse: null, wires: [] }]])
+): Map<number, Visit> {
+  const visited = new Map<number, Visit>([[root, { joint: root, path: [device], fuse: null, wires: [] }]])
   const queue = [root]
   for (let i = 0; i < queue.length; i += 1) {
     const here = visited.get(queue[i]!)!
@@ -141,8 +141,8 @@ function walk(
 }
 
 function byState(
-  states: ReadonlyMap<StateId, StateResult>,
-  value: (state: StateResult) => number | null,
+  states: ReadonlyMap<StateId, Solution>,
+  value: (state: Solution) => number | null,
 ): Record<StateId, number | null> {
   return Object.fromEntries([...states].map(([id, state]) => [id, value(state)]))
 }

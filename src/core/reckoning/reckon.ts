@@ -13,10 +13,8 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import { reckonBoxHeat } from './boxHeat'
-import { drawAmount, drawPower_W } from './drawAmount'
+import { drawAmount, drawPower_W } from '@/core/model'
 import { findEarths } from './earths'
-import { guardWires } from './guards'
 import { reckonFixings } from './fixings'
 import { reckonFaces } from './layout'
 import { reckonSpace } from './space'
@@ -24,58 +22,40 @@ import { byState, worstOf } from './overStates'
 import { reckonPixels } from './pixelRuns'
 import { IS_CONTINUOUS, reckonProtective } from './protectiveDevices'
 import { findRails } from './rails'
-import { sizeWires } from './sizeWires'
-import type { StateResult } from './solveState'
+import type { Solution } from '@/core/model'
 import { reckonStops } from './stops'
 import { feedWays, reckonSafeStates, reckonSwitches } from './switches'
-import { buildTopology, shareTopology, terminalKey, type Topology } from './topology'
-import type { DrawReckoning, MainsReckoning, Reckoning, SupplyReckoning, TerminalKey, WireReckoning } from './types'
+import { terminalKey, type Model } from '@/core/model'
+import type { Air } from './air'
+import { GREATEST_FED_BACK_C, settlePlan } from './settlePlan'
+import type {
+  BoxHeatReckoning,
+  DrawReckoning,
+  MainsReckoning,
+  Reckoning,
+  SupplyReckoning,
+  TerminalKey,
+  WireReckoning,
+} from './types'
 
-/** Within this the air inside has settled. */
-const SETTLED_K = 0.5
-const HEAT_ROUNDS = 4
-/** Beyond this nothing is tabulated for common insulation; the finding on the box says what to do. */
-const GREATEST_FED_BACK_C = 65
-
-/**
- * Works everything out that a plan implies. Pure; the same on page, worker, server and command line. Once a box is laid out,
- * the warmer of the house rule and the heat sum counts: supplies, fuses and wires are reckoned again at it until it settles.
- */
+/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. */
 export function reckon(plan: Plan): Reckoning {
-  let inside_C = plan.practice.inside_C
-  let reckoning = reckonAt(plan, null)
-  if (!Object.values(plan.devices).some((device) => device!.place.kind === 'face')) return reckoning
-  for (let round = 0; round < HEAT_ROUNDS; round += 1) {
-    const found_C = Math.max(-Infinity, ...reckoning.boxes.map(({ inside }) => inside.value ?? -Infinity))
-    if (found_C <= inside_C + SETTLED_K || inside_C >= GREATEST_FED_BACK_C) break
-    inside_C = Math.min(GREATEST_FED_BACK_C, Math.round(found_C * 10) / 10)
-    const warmer: Plan = { ...plan, practice: { ...plan.practice, inside_C } }
-    shareTopology(plan, warmer)
-    reckoning = reckonAt(warmer, found_C)
-  }
-  return reckoning
-}
-
-/** @param fedBack_C what the heat sum found, where it is warmer than the house rule */
-function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
-  const topology = buildTopology(plan)
-  const guards = guardWires(plan, topology)
-  const sized = sizeWires(plan, topology, guards)
+  const { model, sized, boxes, air } = settlePlan(plan)
   const { states } = sized
   const wires: Record<WireId, WireReckoning> = {}
   const treatOf = rememberTreatments(plan)
-  for (const { id, wire } of topology.conductors) {
+  for (const { id, wire } of model.conductors) {
     const outcome = sized.wires.get(id)!
-    // Filled in where it stands: copying two dozen fields of every wire is a tenth of the work.
-    wires[id] = Object.assign(outcome, {
+    wires[id] = {
+      ...outcome,
       from: treatOf(wire, 'from', outcome.size),
       to: treatOf(wire, 'to', outcome.size),
-    })
+    }
   }
-  const rails = findRails(plan, topology, states)
-  const ways = feedWays(plan, topology)
+  const rails = findRails(plan, model, states)
+  const ways = feedWays(plan, model)
   const netOf: Record<TerminalKey, string> = {}
-  const nets = topology.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
+  const nets = model.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
   for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
   const faces = reckonFaces(plan)
   const spaces = reckonSpace(plan, faces)
@@ -86,41 +66,48 @@ function reckonAt(plan: Plan, fedBack_C: number | null): Reckoning {
     states: Object.fromEntries(
       [...states].map(([id, state]) => [
         id,
-        { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, topology, id) },
+        { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, model, id) },
       ]),
     ),
-    supplies: reckonSupplies(plan, topology, states),
-    protective: reckonProtective(plan, topology, sized, rails),
+    supplies: reckonSupplies(plan, model, states, air),
+    protective: reckonProtective(model, sized, rails, air),
     rails,
-    draws: reckonDraws(plan, topology, states),
-    mains: reckonMains(plan, topology, states),
-    switches: reckonSwitches(plan, topology, ways, states),
-    safeStates: reckonSafeStates(plan, topology, ways),
-    stops: reckonStops(plan, topology),
+    draws: reckonDraws(plan, model, states),
+    mains: reckonMains(plan, model, states),
+    switches: reckonSwitches(plan, model, ways, states, air),
+    safeStates: reckonSafeStates(plan, model, ways),
+    stops: reckonStops(model, sized.conditions),
     bonds: sized.bonds,
-    pixels: reckonPixels(plan, topology, sized, rails),
-    boxes: reckonBoxHeat(plan, topology, sized),
+    pixels: reckonPixels(plan, model, sized, rails),
+    boxes,
     faces,
     spaces,
     fixings: reckonFixings(plan, faces, spaces),
-    earths: findEarths(topology),
-    inside: {
-      value: plan.practice.inside_C,
-      unit: '°C',
-      trace: [
-        fedBack_C === null
-          ? step(
-              'Inside the box',
-              `${plan.practice.inside_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
-              COMMON_PRACTICE,
-            )
-          : step(
-              'Inside the box',
-              `${plan.practice.inside_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires are reckoned at it${fedBack_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(fedBack_C)} °C` : ''}`,
-              cite(SOURCES.iec60890),
-            ),
-      ],
-    },
+    earths: findEarths(model),
+    inside: insideFigure(plan, boxes, air),
+  }
+}
+
+/** The warmest air that anything is reckoned at. */
+function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_C }: Air): Figure {
+  const found_C = Math.max(-Infinity, ...boxes.map(({ inside }) => inside.value ?? -Infinity))
+  const isWarmer = warmest_C > plan.practice.inside_C
+  return {
+    value: warmest_C,
+    unit: '°C',
+    trace: [
+      isWarmer
+        ? step(
+            'Inside the box',
+            `${warmest_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires in it are reckoned at it${found_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(found_C)} °C` : ''}`,
+            cite(SOURCES.iec60890),
+          )
+        : step(
+            'Inside the box',
+            `${warmest_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
+            COMMON_PRACTICE,
+          ),
+    ],
   }
 }
 
@@ -158,11 +145,12 @@ function rememberTreatments(plan: Plan): (wire: Wire, side: 'from' | 'to', size:
 
 function reckonSupplies(
   plan: Plan,
-  topology: Topology,
-  states: ReadonlyMap<StateId, StateResult>,
+  model: Model,
+  states: ReadonlyMap<StateId, Solution>,
+  air: Air,
 ): Record<DeviceId, SupplyReckoning> {
   const result: Record<DeviceId, SupplyReckoning> = {}
-  for (const { id, device, part } of topology.devices) {
+  for (const { id, device, part } of model.devices) {
     const { behaviour } = part
     if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') continue
     const key = (terminal: TerminalId) => terminalKey(id, terminal)
@@ -197,7 +185,7 @@ function reckonSupplies(
     const factor =
       behaviour.kind === 'supply'
         ? derateFactor({
-            ambient_C: plan.practice.inside_C,
+            ambient_C: air.at(id),
             derateAbove_C: behaviour.derateAbove_C ?? undefined,
             derate_percentPerK: behaviour.derate_percentPerK ?? undefined,
           })
@@ -222,14 +210,15 @@ function reckonSupplies(
         ? step(
             'Derating',
             factor === 1
-              ? `none at ${plan.practice.inside_C} °C inside; it begins above ${behaviour.derateAbove_C} °C`
-              : `1 − ${behaviour.derate_percentPerK} % × (${plan.practice.inside_C} − ${behaviour.derateAbove_C}) K = ${formatNumber(factor)}`,
+              ? `none at ${air.at(id)} °C inside; it begins above ${behaviour.derateAbove_C} °C`
+              : `1 − ${behaviour.derate_percentPerK} % × (${air.at(id)} − ${behaviour.derateAbove_C}) K = ${formatNumber(factor)}`,
             "the part's data",
           )
         : step('Derating', 'the part states none', "the part's data"),
     ]
     result[id] = {
       device: id,
+      air_C: air.at(id),
       outputs,
       worstState: worst.state,
       demand: { value: worst.value, unit: 'W', trace: demandTrace },
@@ -276,10 +265,10 @@ function reckonSupplies(
   return result
 }
 
-function reckonDraws(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): DrawReckoning[] {
+function reckonDraws(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): DrawReckoning[] {
   const kinds = (key: TerminalKey) =>
-    new Set((topology.netById.get(topology.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
-  return topology.devices.flatMap(({ id, device, part }) =>
+    new Set((model.netById.get(model.netOf(key))?.potentials ?? []).map(({ kind }) => kind))
+  return model.devices.flatMap(({ id, device, part }) =>
     part.draws.map((draw): DrawReckoning => {
       const plus = kinds(terminalKey(id, draw.plus))
       const minus = kinds(terminalKey(id, draw.minus))
@@ -339,21 +328,21 @@ function leastOf(values: Readonly<Record<StateId, number | null>>): {
   return least
 }
 
-function wordsOf(device: Topology['devices'][number]['device'], draw: Draw): string {
+function wordsOf(device: Model['devices'][number]['device'], draw: Draw): string {
   const { power_W, current_A } = drawAmount(device, draw)
   return power_W === null
     ? `${formatNumber(current_A ?? 0)} A at ${draw.nominal_V} V`
     : `${formatNumber(power_W)} W, made for ${draw.nominal_V} V`
 }
 
-function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId, StateResult>): MainsReckoning {
+function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): MainsReckoning {
   const { site } = plan
   const isRaised = site.region === 'NEC' && IS_CONTINUOUS
   const allowed_A = isRaised ? 0.8 * site.outletBreaker_A : site.outletBreaker_A
   const answers = byState(states, (state) => {
-    const inlets = topology.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet')
+    const inlets = model.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet')
     if (inlets.some(({ id }) => state.unsolved.has(`${id}/mains`))) return null
-    const supplies = topology.devices.flatMap(({ id, part }) => {
+    const supplies = model.devices.flatMap(({ id, part }) => {
       const { behaviour } = part
       if (behaviour.kind !== 'supply' || !state.inputs_A.has(id)) return []
       const output_W = behaviour.outputs.reduce(
@@ -407,13 +396,13 @@ function reckonMains(plan: Plan, topology: Topology, states: ReadonlyMap<StateId
       ],
     },
     leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
-    inrush: reckonInrush(plan, topology),
+    inrush: reckonInrush(plan, model),
     reasons: answer?.result.reasons ?? [],
   }
 }
 
 /** The reservoir empties in proportion to the power taken: half the load, twice the time. */
-function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], demand_W: number | null): Figure {
+function holdUp(behaviour: Model['devices'][number]['part']['behaviour'], demand_W: number | null): Figure {
   if (behaviour.kind !== 'supply' || behaviour.holdUp_ms === null)
     return { value: null, unit: 'ms', trace: [step('Hold-up', 'the part states none', "the part's data")] }
   if (demand_W === null || demand_W <= 0)
@@ -442,9 +431,9 @@ function holdUp(behaviour: Topology['devices'][number]['part']['behaviour'], dem
   }
 }
 
-function askedFor(plan: Plan, topology: Topology, stateId: StateId): Figure {
+function askedFor(plan: Plan, model: Model, stateId: StateId): Figure {
   const state = plan.states[stateId]!
-  const parts = topology.devices.flatMap(({ id, device, part }) => {
+  const parts = model.devices.flatMap(({ id, device, part }) => {
     const share = (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
     const power_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw), 0) * share
     return power_W > 0 && device.origin !== 'remove'
@@ -468,8 +457,8 @@ function askedFor(plan: Plan, topology: Topology, stateId: StateId): Figure {
 }
 
 /** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */
-function reckonInrush(plan: Plan, topology: Topology): MainsReckoning['inrush'] {
-  const supplies = topology.devices.flatMap(({ device, part }) =>
+function reckonInrush(plan: Plan, model: Model): MainsReckoning['inrush'] {
+  const supplies = model.devices.flatMap(({ device, part }) =>
     part.behaviour.kind === 'supply' && device.origin !== 'remove'
       ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }]
       : [],

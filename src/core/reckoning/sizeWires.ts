@@ -11,9 +11,17 @@ import { formatNumber, formatQuantity, wireSize, SOLD_SIZES } from '@/core/quant
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { DeviceId, Plan, StateId, Wire, WireFunction, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
-import { solveState, type StateResult } from './solveState'
-import { stateNetworks, type StateNetworks } from './stateNetworks'
-import { splitKey, type Conductor, type Topology } from './topology'
+import {
+  settle,
+  situationOf,
+  splitKey,
+  type Conditions,
+  type Conductor,
+  type Model,
+  type Situation,
+  type Solution,
+} from '@/core/model'
+import type { Air } from './air'
 import { reckonBonds } from './bonds'
 import type { BondReckoning, WireReckoning } from './types'
 
@@ -31,8 +39,8 @@ export type SizedWire = Omit<WireReckoning, 'from' | 'to'>
 
 export interface SizedPlan {
   readonly wires: ReadonlyMap<WireId, SizedWire>
-  readonly states: ReadonlyMap<StateId, StateResult>
-  readonly networks: ReadonlyMap<StateId, StateNetworks>
+  readonly states: ReadonlyMap<StateId, Solution>
+  readonly conditions: Conditions
   readonly bonds: readonly BondReckoning[]
 }
 
@@ -44,32 +52,36 @@ interface Circuit {
   readonly voltage_V: number
   readonly system: 'dc' | 'ac-1ph'
   readonly minimum: string
+  /** Of the air about it. */
+  readonly ambient_C: number
   /** Current known without the solver: a motor's phase current. */
   readonly known_A: number | null
 }
 
 /** Solves every state and sizes every wire, in turn, until the sizes no longer change. */
-export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<WireId, WireGuard>): SizedPlan {
+export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, air: Air): SizedPlan {
+  const { plan } = model
   const { practice } = plan
   const circuits = new Map(
-    topology.conductors.map((conductor) => [conductor.id, describeCircuit(plan, topology, conductor)]),
+    model.conductors.map((conductor) => [conductor.id, describeCircuit(plan, model, conductor, air)]),
   )
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
-  const sizes = new Map<WireId, string | null>(topology.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
-  const networks = new Map(
-    Object.entries(plan.states).map(([id, state]) => [id as StateId, stateNetworks(plan, topology, state!)]),
+  const sizes = new Map<WireId, string | null>(model.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
+  const situations = new Map<StateId, Situation>(
+    (Object.keys(plan.states) as StateId[]).map((id) => [id, situationOf(plan, id)]),
   )
-  const ohmsNow = () => {
+  const conditionsNow = (): Conditions => {
     const ohms = new Map<WireId, number>()
-    for (const [id, { length_mm }] of circuits)
-      ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, practice.inside_C) * length_mm) / 1e6)
-    return ohms
+    for (const [id, { length_mm, ambient_C }] of circuits)
+      ohms.set(id, (resistance_ohm_per_km(sizes.get(id) ?? start, ambient_C) * length_mm) / 1e6)
+    return { ohms }
   }
+  const settled = (conditions: Conditions) =>
+    new Map([...situations].map(([id, situation]) => [id, settle(model, situation, conditions)]))
   const sized = rememberSizings()
-  let states = new Map<StateId, StateResult>()
+  let states = new Map<StateId, Solution>()
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
-    const ohms = ohmsNow()
-    states = new Map([...networks].map(([id, network]) => [id, solveState(plan, topology, network, ohms)]))
+    states = settled(conditionsNow())
     let isChanged = false
     for (const circuit of circuits.values()) {
       const { id, wire } = circuit.conductor
@@ -97,9 +109,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     null,
   )
   const bonds =
-    heaviest === null
-      ? []
-      : reckonBonds(plan, topology, heaviest, networks.get(heaviest)!, ohmsNow(), states.get(heaviest)!.wireCurrent_A)
+    heaviest === null ? [] : reckonBonds(model, heaviest, conditionsNow(), states.get(heaviest)!.wireCurrent_A)
   let isBondChanged = false
   for (const { wire: id, loose } of bonds) {
     const circuit = circuits.get(id)!
@@ -110,8 +120,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
     isBondChanged = true
   }
   if (isBondChanged) {
-    const ohms = ohmsNow()
-    states = new Map([...networks].map(([id, network]) => [id, solveState(plan, topology, network, ohms)]))
+    states = settled(conditionsNow())
   }
   const bondOf = new Map(bonds.map((bond) => [bond.wire, bond]))
   const outcomes = new Map<WireId, SizedWire>()
@@ -134,6 +143,7 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
           circuit.length_mm,
           circuit.lengthFrom,
           circuit.insulation_C,
+          circuit.ambient_C,
           circuit.voltage_V,
           circuit.system,
           circuit.minimum,
@@ -152,16 +162,16 @@ export function sizeWires(plan: Plan, topology: Topology, guards: ReadonlyMap<Wi
   }
   for (const circuit of circuits.values()) {
     if (circuit.conductor.wire.function !== 'PE') continue
-    outcomes.set(circuit.conductor.id, sizeEarth(plan, topology, circuit, outcomes, guards))
+    outcomes.set(circuit.conductor.id, sizeEarth(plan, model, circuit, outcomes, guards))
   }
-  return { wires: outcomes, states, networks, bonds }
+  return { wires: outcomes, states, conditions: conditionsNow(), bonds }
 }
 
-function total_W(outputs: StateResult['outputs']): number {
+function total_W(outputs: Solution['outputs']): number {
   return [...outputs.values()].reduce((sum, { power_W }) => sum + power_W, 0)
 }
 
-function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): Circuit {
+function describeCircuit(plan: Plan, model: Model, conductor: Conductor, air: Air): Circuit {
   const { wire } = conductor
   const { practice } = plan
   const [length_mm, lengthFrom] =
@@ -173,7 +183,7 @@ function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): 
             cableLength(plan, wire) ?? practice.assumedLength_mm,
             cableLength(plan, wire) === null ? ('assumed' as const) : ('planned' as const),
           ]
-  const potentials = topology.netById.get(topology.netOf(conductor.from))?.potentials ?? []
+  const potentials = model.netById.get(model.netOf(conductor.from))?.potentials ?? []
   const isMains =
     wire.function === 'L' ||
     wire.function === 'N' ||
@@ -192,6 +202,7 @@ function describeCircuit(plan: Plan, topology: Topology, conductor: Conductor): 
     voltage_V: isMains ? plan.site.mains_V : dc_V || 5,
     system: isMains ? 'ac-1ph' : 'dc',
     minimum: atLeast(LEAST_SIZE[practice.series][wire.function], clampMinimum, practice.series),
+    ambient_C: air.along(conductor),
     known_A: phaseCurrent(plan, conductor),
   }
 }
@@ -223,7 +234,7 @@ function phaseCurrent(plan: Plan, conductor: Conductor): number | null {
 
 function worstCurrent(
   circuit: Circuit,
-  states: ReadonlyMap<StateId, StateResult>,
+  states: ReadonlyMap<StateId, Solution>,
 ): {
   readonly byState: Readonly<Record<StateId, number | null>>
   readonly worst_A: number | null
@@ -248,9 +259,9 @@ function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
 }
 
 /** How the plan's house rules and a wire's own data ask for an ampacity. */
-function ampacitySettings({ practice }: Plan, insulation_C: number) {
+function ampacitySettings({ practice }: Plan, insulation_C: number, ambient_C: number) {
   return {
-    ambient_C: practice.inside_C,
+    ambient_C,
     insulation_C,
     grouped: practice.grouped,
     basis: practice.basis,
@@ -271,14 +282,14 @@ function sizingRequest(
     voltage_V: circuit.voltage_V,
     system: circuit.system,
     maxDrop_percent: practice.maxDrop_percent,
-    ambient_C: practice.inside_C,
+    ambient_C: circuit.ambient_C,
     insulation_C: circuit.insulation_C,
     grouped: practice.grouped,
     basis: practice.basis,
     series: practice.series,
     protection_A: needs_A > 0 ? needs_A : undefined,
     minimum: circuit.minimum,
-    conductor_C: practice.inside_C,
+    conductor_C: circuit.ambient_C,
     terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
     smallWires: practice.smallWires,
   }
@@ -292,16 +303,17 @@ function neededFor(plan: Plan, guarded: WireGuard): number {
 type AmpacityOf = (
   size: string,
   insulation_C: number,
+  ambient_C: number,
 ) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
 
 /** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
 function rememberAmpacities(plan: Plan): AmpacityOf {
   const known = new Map<string, ReturnType<AmpacityOf>>()
-  return (size, insulation_C) => {
-    const key = `${size} ${insulation_C}`
+  return (size, insulation_C, ambient_C) => {
+    const key = `${size} ${insulation_C} ${ambient_C}`
     let answer = known.get(key)
     if (!answer) {
-      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C), size })
+      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C, ambient_C), size })
       answer = {
         ampacity,
         trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')],
@@ -324,6 +336,7 @@ function rememberSizings(): SizingOf {
       request.voltage_V,
       request.system,
       request.insulation_C,
+      request.ambient_C,
       request.protection_A,
       request.minimum,
     ].join('|')
@@ -338,13 +351,12 @@ function describeWire(
   plan: Plan,
   circuit: Circuit,
   guarded: WireGuard,
-  states: ReadonlyMap<StateId, StateResult>,
+  states: ReadonlyMap<StateId, Solution>,
   present: string | null,
   ampacityOf: AmpacityOf,
   sizing: SizingOf,
   bond?: BondReckoning,
 ): SizedWire {
-  const { practice } = plan
   const { conductor, length_mm, voltage_V } = circuit
   const { wire } = conductor
   const { byState, worst_A, state } = worstCurrent(circuit, states)
@@ -383,14 +395,14 @@ function describeWire(
       ? sizing(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0)))
       : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
-  const known = size === null ? null : ampacityOf(size, circuit.insulation_C)
+  const known = size === null ? null : ampacityOf(size, circuit.insulation_C, circuit.ambient_C)
   const ampacity = known?.ampacity ?? null
   const corrected_A = ampacity?.kind === 'offered' ? ampacity.corrected_A : null
   if (ampacity?.kind === 'not-offered') reasons = [...reasons, ampacity.reason]
   const drop =
     size === null
       ? null
-      : voltageDrop({ size, current_A, oneWay_m: length_mm / 1000, voltage_V, conductor_C: practice.inside_C })
+      : voltageDrop({ size, current_A, oneWay_m: length_mm / 1000, voltage_V, conductor_C: circuit.ambient_C })
   const ampacityTrace = known?.trace ?? [step('Ampacity', 'no size, no ampacity', 'the plan')]
   const full = [
     ...trace,
@@ -430,7 +442,7 @@ function describeWire(
         step(
           'Voltage drop',
           drop && worst_A !== null
-            ? `${formatQuantity(drop.drop_V, 'V')} there and back at ${practice.inside_C} °C, ${formatNumber(drop.drop_percent)} % of ${voltage_V} V`
+            ? `${formatQuantity(drop.drop_V, 'V')} there and back at ${circuit.ambient_C} °C, ${formatNumber(drop.drop_percent)} % of ${voltage_V} V`
             : 'not derived',
         ),
       ],
@@ -446,14 +458,14 @@ function describeWire(
 /** An earth conductor carries nothing in service; it is sized by the line conductor beside it, or the device ahead of it. */
 function sizeEarth(
   plan: Plan,
-  topology: Topology,
+  model: Model,
   circuit: Circuit,
   sized: ReadonlyMap<WireId, SizedWire>,
   guards: ReadonlyMap<WireId, WireGuard>,
 ): SizedWire {
   const { conductor, length_mm } = circuit
   const ends = new Set<DeviceId>([conductor.from, conductor.to].map((key) => splitKey(key).device))
-  const lines = topology.conductors.filter(({ wire }) => wire.function === 'L')
+  const lines = model.conductors.filter(({ wire }) => wire.function === 'L')
   const beside = lines.filter(({ from, to }) => [from, to].some((key) => ends.has(splitKey(key).device)))
   // Where no line conductor goes to the same device, the thickest of the plan could touch it.
   const relevant = beside.length > 0 ? beside : lines

@@ -24,11 +24,12 @@ import {
   type StateId,
   type TerminalId,
 } from '@/core/plan'
+import type { Air } from './air'
 import { byState, worstOf } from './overStates'
-import type { StateResult } from './solveState'
-import { terminalKey, type Passage, type Topology } from './topology'
+import type { Solution } from '@/core/model'
+import { terminalKey, type Passage, type Model } from '@/core/model'
 import type { SafeStateReckoning, SwitchReckoning } from './types'
-import { waysFrom } from './waysFrom'
+import { waysFrom } from '@/core/model'
 
 /** The hottest that a base may get where its sheet says nothing; typical of solid-state relays. */
 const MAX_BASE_C = 80
@@ -66,30 +67,30 @@ export interface FeedWay {
   readonly passages: readonly Passage[]
 }
 
-const knownWays = new WeakMap<Topology, readonly FeedWay[]>()
+const knownWays = new WeakMap<Model, readonly FeedWay[]>()
 
 /** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back; worked out once for each plan. */
-export function feedWays(plan: Plan, topology: Topology): readonly FeedWay[] {
-  let ways = knownWays.get(topology)
-  if (!ways) knownWays.set(topology, (ways = findWays(plan, topology)))
+export function feedWays(plan: Plan, model: Model): readonly FeedWay[] {
+  let ways = knownWays.get(model)
+  if (!ways) knownWays.set(model, (ways = findWays(plan, model)))
   return ways
 }
 
-function findWays(plan: Plan, topology: Topology): readonly FeedWay[] {
+function findWays(plan: Plan, model: Model): readonly FeedWay[] {
   const found: FeedWay[] = []
-  const minusOf = new Map(topology.sources.map(({ potential, terminal }) => [potential.id, terminal]))
-  for (const { potential, terminal } of topology.sources) {
+  const minusOf = new Map(model.sources.map(({ potential, terminal }) => [potential.id, terminal]))
+  for (const { potential, terminal } of model.sources) {
     if (potential.kind !== 'L' && potential.kind !== '+') continue
     const isMains = potential.kind === 'L'
     const returns = minusOf.get(isMains ? `${potential.device}/N` : potential.id.replace(/\+$/, '-'))
     if (!returns) continue
-    const out = waysFrom(topology, terminal)
-    const home = waysFrom(topology, returns)
-    for (const { id, part } of topology.devices) {
+    const out = waysFrom(model, terminal)
+    const home = waysFrom(model, returns)
+    for (const { id, part } of model.devices) {
       if (id === potential.device) continue
       const seen = new Set<string>()
       for (const [plus, minus] of feedTerminals(part)) {
-        const [jp, jm] = [topology.jointIndex(terminalKey(id, plus)), topology.jointIndex(terminalKey(id, minus))]
+        const [jp, jm] = [model.jointOf(terminalKey(id, plus)), model.jointOf(terminalKey(id, minus))]
         const [there, back] =
           out.has(jp) && home.has(jm)
             ? [out.get(jp)!, home.get(jm)!]
@@ -120,16 +121,17 @@ function feedTerminals(part: Part): readonly (readonly [TerminalId, TerminalId])
 /** Every contact and transistor with what it switches, how hard that is for it, how hot it gets and how long it lasts. */
 export function reckonSwitches(
   plan: Plan,
-  topology: Topology,
+  model: Model,
   ways: readonly FeedWay[],
-  states: ReadonlyMap<StateId, StateResult>,
+  states: ReadonlyMap<StateId, Solution>,
+  air: Air,
 ): SwitchReckoning[] {
-  return topology.passages.flatMap((passage): SwitchReckoning[] => {
+  return model.passages.flatMap((passage): SwitchReckoning[] => {
     const { device, link } = passage
     if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
     const behind = ways.filter(({ passages }) => passages.includes(passage))
     if (behind.length === 0) return []
-    const entry = topology.devices.find(({ id }) => id === device)!
+    const entry = model.devices.find(({ id }) => id === device)!
     const id = `${device}/${link.id}`
     const current_A = byState(states, (state) =>
       state.unsolved.has(id) ? null : Math.abs(state.linkCurrent_A.get(id) ?? 0),
@@ -161,24 +163,24 @@ export function reckonSwitches(
     }
     const amperes = worst.value ?? 0
     if (link.kind === 'semiconductor')
-      return [{ ...common, kind: 'transistor', ...semiconductorFigures(plan, entry, link, amperes) }]
+      return [{ ...common, kind: 'transistor', ...semiconductorFigures(entry, link, amperes, air.at(device)) }]
     return [
       {
         ...common,
         kind: 'contact',
-        ...contactFigures(plan, topology, entry, link, loads, states, amperes, { system, voltage_V }),
+        ...contactFigures(plan, model, entry, link, loads, states, amperes, { system, voltage_V }),
       },
     ]
   })
 }
 
-type Entry = Topology['devices'][number]
+type Entry = Model['devices'][number]
 
 function semiconductorFigures(
-  plan: Plan,
   { device, part }: Entry,
   link: Extract<Passage['link'], { kind: 'semiconductor' }>,
   current_A: number,
+  ambient_C: number,
 ): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
   const { behaviour } = part
   const loading = link.rated_A === null ? null : (100 * current_A) / link.rated_A
@@ -200,15 +202,14 @@ function semiconductorFigures(
     load_A: current_A,
     onStateDrop_V: link.drop_V,
     slope_ohm: behaviour.slope_ohm ?? 0,
-    ambient_C: plan.practice.inside_C,
+    ambient_C,
     maxBase_C: behaviour.maxBase_C ?? MAX_BASE_C,
     interface_K_per_W: INTERFACE_K_PER_W,
     bareBase_K_per_W: behaviour.bareBase_K_per_W ?? BARE_BASE_K_PER_W,
   })
   const { result } = answer
   const fitted = device.sink_K_per_W ?? null
-  const base_C =
-    fitted === null ? result.bareBase_C! : plan.practice.inside_C + result.dissipation_W * (fitted + INTERFACE_K_PER_W)
+  const base_C = fitted === null ? result.bareBase_C! : ambient_C + result.dissipation_W * (fitted + INTERFACE_K_PER_W)
   return {
     loading: loadingFigure,
     wear: null,
@@ -227,7 +228,7 @@ function semiconductorFigures(
             'As fitted',
             fitted === null
               ? `no sink: ${formatNumber(base_C)} °C${behaviour.bareBase_K_per_W === null ? `, with ${BARE_BASE_K_PER_W} K/W as typical of its size` : ''}`
-              : `${formatNumber(plan.practice.inside_C)} °C + ${formatNumber(result.dissipation_W)} W × (${formatNumber(fitted)} + ${INTERFACE_K_PER_W}) K/W = ${formatNumber(base_C)} °C`,
+              : `${formatNumber(ambient_C)} °C + ${formatNumber(result.dissipation_W)} W × (${formatNumber(fitted)} + ${INTERFACE_K_PER_W}) K/W = ${formatNumber(base_C)} °C`,
             behaviour.bareBase_K_per_W === null ? COMMON_PRACTICE : "the part's data",
           ),
         ],
@@ -238,11 +239,11 @@ function semiconductorFigures(
 
 function contactFigures(
   plan: Plan,
-  topology: Topology,
+  model: Model,
   { device }: Entry,
   link: Extract<Passage['link'], { kind: 'contact' }>,
   loads: readonly DeviceId[],
-  states: ReadonlyMap<StateId, StateResult>,
+  states: ReadonlyMap<StateId, Solution>,
   current_A: number,
   at: { readonly system: 'dc' | 'ac-1ph'; readonly voltage_V: number },
 ): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
@@ -255,7 +256,7 @@ function contactFigures(
   // What each kind takes, as shares of the contact's current: loads are known by their own draw.
   const taken = new Map<LoadKind, number>()
   for (const id of loads) {
-    const { part } = topology.devices.find((entry) => entry.id === id)!
+    const { part } = model.devices.find((entry) => entry.id === id)!
     const own = Math.max(
       0,
       ...[...states.values()].map(
@@ -332,8 +333,8 @@ function contactFigures(
 }
 
 /** For every load whose state without control matters: what it does in each of the four cases. */
-export function reckonSafeStates(plan: Plan, topology: Topology, ways: readonly FeedWay[]): SafeStateReckoning[] {
-  return topology.devices.flatMap(({ id, device }): SafeStateReckoning[] => {
+export function reckonSafeStates(plan: Plan, model: Model, ways: readonly FeedWay[]): SafeStateReckoning[] {
+  return model.devices.flatMap(({ id, device }): SafeStateReckoning[] => {
     if (device.safeState === null) return []
     const way = ways.find((each) => each.device === id)
     if (!way) return []

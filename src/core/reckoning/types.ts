@@ -17,31 +17,11 @@ import type {
   WireFunction,
   WireId,
 } from '@/core/plan'
+import type { Net, Potential, TerminalKey } from '@/core/model'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 
-/** A terminal of a device, as one key: `device:ps1|V+1`. */
-export type TerminalKey = string & { readonly terminalKey: unique symbol }
-
-/** What feeds a net: a side of the mains, of earth, or of a supply's output. */
-export interface Potential {
-  readonly kind: 'L' | 'N' | 'PE' | '+' | '-'
-  readonly id: string
-  /** The inlet, supply or converter it comes from. */
-  readonly device: DeviceId
-  /** Which output of a supply; null on the mains. */
-  readonly output: string | null
-  readonly voltage_V: number | null
-}
-
-/** Terminals joined by wires and by bars inside parts: one potential, but for what the wires lose. */
-export interface Net {
-  readonly id: string
-  readonly terminals: readonly TerminalKey[]
-  readonly wires: readonly WireId[]
-  /** What feeds it, through fuses and contacts too. */
-  readonly potentials: readonly Potential[]
-}
+export type { Net, Potential, TerminalKey }
 
 /** What stands between a wire and its source: the device (or the source's own limit) that ends an overload. */
 export interface Guard {
@@ -89,6 +69,8 @@ export interface WireReckoning {
 
 export interface SupplyReckoning {
   readonly device: DeviceId
+  /** About it, at which it is reckoned. */
+  readonly air_C: number
   readonly outputs: Readonly<
     Record<
       string,

@@ -1,5 +1,6 @@
 import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
-import { terminalKey, type Reckoning } from '@/core/reckoning'
+import { type Reckoning } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 
 interface Point {
   readonly device: DeviceId

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
-import { fittedRating } from '@/core/reckoning'
+import { fittedRating } from '@/core/model'
 import { FAMILIES } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'

@@ -1,7 +1,7 @@
 'use client'
 import type { DeviceId, Draw, Load } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { drawAmount } from '@/core/reckoning'
+import { drawAmount } from '@/core/model'
 import { motorSupplyPower } from '@/core/supply'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'

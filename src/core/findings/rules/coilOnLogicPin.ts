@@ -1,6 +1,6 @@
 import { coilsOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { splitKey, terminalKey } from '@/core/reckoning'
+import { splitKey, terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -28,7 +28,7 @@ export const coilOnLogicPin = defineRule<Facts>({
         const coil_A = own ? (own.current_A ?? (own.power_W ?? 0) / own.nominal_V) : 0
         if (coil.hasDriver || coil_A <= LOGIC_PIN_A) return []
         return [coil.plus, coil.minus].flatMap((terminal) => {
-          const net = context.topology.netById.get(context.topology.netOf(terminalKey(id, terminal)))
+          const net = context.model.netById.get(context.model.netOf(terminalKey(id, terminal)))
           const pin = net?.terminals.map(splitKey).find((at) => {
             const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)
             return (

@@ -1,5 +1,5 @@
 import { coilsOf, type DeviceId } from '@/core/plan'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -14,7 +14,7 @@ export const coilWithoutFlyback = defineRule<Facts>({
   stage: 'guard',
   source: SOURCES.practice,
   find: (context) => {
-    const { netOf } = context.topology
+    const { netOf } = context.model
     const isAcross = (nets: readonly string[]) =>
       context.devices.some(
         ({ id, part }) =>

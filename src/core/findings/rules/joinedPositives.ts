@@ -1,6 +1,6 @@
 /** What the rules about joined sources share. */
 import type { DeviceId } from '@/core/plan'
-import { Groups } from '@/core/reckoning'
+import { Groups } from '@/core/model'
 import type { Context } from '../context'
 
 export interface JoinedSource {
@@ -12,12 +12,12 @@ export interface JoinedSource {
 /** Groups of sources whose positives are joined by wires, bars and fuses; what only meets behind an open contact is not joined yet. */
 export function joinedPositives(context: Context): readonly (readonly JoinedSource[])[] {
   const joined = new Groups()
-  for (const { a, b, link } of context.topology.passages)
-    if (link.kind === 'protective') joined.join(context.topology.netOf(a), context.topology.netOf(b))
+  for (const { a, b, link } of context.model.passages)
+    if (link.kind === 'protective') joined.join(context.model.netOf(a), context.model.netOf(b))
   const groups = new Map<string, JoinedSource[]>()
-  for (const { potential, terminal } of context.topology.sources) {
+  for (const { potential, terminal } of context.model.sources) {
     if (potential.kind !== '+') continue
-    const root = joined.find(context.topology.netOf(terminal))
+    const root = joined.find(context.model.netOf(terminal))
     groups.set(root, [
       ...(groups.get(root) ?? []),
       {

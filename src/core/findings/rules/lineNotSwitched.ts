@@ -1,5 +1,5 @@
 import { SOURCES } from '@/core/reference'
-import { terminalKey, waysFrom, type Passage } from '@/core/reckoning'
+import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { isCommanded, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
 import type { Context } from '../context'
 import { defineRule } from '../types'
@@ -40,11 +40,11 @@ export const lineNotSwitched = defineRule<Facts>({
     for (const inlet of context.devices) {
       const { behaviour } = inlet.part
       if (behaviour.kind !== 'mains-inlet') continue
-      const fromLine = waysFrom(context.topology, terminalKey(inlet.id, behaviour.line))
-      const fromNeutral = waysFrom(context.topology, terminalKey(inlet.id, behaviour.neutral))
+      const fromLine = waysFrom(context.model, terminalKey(inlet.id, behaviour.line))
+      const fromNeutral = waysFrom(context.model, terminalKey(inlet.id, behaviour.neutral))
       for (const { id } of context.devices) {
         for (const [a, b] of mainsTerminals(context, id)) {
-          const [ja, jb] = [a, b].map((terminal) => context.topology.jointIndex(terminalKey(id, terminal))) as [
+          const [ja, jb] = [a, b].map((terminal) => context.model.jointOf(terminalKey(id, terminal))) as [
             number,
             number,
           ]

@@ -1,5 +1,5 @@
 import type { DeviceId } from '@/core/plan'
-import { drawPower_W } from '@/core/reckoning'
+import { drawPower_W } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 

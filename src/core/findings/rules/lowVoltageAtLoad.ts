@@ -1,6 +1,6 @@
 import type { DeviceId, StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 

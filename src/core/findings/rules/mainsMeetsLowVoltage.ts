@@ -1,4 +1,4 @@
-import { splitKey, type TerminalKey } from '@/core/reckoning'
+import { splitKey, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -12,7 +12,7 @@ export const mainsMeetsLowVoltage = defineRule<{
   stage: 'connect',
   source: SOURCES.iec60204Insulation,
   find: (context) =>
-    context.topology.nets.flatMap((net) => {
+    context.model.nets.flatMap((net) => {
       if (net.wires.length === 0) return []
       const kinds = new Set(net.potentials.map(({ kind }) => kind))
       const isMains = kinds.has('L') || kinds.has('N')
@@ -27,7 +27,7 @@ export const mainsMeetsLowVoltage = defineRule<{
       return clash ? [{ net: net.id, example: net.terminals[0]!, kinds: [...kinds] }] : []
     }),
   word({ net, example, kinds }, context) {
-    const { wires } = context.topology.netById.get(net)!
+    const { wires } = context.model.netById.get(net)!
     const names: Readonly<Record<string, string>> = {
       L: 'line',
       N: 'neutral',

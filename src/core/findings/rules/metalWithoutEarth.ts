@@ -1,7 +1,7 @@
 import { newWire } from '@/core/patterns'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import { defineRule } from '../types'
 
 export const metalWithoutEarth = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({

@@ -15,10 +15,10 @@ export const negativeEarthedTwice = defineRule<{ readonly wires: readonly WireId
       const ends = [wire.from, wire.to].map((end) => context.terminal(end.device, end.terminal).function)
       if (ends.filter((kind) => kind === 'PE').length !== 1 || ends.some((kind) => kind === 'L' || kind === 'N'))
         continue
-      const net = context.topology.netOf(
-        `${wire.from.device}|${wire.from.terminal}` as Parameters<typeof context.topology.netOf>[0],
+      const net = context.model.netOf(
+        `${wire.from.device}|${wire.from.terminal}` as Parameters<typeof context.model.netOf>[0],
       )
-      if (!context.topology.netById.get(net)?.potentials.some(({ kind }) => kind === '-')) continue
+      if (!context.model.netById.get(net)?.potentials.some(({ kind }) => kind === '-')) continue
       byNet.set(net, [...(byNet.get(net) ?? []), id])
     }
     return [...byNet.values()].filter((wires) => wires.length > 1).map((wires) => ({ wires }))

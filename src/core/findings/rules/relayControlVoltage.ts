@@ -1,6 +1,6 @@
 import { coilsOf, type DeviceId, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 

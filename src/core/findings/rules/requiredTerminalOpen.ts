@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import { defineRule } from '../types'
 
 export const requiredTerminalOpen = defineRule<{

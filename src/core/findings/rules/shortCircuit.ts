@@ -1,5 +1,5 @@
 import type { DeviceId } from '@/core/plan'
-import { Groups } from '@/core/reckoning'
+import { Groups } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 
@@ -15,15 +15,15 @@ export const shortCircuit = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.practice,
   find(context) {
-    const { topology } = context
+    const { model } = context
     // A fuse does not make a short better: it only ends it.
     const joined = new Groups()
-    for (const { a, b, link } of topology.passages)
-      if (link.kind === 'protective') joined.join(topology.netOf(a), topology.netOf(b))
-    const at = (key: Parameters<typeof topology.netOf>[0]) => joined.find(topology.netOf(key))
-    return topology.sources.flatMap(({ potential, terminal }): Facts[] => {
+    for (const { a, b, link } of model.passages)
+      if (link.kind === 'protective') joined.join(model.netOf(a), model.netOf(b))
+    const at = (key: Parameters<typeof model.netOf>[0]) => joined.find(model.netOf(key))
+    return model.sources.flatMap(({ potential, terminal }): Facts[] => {
       if (potential.kind !== 'L' && potential.kind !== '+') return []
-      const other = topology.sources.find(
+      const other = model.sources.find(
         (each) =>
           each.potential.device === potential.device &&
           each.potential.output === potential.output &&

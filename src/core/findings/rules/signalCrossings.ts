@@ -1,6 +1,6 @@
 /** What the rules about signals between separately supplied circuits share. */
 import type { DeviceId, WireId } from '@/core/plan'
-import { terminalKey } from '@/core/reckoning'
+import { terminalKey } from '@/core/model'
 import type { Context } from '../context'
 
 export interface Crossing {
@@ -38,7 +38,7 @@ function findCrossings(context: Context): readonly Crossing[] {
       terminal!.function === 'V+' ? context.potentials(terminalKey(id, key as never)) : [],
     )
     negatives.set(id, {
-      nets: new Set(fed.map((key) => context.topology.netOf(key))),
+      nets: new Set(fed.map((key) => context.model.netOf(key))),
       supplies: new Set(plus.flatMap(({ kind, device }) => (kind === '+' ? [device] : []))),
     })
   }

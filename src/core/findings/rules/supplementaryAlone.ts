@@ -8,11 +8,11 @@ export const supplementaryAlone = defineRule<ProtectiveReckoning>({
   title: 'A supplementary breaker stands in for branch protection',
   stage: 'guard',
   source: SOURCES.ul1077,
-  find: ({ reckoning, plan, topology }) =>
+  find: ({ reckoning, plan, model }) =>
     reckoning.protective.filter(({ family, system, device }) => {
       if (!FAMILIES[family].isSupplementary || system === 'dc' || plan.devices[device]!.origin === 'remove')
         return false
-      const own = topology.passages.filter((passage) => passage.device === device && passage.link.kind === 'protective')
+      const own = model.passages.filter((passage) => passage.device === device && passage.link.kind === 'protective')
       const wires = Object.values(reckoning.wires).filter(
         (wire) =>
           wire.function === 'L' &&

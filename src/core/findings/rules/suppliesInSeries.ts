@@ -12,7 +12,7 @@ export const suppliesInSeries = defineRule<{
   stage: 'connect',
   source: SOURCES.practice,
   find(context) {
-    const { sources, netOf } = context.topology
+    const { sources, netOf } = context.model
     const allows = (id: DeviceId) => {
       const { behaviour } = context.part(id)
       return behaviour.kind === 'supply' && behaviour.seriesAllowed

@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
-import { splitKey, terminalKey, type TerminalKey } from '@/core/reckoning'
+import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
 

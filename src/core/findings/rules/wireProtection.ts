@@ -1,6 +1,7 @@
 /** What the rules about protected wires share. */
 import { isAtMost } from '@/core/quantity'
-import { passageGuard, splitKey, terminalKey, type Guard, type Passage, type WireReckoning } from '@/core/reckoning'
+import { passageGuard, type Guard, type WireReckoning } from '@/core/reckoning'
+import { splitKey, terminalKey, type Passage } from '@/core/model'
 import type { Wire, WireId } from '@/core/plan'
 import type { Context } from '../context'
 import type { Fix } from '../types'
@@ -45,7 +46,7 @@ function findUnprotected(context: Context): readonly Unprotected[] {
     const fuse = fuseAtAnEnd(context, wire)
     // A fuse ahead of the wire that is wider than its source guards nothing, but it is the one to change.
     if (fuse && isBehind(context, wire, fuse)) {
-      const own = passageGuard(context.plan, context.topology, fuse)
+      const own = passageGuard(context.plan, context.model, fuse)
       return [
         own
           ? { ...common, guard: own, needs_A: Math.max(own.needs_A, reckoned.needs_A), kind: 'wrong-rating' }
@@ -74,7 +75,7 @@ function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean 
 /** The fuse or breaker that one of the wire's ends is joined to, other than one built into its source. */
 function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
   if (wire.function !== 'L' && wire.function !== 'V+') return undefined
-  const { passages, jointOf } = context.topology
+  const { passages, jointOf } = context.model
   const joints = [wire.from, wire.to].flatMap((end) =>
     end.kind === 'terminal' && !isSourceEnd(context, end.device)
       ? [{ device: end.device, joint: jointOf(terminalKey(end.device, end.terminal)) }]
@@ -89,7 +90,7 @@ function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
 
 /** Whether every way from the sources to the wire leads through that fuse. */
 function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
-  const { sources, passages, netOf } = context.topology
+  const { sources, passages, netOf } = context.model
   const seen = new Set(
     sources.flatMap(({ potential, terminal }) =>
       potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [],

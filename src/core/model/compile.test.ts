@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, StateId, TerminalId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
-import { reckon } from './reckon'
-import { buildTopology, Groups, splitKey, terminalKey } from './topology'
+import { reckon } from '@/core/reckoning'
+import { compile, Groups, splitKey, terminalKey } from '.'
 
 const key = (tag: string, terminal: string) => terminalKey(`device:${tag}` as DeviceId, terminal as TerminalId)
 
@@ -21,29 +21,29 @@ describe('groups', () => {
 })
 
 describe('joints and nets of the demo', () => {
-  const topology = buildTopology(clayPrinter())
+  const model = compile(clayPrinter())
 
   it('terminals of a bar are one joint, terminals of a wire one net', () => {
-    expect(topology.jointOf(key('ps1', 'V+1'))).toBe(topology.jointOf(key('ps1', 'V+3')))
-    expect(topology.jointOf(key('ps1', 'V+1'))).not.toBe(topology.jointOf(key('f2', 'IN')))
-    expect(topology.netOf(key('ps1', 'V+1'))).toBe(topology.netOf(key('f2', 'IN')))
+    expect(model.jointOf(key('ps1', 'V+1'))).toBe(model.jointOf(key('ps1', 'V+3')))
+    expect(model.jointOf(key('ps1', 'V+1'))).not.toBe(model.jointOf(key('f2', 'IN')))
+    expect(model.netOf(key('ps1', 'V+1'))).toBe(model.netOf(key('f2', 'IN')))
   })
 
   it('a fuse parts two nets, and its far side knows the source all the same', () => {
-    expect(topology.netOf(key('f2', 'IN'))).not.toBe(topology.netOf(key('f2', '1')))
+    expect(model.netOf(key('f2', 'IN'))).not.toBe(model.netOf(key('f2', '1')))
     const kinds = (terminal: ReturnType<typeof key>) =>
-      topology.netById.get(topology.netOf(terminal))!.potentials.map(({ kind, device }) => `${kind} ${device}`)
+      model.netById.get(model.netOf(terminal))!.potentials.map(({ kind, device }) => `${kind} ${device}`)
     expect(kinds(key('f2', '1'))).toEqual(['+ device:ps1'])
     expect(kinds(key('xl', '1'))).toEqual(['L device:x1'])
   })
 
   it('negatives of both supplies meet, positives do not', () => {
-    const minus = topology.netById
-      .get(topology.netOf(key('x0', '1')))!
+    const minus = model.netById
+      .get(model.netOf(key('x0', '1')))!
       .potentials.map(({ id }) => id)
       .sort()
     expect(minus).toEqual(['device:ps1/out/-', 'device:ps2/out/-'])
-    expect(topology.netOf(key('ps1', 'V+1'))).not.toBe(topology.netOf(key('ps2', 'V+1')))
+    expect(model.netOf(key('ps1', 'V+1'))).not.toBe(model.netOf(key('ps2', 'V+1')))
   })
 
   it('a parked wire joins nothing', () => {
@@ -55,7 +55,7 @@ describe('joints and nets of the demo', () => {
         'wire:w1': { ...wire, to: { kind: 'parked' as const, where: 'bundle', why: 'spare', insulated: true } },
       },
     } as typeof plan
-    expect(buildTopology(parked).conductors).toEqual([])
+    expect(compile(parked).conductors).toEqual([])
   })
 })
 

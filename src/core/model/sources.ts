@@ -1,6 +1,8 @@
 import { inputCurrent_A } from '@/core/supply'
-import type { DeviceId, Plan, State, TerminalId } from '@/core/plan'
-import { terminalKey, type Topology } from './topology'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { terminalKey } from './keys'
+import type { Situation } from './situation'
+import type { Model } from './types'
 
 /** What holds a voltage between two joints in a state: an inlet, an output of a supply or converter, a lead from outside. */
 export interface Source {
@@ -26,26 +28,32 @@ export interface SourceInput {
   demand(power_W: number): number
 }
 
-/** The sources that a state has present, whether or not anything feeds them. */
-export function sourcesOf(plan: Plan, state: State, topology: Topology): readonly Source[] {
+/** What in a state says that a source is there. */
+const PRESENT_WITH = { 'outside-source': 'usb', battery: 'battery', adapter: 'mains' } as const
+
+/** The sources that are present, whether or not anything feeds them. */
+export function sourcesOf(model: Model, present: Situation['sources']): readonly Source[] {
+  const { mains_V } = model.plan.site
   const sources: Source[] = []
-  for (const { id, part } of topology.devices) {
+  for (const { id, part } of model.devices) {
     const { behaviour } = part
-    const joint = (terminal: TerminalId) => topology.jointIndex(terminalKey(id, terminal))
+    const joint = (terminal: TerminalId) => model.jointOf(terminalKey(id, terminal))
     switch (behaviour.kind) {
       case 'mains-inlet':
-        if (state.sources.mains)
+        if (present.mains)
           sources.push({
             id: `${id}/mains`,
             device: id,
             plus: joint(behaviour.line),
             minus: joint(behaviour.neutral),
-            voltage_V: plan.site.mains_V,
+            voltage_V: mains_V,
             isMains: true,
           })
         break
       case 'outside-source':
-        if (state.sources.usb)
+      case 'battery':
+      case 'adapter':
+        if (present[PRESENT_WITH[behaviour.kind]])
           for (const output of behaviour.outputs)
             sources.push({
               id: `${id}/${output.id}`,
@@ -73,7 +81,7 @@ export function sourcesOf(plan: Plan, state: State, topology: Topology): readonl
                       efficiency_percent: behaviour.efficiency_percent,
                       powerFactor: behaviour.powerFactor,
                     },
-                    plan.site.mains_V,
+                    mains_V,
                   ),
               }
             : {

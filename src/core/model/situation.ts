@@ -1,0 +1,47 @@
+import type { DeviceId, Plan, State, StateId } from '@/core/plan'
+
+/** What is switched on and held where: a state of the plan, a pressed stop, a lead come loose, a meter. */
+export interface Situation {
+  readonly sources: State['sources']
+  readonly startUp: boolean
+  /** Share of its draw that each device takes. */
+  shareOf(device: DeviceId): number
+  /** Actuators held, by device and actuator. */
+  readonly held: Readonly<Record<DeviceId, Readonly<Record<string, string>> | undefined>>
+  /** Where coils begin: as in service, so that a contactor which holds itself is in; or at rest, as after a power cut. */
+  readonly memory: 'service' | 'rest'
+  /** Wires that are loose and links that do not conduct, by id. */
+  readonly open: ReadonlySet<string>
+  /** What lies between two joints besides: a short, a meter, a finger. */
+  readonly across: readonly { readonly id: string; readonly a: number; readonly b: number; readonly ohm: number }[]
+}
+
+const NOTHING: ReadonlySet<string> = new Set()
+
+export function situationOf(plan: Plan, state: StateId, changes: Partial<Situation> = {}): Situation {
+  const { sources, startUp, shares, defaultShare, positions } = plan.states[state]!
+  return {
+    sources,
+    startUp,
+    shareOf: (device) => (shares as Readonly<Record<string, number>>)[device] ?? defaultShare,
+    held: positions,
+    memory: 'service',
+    open: NOTHING,
+    across: [],
+    ...changes,
+  }
+}
+
+/** Everything on, fed from everything there is, every contact as in service: what a stop is judged against. */
+export function allOn(changes: Partial<Situation> = {}): Situation {
+  return {
+    sources: { mains: true, usb: true, battery: true },
+    startUp: false,
+    shareOf: () => 1,
+    held: {},
+    memory: 'service',
+    open: NOTHING,
+    across: [],
+    ...changes,
+  }
+}

@@ -1,0 +1,77 @@
+import { commit, exclusiveMovers, FREE, isWider, type Commitment } from './moverPositions'
+import type { TerminalKey } from './keys'
+import type { Model, Passage } from './types'
+
+interface Edge {
+  readonly to: number
+  readonly passage: Passage | null
+}
+
+interface Known {
+  readonly edges: readonly (readonly Edge[])[]
+  readonly exclusive: ReadonlySet<number>
+  readonly ways: Map<number, ReadonlyMap<number, readonly Passage[]>>
+}
+
+const known = new WeakMap<Model, Known>()
+
+function knownOf(model: Model): Known {
+  let own = known.get(model)
+  if (!own)
+    known.set(
+      model,
+      (own = { edges: edgesOf(model), exclusive: exclusiveMovers(model.movers, model.passages), ways: new Map() }),
+    )
+  return own
+}
+
+/** Movers of which no way passes two links at once. */
+export function changeOvers(model: Model): ReadonlySet<number> {
+  return knownOf(model).exclusive
+}
+
+/** For every joint reached from a terminal, the fuses, contacts and transistors on the shortest way to it; remembered, since stages and rules ask from the same sources. */
+export function waysFrom(model: Model, start: TerminalKey): ReadonlyMap<number, readonly Passage[]> {
+  const own = knownOf(model)
+  const first = model.jointOf(start)
+  let ways = own.ways.get(first)
+  if (!ways) own.ways.set(first, (ways = walk(own, first)))
+  return ways
+}
+
+function edgesOf({ jointCount, conductors, passages }: Model): readonly (readonly Edge[])[] {
+  const edges: Edge[][] = Array.from({ length: jointCount }, () => [])
+  const join = (a: number, b: number, passage: Passage | null) => {
+    edges[a]!.push({ to: b, passage })
+    edges[b]!.push({ to: a, passage })
+  }
+  for (const { jointFrom, jointTo, wire } of conductors) if (wire.function !== 'PE') join(jointFrom, jointTo, null)
+  for (const passage of passages) join(passage.jointA, passage.jointB, passage)
+  return edges
+}
+
+/** As many ways of committing contacts as are followed to one joint. */
+const MOST_WAYS = 8
+
+function walk({ edges, exclusive }: Known, first: number): ReadonlyMap<number, readonly Passage[]> {
+  const ways = new Map<number, readonly Passage[]>([[first, []]])
+  const commitments = new Map<number, Commitment[]>([[first, [FREE]]])
+  const queue: { readonly joint: number; readonly way: readonly Passage[]; readonly committed: Commitment }[] = [
+    { joint: first, way: [], committed: FREE },
+  ]
+  for (let i = 0; i < queue.length; i += 1) {
+    const here = queue[i]!
+    for (const { to, passage } of edges[here.joint]!) {
+      const committed = passage ? commit(here.committed, passage, exclusive) : here.committed
+      if (committed === null) continue
+      const own = commitments.get(to)
+      if (own && (own.length >= MOST_WAYS || own.some((other) => isWider(other, committed)))) continue
+      if (own) own.push(committed)
+      else commitments.set(to, [committed])
+      const way = passage ? [...here.way, passage] : here.way
+      if (!ways.has(to)) ways.set(to, way)
+      queue.push({ joint: to, way, committed })
+    }
+  }
+  return ways
+}

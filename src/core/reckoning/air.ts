@@ -1,0 +1,46 @@
+import type { Conductor, Model } from '@/core/model'
+import { splitKey } from '@/core/model'
+import type { DeviceId, EnclosureId } from '@/core/plan'
+
+/** How warm the air is about each device: by box where the heat sum found it warmer, else by the house rule. */
+export interface Air {
+  at(device: DeviceId): number
+  /** About a wire: the warmer of its ends. */
+  along(conductor: Pick<Conductor, 'from' | 'to'>): number
+  /** The warmest of all, and where nothing is said. */
+  readonly warmest_C: number
+}
+
+/** The box that each device loses its heat in; null for what is in none. */
+export function boxesOf({ plan, devices }: Model): ReadonlyMap<DeviceId, EnclosureId | null> {
+  const boxes = Object.entries(plan.enclosures).filter(
+    ([, enclosure]) => enclosure!.kind === 'box' && enclosure!.origin !== 'remove',
+  )
+  const only = boxes.length === 1 ? (boxes[0]![0] as EnclosureId) : null
+  const boxOf = new Map<DeviceId, EnclosureId | null>(
+    devices.map(({ id, device }) => [
+      id,
+      device.origin === 'remove' || device.place.kind === 'field' || device.place.kind === 'socket'
+        ? null
+        : (device.place.enclosure ?? only),
+    ]),
+  )
+  for (const { id, device } of devices)
+    if (device.place.kind === 'socket') boxOf.set(id, boxOf.get(device.place.device) ?? null)
+  return boxOf
+}
+
+/** @param warmer what the heat sum found, of the boxes in which it is more than the house rule */
+export function airOf(model: Model, warmer: ReadonlyMap<EnclosureId, number>): Air {
+  const { inside_C } = model.plan.practice
+  const boxOf = boxesOf(model)
+  const at = (device: DeviceId) => {
+    const box = boxOf.get(device) ?? null
+    return box === null ? inside_C : (warmer.get(box) ?? inside_C)
+  }
+  return {
+    at,
+    along: ({ from, to }) => Math.max(at(splitKey(from).device), at(splitKey(to).device)),
+    warmest_C: Math.max(inside_C, ...warmer.values()),
+  }
+}
