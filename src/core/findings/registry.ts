@@ -6,6 +6,7 @@ import { bondTooThin } from './rules/bondTooThin'
 import { boxHotterThanPlanned } from './rules/boxHotterThanPlanned'
 import { breakingCapacityShort } from './rules/breakingCapacityShort'
 import { cannotBeTakenOut } from './rules/cannotBeTakenOut'
+import { circuitWithoutRest } from './rules/circuitWithoutRest'
 import { clampOverfilled } from './rules/clampOverfilled'
 import { clearanceShort } from './rules/clearanceShort'
 import { coilOnLogicPin } from './rules/coilOnLogicPin'
@@ -91,6 +92,7 @@ import { shortCircuit } from './rules/shortCircuit'
 import { signalLevelsDiffer } from './rules/signalLevelsDiffer'
 import { signalsWithoutCommonNegative } from './rules/signalsWithoutCommonNegative'
 import { socketShared } from './rules/socketShared'
+import { sourceAskedTooMuch } from './rules/sourceAskedTooMuch'
 import { sparesMissing } from './rules/sparesMissing'
 import { startUpOpensFuse } from './rules/startUpOpensFuse'
 import { stopLeavesHazard } from './rules/stopLeavesHazard'
@@ -121,6 +123,7 @@ export const RULES = {
   'box-hotter-than-planned': boxHotterThanPlanned,
   'breaking-capacity-short': breakingCapacityShort,
   'cannot-be-taken-out': cannotBeTakenOut,
+  'circuit-without-rest': circuitWithoutRest,
   'clamp-overfilled': clampOverfilled,
   'clearance-short': clearanceShort,
   'coil-on-logic-pin': coilOnLogicPin,
@@ -206,6 +209,7 @@ export const RULES = {
   'signal-levels-differ': signalLevelsDiffer,
   'signals-without-common-negative': signalsWithoutCommonNegative,
   'socket-shared': socketShared,
+  'source-asked-too-much': sourceAskedTooMuch,
   'spares-missing': sparesMissing,
   'start-up-opens-fuse': startUpOpensFuse,
   'stop-leaves-hazard': stopLeavesHazard,

@@ -57,6 +57,18 @@ function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = '
 }
 const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')
 
+/** A computer of some watts on a 5 V supply of 25 W. */
+const computerOf = (power_W: number) =>
+  bench((b) =>
+    b
+      .device('PS2', 'supply-5-25')
+      .device('A1', 'computer-5', 'Computer', { loads: { logic: { power_W } } })
+      .wire('X1.L', 'PS2.L', 'L')
+      .wire('X1.N', 'PS2.N', 'N')
+      .wire('PS2.V+1', 'A1.V+', 'V+')
+      .wire('PS2.V-1', 'A1.V-', 'V-'),
+  )
+
 /** A switch in one conductor only, on a plug of a kind. */
 function switched(kind: 'polarised' | 'reversible' | 'fixed', conductor: 'L' | 'N'): Plan {
   const other = conductor === 'L' ? 'N' : 'L'
@@ -995,6 +1007,34 @@ const SAMPLES: Readonly<
       () => clay(),
       () => clay({ type: 'updateDevice', id: device('ps1'), changes: { reserves: [{ name: 'a lamp', power_W: 10 }] } }),
     ],
+  },
+  'circuit-without-rest': {
+    bad: [
+      () =>
+        bench((b) =>
+          b
+            .device('K1', 'relay-1co')
+            .wire('PS1.V+1', 'K1.COM', 'V+')
+            .wire('K1.NC', 'K1.A1', 'V+')
+            .wire('K1.A2', 'PS1.V-1', 'V-'),
+        ),
+    ],
+    good: [
+      () => clay(),
+      // Held by its own closing contact instead.
+      () =>
+        bench((b) =>
+          b
+            .device('K1', 'relay-1co')
+            .wire('PS1.V+1', 'K1.COM', 'V+')
+            .wire('K1.NO', 'K1.A1', 'V+')
+            .wire('K1.A2', 'PS1.V-1', 'V-'),
+        ),
+    ],
+  },
+  'source-asked-too-much': {
+    bad: [() => computerOf(60)],
+    good: [() => computerOf(10), () => clay()],
   },
   ...LAYOUT_SAMPLES,
   'parked-bare': {

@@ -38,23 +38,11 @@ export function settle(model: Model, situation: Situation, conditions: Condition
     if (isAtRest || seen.has(key) || round > model.movers.length + EXTRA_ROUNDS) {
       const restless = isAtRest ? [] : model.movers.filter((_, i) => moved[i] !== positions[i])
       const chattering = [...new Set(restless.map(({ device }) => device))]
-      return {
-        ...solved,
-        model,
-        structure,
-        positions,
-        volts,
-        chattering,
-        reasons: [...solved.reasons, ...chattering.map((device) => chatterReason(model, device))],
-      }
+      return { ...solved, model, structure, positions, volts, chattering }
     }
     seen.add(key)
     positions = moved
   }
-}
-
-function chatterReason(model: Model, device: DeviceId): string {
-  return `${model.deviceById.get(device)!.device.tag} finds no rest: as soon as it works, its own contacts take its feed away, and back`
 }
 
 type Solved = Omit<Solution, 'model' | 'structure' | 'positions' | 'volts' | 'chattering'>

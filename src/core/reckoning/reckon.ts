@@ -33,6 +33,7 @@ import type {
   DrawReckoning,
   MainsReckoning,
   Reckoning,
+  StateSolution,
   SupplyReckoning,
   TerminalKey,
   WireReckoning,
@@ -66,7 +67,13 @@ export function reckon(plan: Plan): Reckoning {
     states: Object.fromEntries(
       [...states].map(([id, state]) => [
         id,
-        { isSolved: state.reasons.length === 0, reasons: state.reasons, asked: askedFor(plan, model, id) },
+        {
+          isSolved: state.reasons.length === 0,
+          reasons: state.reasons,
+          chattering: state.chattering,
+          overloads: overloadsOf(model, state),
+          asked: askedFor(plan, model, id),
+        },
       ]),
     ),
     supplies: reckonSupplies(plan, model, states, air),
@@ -109,6 +116,16 @@ function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_
           ),
     ],
   }
+}
+
+function overloadsOf(model: Model, { overloads }: Solution): StateSolution['overloads'] {
+  return overloads.flatMap(({ source, dropped }) => {
+    const [device, output] = source.split('/') as [DeviceId, string]
+    const { behaviour } = model.deviceById.get(device)!.part
+    const own = 'outputs' in behaviour ? behaviour.outputs.find(({ id }) => id === output) : undefined
+    const loads = [...new Set(dropped.map((id) => id.slice(0, id.indexOf('#')) as DeviceId))]
+    return own ? [{ source: device, output, limit_A: own.limit_A, dropped: loads }] : []
+  })
 }
 
 /** How wire ends are made; the same clamp and conductor come many times in a plan, and are worked out once. */

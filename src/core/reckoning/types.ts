@@ -345,6 +345,15 @@ export interface StateSolution {
   readonly asked: Figure
   readonly isSolved: boolean
   readonly reasons: readonly string[]
+  /** Devices whose coils find no rest. */
+  readonly chattering: readonly DeviceId[]
+  /** Outputs asked for more than they give, and the loads that let go of them. */
+  readonly overloads: readonly {
+    readonly source: DeviceId
+    readonly output: string
+    readonly limit_A: number
+    readonly dropped: readonly DeviceId[]
+  }[]
 }
 
 export interface EarthReckoning {
