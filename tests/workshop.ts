@@ -1,5 +1,5 @@
-import { PlanBuilder } from '@/core/patterns'
-import type { Plan } from '@/core/plan'
+import { deviceIdOf, PlanBuilder } from '@/core/patterns'
+import type { EnclosureId, FaceId, Place, Plan, StateId } from '@/core/plan'
 
 /** Supplies, each with fused boards that have motors and end stops of their own: about 600 wires, and nothing wrong but the inrush of so many supplies. */
 export function workshop(supplies: number): Plan {
@@ -37,4 +37,60 @@ export function workshop(supplies: number): Plan {
     }
   }
   return b.build()
+}
+
+/** The same as a real plan: each supply with its boards on the plate of a cabinet, ducts between them, motors and end stops on the machines, three states. */
+export function laidOutWorkshop(supplies: number): Plan {
+  const plan = workshop(supplies)
+  const b = new PlanBuilder('boxes', 'IEC')
+  for (let s = 0; s <= supplies; s += 1)
+    b.box(`c${s}`, {
+      name: s === 0 ? 'Mains cabinet' : `Cabinet ${s}`,
+      kind: 'box',
+      inner: { width_mm: 700, height_mm: 600, depth_mm: 200 },
+      wall: { material: 'painted-steel', thickness_mm: 1.5 },
+      sealed: false,
+    })
+      .duct('plate', 10, 180, 660)
+      .duct('plate', 10, 400, 660)
+      .rail('plate', 60, 300, 500)
+  const boxes = b.build()
+  const places = new Map<string, Place>()
+  const put = (tag: string, box: number, face: string, x_mm: number, y_mm: number) =>
+    places.set(deviceIdOf(tag), {
+      kind: 'face',
+      enclosure: `enclosure:c${box}` as EnclosureId,
+      face: `face:${face}` as FaceId,
+      x_mm,
+      y_mm,
+      rotation_deg: 0,
+    })
+  put('X1', 0, 'bottom', 100, 80)
+  put('XL', 0, 'plate', 150, 300)
+  put('XN', 0, 'plate', 350, 300)
+  put('PE1', 0, 'plate', 100, 500)
+  put('PE2', 0, 'plate', 200, 500)
+  for (let s = 1; s <= supplies; s += 1) {
+    put(`PS${s}`, s, 'plate', 160, 500)
+    put(`F${s}`, s, 'plate', 400, 500)
+    put(`Z${s}`, s, 'plate', 300, 300)
+    for (let k = 1; k <= 4; k += 1) put(`A${(s - 1) * 4 + k}`, s, 'plate', 40 + k * 130, 80)
+  }
+  const [full] = Object.values(plan.states)
+  return {
+    ...plan,
+    enclosures: boxes.enclosures,
+    raceways: boxes.raceways,
+    devices: Object.fromEntries(
+      Object.entries(plan.devices).map(([id, device]) => [
+        id,
+        { ...device!, place: places.get(id) ?? { kind: 'field', path: 'along the machine' } },
+      ]),
+    ) as Plan['devices'],
+    states: {
+      ...plan.states,
+      ['state:half' as StateId]: { ...full!, name: 'Half of the machines', defaultShare: 0.5 },
+      ['state:start' as StateId]: { ...full!, name: 'All start at once', startUp: true },
+    },
+  }
 }

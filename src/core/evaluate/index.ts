@@ -12,5 +12,5 @@ export interface Evaluation {
 
 export function evaluate(plan: Plan): Evaluation {
   const reckoning = reckon(plan)
-  return { reckoning, findings: review(plan, reckoning), procedure: planSteps(plan, reckoning) }
+  return { reckoning, findings: review(plan), procedure: planSteps(plan, reckoning) }
 }

@@ -9,8 +9,8 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import { feedWays, type FeedWay, type Reckoning, type WireReckoning } from '@/core/reckoning'
-import { compile, splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
+import { feedWays, reckon, settlePlan, type FeedWay, type Reckoning, type WireReckoning } from '@/core/reckoning'
+import { splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
 
 export interface WireAt {
   readonly id: WireId
@@ -20,22 +20,27 @@ export interface WireAt {
 
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context {
+  readonly reckoning: Reckoning
+  /** Of the circuit alone: its records know no place, colour or note. */
   readonly model: Model
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
   private readonly atTerminal = new Map<TerminalKey, WireAt[]>()
 
-  constructor(
-    readonly plan: Plan,
-    readonly reckoning: Reckoning,
-  ) {
-    const model = compile(plan)
+  constructor(readonly plan: Plan) {
+    const reckoning = reckon(plan)
+    this.reckoning = reckoning
+    const { model } = settlePlan(plan)
     this.model = model
-    this.devices = model.devices.filter(({ device }) => device.origin !== 'remove')
-    this.wires = model.conductors.flatMap(({ id, wire }) =>
-      wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }],
-    )
+    this.devices = model.devices.flatMap(({ id, part }) => {
+      const device = plan.devices[id]!
+      return device.origin === 'remove' ? [] : [{ id, device, part }]
+    })
+    this.wires = model.conductors.flatMap(({ id }) => {
+      const wire = plan.wires[id]!
+      return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
+    })
     for (const [id, wire] of Object.entries(plan.wires)) {
       for (const side of ['from', 'to'] as const) {
         const end = landingOf(plan, wire![side])

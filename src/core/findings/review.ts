@@ -1,16 +1,30 @@
-import type { Plan } from '@/core/plan'
-import type { Reckoning } from '@/core/reckoning'
+import { circuitView, layoutView, type Plan, type View } from '@/core/plan'
 import { cite } from '@/core/reference'
 import { Context } from './context'
 import { RULES, type RuleId } from './registry'
-import type { Finding, Rule, Severity, Subject, Worded } from './types'
+import type { Finding, Reads, Rule, Severity, Subject, Worded } from './types'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
-/** Runs every rule over a plan and its reckoning; stops first. */
-export function review(plan: Plan, reckoning: Reckoning): readonly Finding[] {
-  const context = new Context(plan, reckoning)
-  const findings = (Object.keys(RULES) as RuleId[]).flatMap((id) => applyRule(id, RULES[id], context))
+const VIEWS: Readonly<Record<Reads, View>> = { circuit: circuitView, layout: layoutView, plan: (plan) => plan }
+
+const known = new WeakMap<Plan, Map<RuleId, readonly Finding[]>>()
+
+/** Runs every rule over what it reads of a plan, where that has changed; stops first. */
+export function review(plan: Plan): readonly Finding[] {
+  const contexts = new Map<Plan, Context>()
+  const findings = (Object.keys(RULES) as RuleId[]).flatMap((id) => {
+    const view = VIEWS[RULES[id].reads](plan)
+    let own = known.get(view)
+    if (!own) known.set(view, (own = new Map()))
+    let found = own.get(id)
+    if (!found) {
+      let context = contexts.get(view)
+      if (!context) contexts.set(view, (context = new Context(view)))
+      own.set(id, (found = applyRule(id, RULES[id], context)))
+    }
+    return found
+  })
   return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity])
 }
 

@@ -34,8 +34,13 @@ export interface Worded extends Wording {
   readonly key: string
 }
 
+/** How much of a plan a check reads: the circuit, places too, or colours and notes as well. */
+export type Reads = 'circuit' | 'layout' | 'plan'
+
 /** A check. It reads, never writes, and returns all it finds. */
 export interface Rule {
+  /** What it is shown; its findings are remembered while that stays the same. */
+  readonly reads: Reads
   readonly severity: Severity
   readonly title: string
   readonly stage: Stage
@@ -45,13 +50,16 @@ export interface Rule {
 
 /** A rule is written as two functions: one finds facts, the other words them. */
 export function defineRule<Facts>(
-  rule: Omit<Rule, 'review'> & {
+  rule: Omit<Rule, 'review' | 'reads'> & {
+    /** Left out: places where it speaks about the layout, else the circuit alone. */
+    readonly reads?: Reads
     find(context: Context): readonly Facts[]
     word(facts: Facts, context: Context): Wording
   },
 ): Rule {
-  const { severity, title, stage, source, find, word } = rule
+  const { severity, title, stage, source, find, word, reads } = rule
   return {
+    reads: reads ?? (stage === 'layout' ? 'layout' : 'circuit'),
     severity,
     title,
     stage,

@@ -1,5 +1,5 @@
 export { passageGuard } from './guards'
-export { reckon } from './reckon'
+export { circuitFigures, reckon, spaceFigures } from './reckon'
 export { settlePlan, stateSolutions, type SettledPlan } from './settlePlan'
 export { isHazard } from './stops'
 export { feedWays, loadKindOf, type FeedWay } from './switches'

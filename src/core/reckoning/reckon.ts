@@ -5,6 +5,7 @@ import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
 import {
   landingOf,
+  placesView,
   type DeviceId,
   type Draw,
   type Plan,
@@ -27,9 +28,11 @@ import { reckonStops } from './stops'
 import { feedWays, reckonSafeStates, reckonSwitches } from './switches'
 import { terminalKey, type Model } from '@/core/model'
 import type { Air } from './air'
-import { GREATEST_FED_BACK_C, settlePlan } from './settlePlan'
+import { GREATEST_FED_BACK_C, settlePlan, type SettledPlan } from './settlePlan'
 import type {
   BoxHeatReckoning,
+  CircuitFigures,
+  SpaceFigures,
   DrawReckoning,
   MainsReckoning,
   Reckoning,
@@ -39,9 +42,36 @@ import type {
   WireReckoning,
 } from './types'
 
-/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. */
+const knownCircuits = new WeakMap<SettledPlan, CircuitFigures>()
+const knownSpaces = new WeakMap<Plan, SpaceFigures>()
+
+/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. What an edit leaves as it was is remembered. */
 export function reckon(plan: Plan): Reckoning {
-  const { model, sized, boxes, air } = settlePlan(plan)
+  return { ...circuitFigures(plan), ...spaceFigures(plan) }
+}
+
+/** What follows from the circuit; the same object as before while nothing of the circuit changed. */
+export function circuitFigures(plan: Plan): CircuitFigures {
+  const settled = settlePlan(plan)
+  let figures = knownCircuits.get(settled)
+  if (!figures) knownCircuits.set(settled, (figures = readOff(settled)))
+  return figures
+}
+
+/** What follows from where things are; likewise. */
+export function spaceFigures(plan: Plan): SpaceFigures {
+  const view = placesView(plan)
+  let figures = knownSpaces.get(view)
+  if (!figures) {
+    const faces = reckonFaces(view)
+    const spaces = reckonSpace(view, faces)
+    knownSpaces.set(view, (figures = { faces, spaces, fixings: reckonFixings(view, faces, spaces) }))
+  }
+  return figures
+}
+
+function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
+  const { plan } = model
   const { states } = sized
   const wires: Record<WireId, WireReckoning> = {}
   const treatOf = rememberTreatments(plan)
@@ -58,8 +88,6 @@ export function reckon(plan: Plan): Reckoning {
   const netOf: Record<TerminalKey, string> = {}
   const nets = model.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
   for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
-  const faces = reckonFaces(plan)
-  const spaces = reckonSpace(plan, faces)
   return {
     nets,
     netOf,
@@ -87,9 +115,6 @@ export function reckon(plan: Plan): Reckoning {
     bonds: sized.bonds,
     pixels: reckonPixels(plan, model, sized, rails),
     boxes,
-    faces,
-    spaces,
-    fixings: reckonFixings(plan, faces, spaces),
     earths: findEarths(model),
     inside: insideFigure(plan, boxes, air),
   }

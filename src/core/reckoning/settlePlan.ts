@@ -1,11 +1,10 @@
 import { compile, type Model, type Solution } from '@/core/model'
-import type { EnclosureId, Plan, StateId } from '@/core/plan'
+import { circuitView, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
 import { airOf, type Air } from './air'
 import { reckonBoxHeat } from './boxHeat'
 import { guardWires, type WireGuard } from './guards'
 import { sizeWires, type SizedPlan } from './sizeWires'
 import type { BoxHeatReckoning } from './types'
-import type { WireId } from '@/core/plan'
 
 /** Within this the air inside has settled. */
 const SETTLED_K = 0.5
@@ -29,8 +28,9 @@ const known = new WeakMap<Plan, SettledPlan>()
  * counts for what is in it: supplies, fuses and wires are reckoned again at it until it settles.
  */
 export function settlePlan(plan: Plan): SettledPlan {
-  let settled = known.get(plan)
-  if (!settled) known.set(plan, (settled = workOut(compile(plan))))
+  const circuit = circuitView(plan)
+  let settled = known.get(circuit)
+  if (!settled) known.set(circuit, (settled = workOut(compile(circuit))))
   return settled
 }
 

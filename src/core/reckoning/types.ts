@@ -363,8 +363,8 @@ export interface EarthReckoning {
   readonly path: readonly WireId[] | null
 }
 
-/** Everything worked out from a plan. Plain data: it crosses from the worker as it is. */
-export interface Reckoning {
+/** What follows from the circuit: currents, sizes, protection, heat. */
+export interface CircuitFigures {
   readonly nets: readonly Net[]
   /** Net of each terminal that is joined to anything. */
   readonly netOf: Readonly<Record<TerminalKey, string>>
@@ -381,10 +381,17 @@ export interface Reckoning {
   readonly bonds: readonly BondReckoning[]
   readonly pixels: readonly PixelReckoning[]
   readonly boxes: readonly BoxHeatReckoning[]
-  readonly faces: readonly FaceReckoning[]
-  readonly spaces: readonly SpaceReckoning[]
-  readonly fixings: readonly FixingReckoning[]
   readonly earths: readonly EarthReckoning[]
   /** Air inside the box. */
   readonly inside: Figure
 }
+
+/** What follows from where things are. */
+export interface SpaceFigures {
+  readonly faces: readonly FaceReckoning[]
+  readonly spaces: readonly SpaceReckoning[]
+  readonly fixings: readonly FixingReckoning[]
+}
+
+/** Everything worked out from a plan. Plain data: it crosses from the worker as it is. */
+export interface Reckoning extends CircuitFigures, SpaceFigures {}

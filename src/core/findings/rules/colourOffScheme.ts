@@ -4,6 +4,7 @@ import { defineRule } from '../types'
 
 export const colourOffScheme = defineRule<{ readonly wire: WireId }>({
   severity: 'note',
+  reads: 'plan',
   title: 'Colour departs from the scheme',
   stage: 'connect',
   source: SOURCES.practice,

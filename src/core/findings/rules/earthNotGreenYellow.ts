@@ -4,6 +4,7 @@ import { defineRule } from '../types'
 
 export const earthNotGreenYellow = defineRule<{ readonly wire: WireId }>({
   severity: 'caution',
+  reads: 'plan',
   title: 'Earth conductor in another colour',
   stage: 'connect',
   source: SOURCES.iec60204Colour,

@@ -4,6 +4,7 @@ import { defineRule } from '../types'
 
 export const greenYellowMisused = defineRule<{ readonly wire: WireId }>({
   severity: 'stop',
+  reads: 'plan',
   title: 'Green/yellow used for something else than earth',
   stage: 'connect',
   source: SOURCES.iec60204Colour,

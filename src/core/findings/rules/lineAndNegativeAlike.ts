@@ -10,6 +10,7 @@ interface Facts {
 
 export const lineAndNegativeAlike = defineRule<Facts>({
   severity: 'caution',
+  reads: 'plan',
   title: 'Line and DC negative of one colour',
   stage: 'connect',
   source: SOURCES.iec60204Colour,
