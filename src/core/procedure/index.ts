@@ -1,3 +1,5 @@
+export { FACTS_VERSION } from './facts'
+export { firstReleaseFacts } from './firstRelease'
 export { logEntry } from './logEntry'
 export { orderSteps } from './order'
 export { planSteps } from './planSteps'

@@ -1,10 +1,13 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
-import { apply, type Command, type DeviceId, type WireId } from '@/core/plan'
+import { apply, type Command, type DeviceId, type Plan, type WireId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
-import { judgeReading, orderSteps, PHASES, progressOf, type SignOff, type Step } from '.'
+import { DEMOS } from '@demo/scenarios'
+import { firstReleaseFacts, judgeReading, orderSteps, PHASES, progressOf, type SignOff, type Step } from '.'
 
 const after = (...commands: Command[]) => {
   const outcome = apply(clayPrinter(), commands)
@@ -179,6 +182,34 @@ describe('sign-offs', () => {
     expect(
       redone(before, after({ type: 'updateDevice', id: 'device:ps1' as DeviceId, changes: { name: 'Big supply' } })),
     ).toEqual([]))
+
+  it.each(['clay-printer', 'shadow-stage'])(
+    '%s: what the first release signed goes on counting, and a change undoes it as it did then',
+    (key) => {
+      // As that release wrote them, from its own command line.
+      const file = join(process.cwd(), 'tests', 'plans', 'format1', `${key}.facts.json`)
+      const facts = JSON.parse(readFileSync(file, 'utf8')) as Record<string, Record<string, string>>
+      const log = Object.entries(facts).map(([step, own]): SignOff => ({ step, kind: 'signed', facts: own }))
+      const plan = DEMOS[key]!()
+      const statuses = (now: Plan) => {
+        const { procedure, reckoning } = evaluate(now)
+        return progressOf(procedure, log, firstReleaseFacts(now, reckoning))
+      }
+      expect([...statuses(plan)].filter(([, { status }]) => status !== 'done')).toEqual([])
+      const [wireId] = Object.keys(plan.wires)
+      const outcome = apply(plan, [{ type: 'updateWire', id: wireId as WireId, changes: { size: '4 mm²' } }])
+      if (outcome.kind === 'refused') throw new Error('refused')
+      const undone = [...statuses(outcome.plan)].filter(([, { status }]) => status === 'redo').map(([id]) => id)
+      const procedureLength = Object.keys(facts).length
+      expect(undone).toContain(`wire:${wireId}`)
+      expect(undone.length).toBeLessThan(Math.min(16, procedureLength / 2))
+    },
+  )
+
+  it('facts are codes: no sentence of this release is among them', () => {
+    for (const { facts } of before)
+      for (const value of Object.values(facts)) expect(value).not.toMatch(/[.!?“”]\s|\b(the|and|with|of)\b/)
+  })
 
   it('says what changed', () => {
     const now = after({ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } })

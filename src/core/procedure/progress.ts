@@ -1,3 +1,4 @@
+import { FACTS_VERSION } from './facts'
 import type { Step } from './types'
 
 /** A line of the logbook about a step, newest last. */
@@ -20,10 +21,14 @@ export interface LogEntry extends SignOff {
 
 export type StepStatus = 'open' | 'ready' | 'done' | 'redo'
 
-/** Where each step stands. Signed off under other facts than today's: to be redone, with what changed. */
+/**
+ * Where each step stands. Signed off under other facts than today's: to be redone, with what changed. What an earlier release
+ * signed is compared with what that release would write today.
+ */
 export function progressOf(
   steps: readonly Step[],
   log: readonly SignOff[],
+  asFirstReleased: (step: Step) => Readonly<Record<string, string>> = ({ facts }) => facts,
 ): ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }> {
   const last = new Map<string, SignOff>()
   for (const entry of log) last.set(entry.step, entry)
@@ -33,15 +38,16 @@ export function progressOf(
   for (const step of steps) {
     const entry = last.get(step.id)
     if (entry?.kind === 'signed') {
-      const keys = new Set([...Object.keys(step.facts), ...Object.keys(entry.facts)])
-      const changed = [...keys].filter((key) => step.facts[key] !== entry.facts[key])
+      const now = entry.facts.version === FACTS_VERSION ? step.facts : asFirstReleased(step)
+      const keys = new Set([...Object.keys(now), ...Object.keys(entry.facts)])
+      const changed = [...keys].filter((key) => now[key] !== entry.facts[key])
       result.set(
         step.id,
         changed.length === 0
           ? { status: 'done', changed: [] }
           : {
               status: 'redo',
-              changed: changed.map((key) => `${key}: ${short(entry.facts[key])} → ${short(step.facts[key])}`),
+              changed: changed.map((key) => changeWords(key, entry.facts[key], now[key])),
             },
       )
     } else
@@ -53,11 +59,22 @@ export function progressOf(
   return result
 }
 
-const SHOWN = 60
+/** Facts whose codes say nothing to a reader. */
+const CODED: Readonly<Record<string, string>> = {
+  wires: 'the wires it is about',
+  path: 'the wires of its earth',
+  holes: 'the holes of this face',
+  place: 'its place',
+  part: 'the part',
+  from: 'where its first end goes',
+  to: 'where its second end goes',
+  ends: 'where its ends go',
+  made: 'how its ends are made',
+}
 
-function short(text: string | undefined): string {
-  if (text === undefined) return 'nothing'
-  return text.length > SHOWN ? 'another wiring' : text
+function changeWords(key: string, before: string | undefined, now: string | undefined): string {
+  const coded = CODED[key]
+  return coded ? `${coded} changed` : `${key}: ${before ?? 'nothing'} → ${now ?? 'nothing'}`
 }
 
 /** Whether a reading lies within what is expected. */

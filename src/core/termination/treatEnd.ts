@@ -21,6 +21,8 @@ export interface TreatEndRequest {
 export interface EndTreatment {
   readonly feasible: boolean
   readonly treatment: Treatment
+  /** What it is made with, for the record: the same as long as nobody would make the end anew. */
+  readonly code: string
   /** "Ferrule 0.75 · 8, grey". */
   readonly what: string
   readonly strip_mm: number | null
@@ -49,7 +51,8 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
     reasons.push('a solid conductor takes no ferrule; clamp it as it is')
   const make = MAKERS[treatment] ?? MAKERS.bare!
   const made = make(request, reasons)
-  return { feasible: reasons.length === 0, treatment, torque_Nm: request.torque_Nm, reasons, ...made }
+  const code = [treatment, request.size, request.clampSize_mm ?? '', made.sleeve_mm ?? '', made.colour ?? ''].join(':')
+  return { feasible: reasons.length === 0, treatment, code, torque_Nm: request.torque_Nm, reasons, ...made }
 }
 
 function usualTreatment({ clamp, construction, screwEnds }: TreatEndRequest): Treatment {

@@ -13,7 +13,7 @@ import {
 import type { Issue } from '@/core/calculator'
 import type { Evaluation } from '@/core/evaluate'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
-import { progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
+import { firstReleaseFacts, progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
@@ -198,7 +198,11 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     },
     [logClient],
   )
-  const progress = useMemo(() => progressOf(evaluated?.evaluation.procedure ?? [], log), [evaluated, log])
+  const progress = useMemo(() => {
+    if (!evaluated) return progressOf([], log)
+    const { procedure, reckoning } = evaluated.evaluation
+    return progressOf(procedure, log, firstReleaseFacts(evaluated.plan, reckoning))
+  }, [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
   const room: Room = {

@@ -20,7 +20,8 @@ export function TerminateStage() {
     const entry = last.get(end.step)
     if (!entry) return 'open'
     if (entry.kind === 'withdrawn') return entry.note.startsWith('failed') ? 'failed' : 'open'
-    return Object.keys(end.facts).every((fact) => entry.facts[fact] === end.facts[fact]) ? 'good' : 'redo'
+    const facts = entry.facts.version === end.facts.version ? end.facts : end.earlierFacts
+    return Object.keys(facts).every((fact) => entry.facts[fact] === facts[fact]) ? 'good' : 'redo'
   }
   const batches = batchesOf(plan, evaluation)
   const here = evaluation.findings.filter(({ stage, severity }) => stage === 'terminate' && severity !== 'note')

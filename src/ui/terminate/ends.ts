@@ -1,5 +1,6 @@
 import type { Plan, WireEnd, WireId } from '@/core/plan'
 import type { Evaluation } from '@/core/evaluate'
+import { FACTS_VERSION } from '@/core/procedure'
 import type { EndTreatment } from '@/core/reckoning'
 
 /** One wire end to be made at the bench. */
@@ -14,6 +15,8 @@ export interface BenchEnd {
   readonly length_mm: number
   readonly treatment: EndTreatment
   readonly facts: Readonly<Record<string, string>>
+  /** The same as the first release wrote them. */
+  readonly earlierFacts: Readonly<Record<string, string>>
 }
 
 /** Ends that are made the same way, with the same tool and die, one after the other. */
@@ -43,7 +46,13 @@ export function batchesOf(plan: Plan, evaluation: Evaluation): readonly Batch[] 
         size: reckoned.size,
         length_mm: reckoned.length_mm,
         treatment,
-        facts: { size: reckoned.size, made: treatment.what, terminal: `${end.device}|${end.terminal}` },
+        facts: {
+          size: reckoned.size,
+          made: treatment.code,
+          terminal: `${end.device}|${end.terminal}`,
+          version: FACTS_VERSION,
+        },
+        earlierFacts: { size: reckoned.size, made: treatment.what, terminal: `${end.device}|${end.terminal}` },
       })
       batches.set(key, batch)
     }

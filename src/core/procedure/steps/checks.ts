@@ -1,0 +1,141 @@
+import { resistance_ohm_per_km } from '@/core/conductor'
+import type { Plan } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import type { Reckoning } from '@/core/reckoning'
+import { CAPACITORS, UNPLUG } from '../cautions'
+import type { Step } from '../types'
+import { MINUTES, stepOf } from './draft'
+import { wiresOf, wireStep } from './wires'
+
+/** A hand-held meter and its leads; above this an earth path is not good. Common practice. */
+const EARTH_ALLOWANCE_OHM = 0.5
+/** IEC 60204-1, 18.3 (from memory): insulation between mains and earth. */
+const INSULATION_OHM = 1e6
+/** Between the rails of an unpowered output, once its capacitors are charged by the meter. */
+const RAIL_OHM = 10
+
+/** The facts of steps by their ids, as one code. */
+export type FactsOf = (ids: readonly string[]) => string
+
+/** What is proved dead, before any power: covers, earths, insulation, shorts, polarity. */
+export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
+  const hasMains = Object.values(plan.devices).some(
+    (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'mains-inlet',
+  )
+  const mains = wiresOf(plan, 'L', 'N', 'PE').map(wireStep)
+  return [
+    ...(hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []),
+    ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
+    ...(hasMains ? [insulationStep(mains, factsOf)] : []),
+    ...railSteps(plan, reckoning, factsOf),
+  ]
+}
+
+function coversStep(mains: readonly string[], factsOf: FactsOf): Step {
+  return stepOf({
+    id: 'covers',
+    phase: 'earth',
+    title: 'Terminal covers back on',
+    lines: ['Every bare mains terminal covered. No stray strand, nothing left in the box.'],
+    minutes: 3,
+    after: mains,
+    cautions: [UNPLUG],
+    facts: { wires: factsOf(mains) },
+    why: 'From here on hands work beside these terminals.',
+  })
+}
+
+function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
+  return reckoning.earths.flatMap(({ device, path }): Step[] => {
+    const { tag, name, origin } = plan.devices[device]!
+    if (path === null || origin === 'remove') return []
+    const path_ohm = path.reduce((sum, id) => {
+      const { size, length_mm } = reckoning.wires[id]!
+      return sum + (resistance_ohm_per_km(size ?? '0.75 mm²', 20) * length_mm) / 1e6
+    }, 0)
+    return [
+      stepOf({
+        id: `check:earth/${device}`,
+        phase: 'checks',
+        device,
+        title: `Earth of ${tag}, ${name}`,
+        lines: ['From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.'],
+        minutes: MINUTES.check,
+        cautions: [UNPLUG],
+        after: path.map(wireStep),
+        reading: {
+          what: 'Resistance, earth pin to metal',
+          unit: 'Ω',
+          from: null,
+          to: Math.round((path_ohm + EARTH_ALLOWANCE_OHM) * 100) / 100,
+        },
+        facts: { path: factsOf(path.map(wireStep)) },
+        why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing.`,
+      }),
+    ]
+  })
+}
+
+function insulationStep(mains: readonly string[], factsOf: FactsOf): Step {
+  return stepOf({
+    id: 'check:insulation',
+    phase: 'checks',
+    title: 'Line and neutral against earth',
+    lines: ['Main switch on, plug out. Each pin of the plug against the earth pin.'],
+    minutes: MINUTES.check,
+    cautions: [UNPLUG, CAPACITORS],
+    after: ['covers', ...mains],
+    reading: { what: 'Resistance, line or neutral to earth, the lower', unit: 'Ω', from: INSULATION_OHM, to: null },
+    facts: { wires: factsOf(mains) },
+    why: 'A pinched wire or a stray strand shows here, not as a bang.',
+  })
+}
+
+/** No short between the rails, and plus to plus at every plug. */
+function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
+  const lowVoltage = wiresOf(plan, 'V+', 'V-').map(wireStep)
+  const facts = { wires: factsOf(lowVoltage) }
+  const shorts = Object.values(reckoning.supplies).flatMap((supply) => {
+    const { tag, origin } = plan.devices[supply.device]!
+    if (origin === 'remove') return []
+    return Object.entries(supply.outputs).map(([output, { voltage_V }]) =>
+      stepOf({
+        id: `check:rail/${supply.device}/${output}`,
+        phase: 'checks',
+        device: supply.device,
+        title: `No short on ${formatNumber(voltage_V)} V of ${tag}`,
+        lines: ['Plus against minus, while you work each switch and move each plug.'],
+        minutes: MINUTES.check,
+        cautions: [UNPLUG, CAPACITORS],
+        after: lowVoltage,
+        reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null },
+        facts,
+        why: 'A short found now costs nothing.',
+      }),
+    )
+  })
+  const polarised = [
+    ...new Set(
+      reckoning.draws.flatMap(({ device, draw }) => {
+        const { origin, part: id } = plan.devices[device]!
+        const part = plan.parts[id]!
+        const isPolarised = part.terminals[part.draws.find((each) => each.id === draw)!.plus]!.polarised
+        return origin !== 'remove' && isPolarised ? [device] : []
+      }),
+    ),
+  ]
+  if (polarised.length === 0) return shorts
+  return [
+    ...shorts,
+    stepOf({
+      id: 'check:polarity',
+      phase: 'checks',
+      title: 'Polarity at every plug',
+      lines: polarised.map((device) => `${plan.devices[device]!.tag} ${plan.devices[device]!.name}`),
+      minutes: 1 + polarised.length,
+      after: lowVoltage,
+      facts,
+      why: 'Plus to plus by continuity, not by colour. Boards do not survive a mistake.',
+    }),
+  ]
+}

@@ -1,0 +1,103 @@
+import { fittedRating } from '@/core/model'
+import type { Device, DeviceId, Part, Plan } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import type { Step } from '../types'
+import { MINUTES, rememberSteps, stepOf } from './draft'
+import { holeStep } from './holes'
+
+export const mountStep = (id: DeviceId) => `mount:${id}`
+
+const MOUNTING_WORDS: Readonly<Record<Part['mounting'], string>> = {
+  screws: 'Screw it to its place with lock washers',
+  rail: 'Clip it on the rail and pull',
+  panel: 'Fit it in its cut-out, nut or clips tight',
+  standoffs: 'Set it on standoffs, nothing under it',
+  'plugs-on': 'Plug it on, key and pin 1 checked',
+  loose: 'Tie it where it stays',
+  'in-line': 'Hang it in its lead, strain relieved',
+}
+
+const remembered = rememberSteps<Device>()
+
+/** What is set, fitted and mounted: all that is done to a device before it is wired. */
+export function deviceSteps(plan: Plan): readonly Step[] {
+  return (Object.entries(plan.devices) as [DeviceId, Device][]).flatMap(([id, device]) => {
+    if (device.origin === 'remove') return []
+    const part = plan.parts[device.part]!
+    const { place } = device
+    const host = place.kind === 'socket' ? plan.parts[plan.devices[place.device]!.part]! : null
+    return remembered(device, [part, host], () => stepsOf(id, device, part, host))
+  })
+}
+
+function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null): readonly Step[] {
+  const before = [...settingSteps(id, device, part), ...fittingSteps(id, device, part)]
+  if (device.place.kind === 'field') return before
+  return [
+    ...before,
+    stepOf({
+      id: mountStep(id),
+      phase: 'mount',
+      device: id,
+      title: `Mount ${device.tag}, ${device.name}`,
+      lines: [
+        `${MOUNTING_WORDS[part.mounting]}.`,
+        ...(part.orientations === 'upright' ? ['Upright only: it sheds its heat that way.'] : []),
+      ],
+      minutes: MINUTES.mount,
+      after: [...before.map((step) => step.id), ...mountedAfter(device, host)],
+      facts: { part: device.part, place: JSON.stringify(device.place) },
+      why: 'Room for plugs and fingers, air about what gets warm.',
+    }),
+  ]
+}
+
+function settingSteps(id: DeviceId, device: Device, part: Part): readonly Step[] {
+  return part.settings.map((setting) => {
+    const chosen = (device.settings as Readonly<Record<string, string>>)[setting.id] ?? setting.initial
+    return stepOf({
+      id: `set:${id}/${setting.id}`,
+      phase: 'set',
+      device: id,
+      title: `Set ${device.tag}: ${setting.name}`,
+      lines: [chosen ? `To ${chosen}` : 'Look what it is set to and write it down'],
+      minutes: MINUTES.set,
+      facts: { value: chosen ?? 'unknown', part: device.part },
+      why: setting.beforeMounting
+        ? 'It is out of reach or out of sight once mounted.'
+        : 'A wrong setting shows only under load.',
+    })
+  })
+}
+
+function fittingSteps(id: DeviceId, device: Device, part: Part): readonly Step[] {
+  const fuses = part.links.flatMap((link) =>
+    link.kind === 'protective' ? [{ link, ...fittedRating(device, link) }] : [],
+  )
+  if (fuses.length === 0) return []
+  return [
+    stepOf({
+      id: `fit:${id}`,
+      phase: 'set',
+      device: id,
+      title: `Fit ${device.tag}: ${fuses.map(({ rating_A }) => (rating_A === null ? 'empty' : `${formatNumber(rating_A)} A`)).join(', ')}`,
+      lines: fuses.map(
+        ({ link, family, rating_A }) =>
+          `${link.id}: ${rating_A === null ? 'leave empty' : `${formatNumber(rating_A)} A, ${family}`}`,
+      ),
+      minutes: MINUTES.fit * fuses.length,
+      facts: Object.fromEntries(
+        fuses.map(({ link, family, rating_A }) => [link.id, `${rating_A ?? 'empty'} ${family}`]),
+      ),
+      why: 'Read the rating on the fuse itself; the drawer and the bag lie.',
+    }),
+  ]
+}
+
+/** Its face is drilled first; a module comes after its host, and after the settings that it covers. */
+function mountedAfter({ place }: Device, host: Part | null): readonly string[] {
+  if (place.kind === 'face') return [holeStep(place.enclosure, place.face)]
+  if (place.kind !== 'socket') return []
+  const socket = host!.sockets.find(({ id }) => id === place.socket)
+  return [mountStep(place.device), ...(socket?.covers ?? []).map((setting) => `set:${place.device}/${setting}`)]
+}

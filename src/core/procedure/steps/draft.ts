@@ -1,0 +1,50 @@
+import { FACTS_VERSION } from '../facts'
+import type { Step } from '../types'
+
+/** What differs from step to step; the rest is none. */
+export type Draft = Partial<Step> & Pick<Step, 'id' | 'phase' | 'title' | 'why' | 'minutes' | 'facts'>
+
+export function stepOf({
+  id,
+  phase,
+  title,
+  why,
+  minutes,
+  facts,
+  lines = [],
+  cautions = [],
+  after = [],
+  reading = null,
+  device = null,
+  wire = null,
+}: Draft): Step {
+  const dated = { ...facts, version: FACTS_VERSION }
+  return { id, phase, title, lines, why, cautions, minutes, after, facts: dated, reading, device, wire }
+}
+
+/** Two ends: cut, strip, make, clamp, tug. */
+export const MINUTES = {
+  drilled: 2,
+  cut: 8,
+  set: 2,
+  fit: 1,
+  mount: 6,
+  wire: 5,
+  signal: 3,
+  earth: 5,
+  check: 3,
+  power: 4,
+} as const
+
+/** The same step as before while what it was made from is the same: nothing downstream need look at it again. */
+export function rememberSteps<Owner extends object>() {
+  const known = new WeakMap<Owner, { readonly from: readonly unknown[]; readonly steps: readonly Step[] }>()
+  return (owner: Owner, from: readonly unknown[], make: () => readonly Step[]): readonly Step[] => {
+    const before = known.get(owner)
+    if (before && before.from.length === from.length && before.from.every((each, i) => each === from[i]))
+      return before.steps
+    const steps = make()
+    known.set(owner, { from, steps })
+    return steps
+  }
+}
