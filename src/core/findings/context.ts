@@ -26,12 +26,16 @@ export class Context {
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
-  private readonly atTerminal = new Map<TerminalKey, WireAt[]>()
+  private atTerminal: Map<TerminalKey, WireAt[]> | null = null
 
-  constructor(readonly plan: Plan) {
-    const reckoning = reckon(plan)
+  /** @param whole the plan that `plan` is a view of: what was reckoned for it is the same */
+  constructor(
+    readonly plan: Plan,
+    whole: Plan = plan,
+  ) {
+    const reckoning = reckon(whole)
     this.reckoning = reckoning
-    const { model } = settlePlan(plan)
+    const { model } = settlePlan(whole)
     this.model = model
     this.devices = model.devices.flatMap(({ id, part }) => {
       const device = plan.devices[id]!
@@ -41,16 +45,6 @@ export class Context {
       const wire = plan.wires[id]!
       return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
     })
-    for (const [id, wire] of Object.entries(plan.wires)) {
-      for (const side of ['from', 'to'] as const) {
-        const end = landingOf(plan, wire![side])
-        if (!end) continue
-        const key = terminalKey(end.device, end.terminal)
-        const list = this.atTerminal.get(key)
-        if (list) list.push({ id: id as WireId, wire: wire!, side })
-        else this.atTerminal.set(key, [{ id: id as WireId, wire: wire!, side }])
-      }
-    }
   }
 
   /** The ways from every source to what it feeds. */
@@ -59,6 +53,7 @@ export class Context {
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {
+    this.atTerminal ??= wiresByTerminal(this.plan)
     return this.atTerminal.get(terminalKey(device, terminal)) ?? []
   }
 
@@ -108,4 +103,19 @@ export class Context {
       if (!Object.hasOwn(this.plan.wires, id) && !labels.has(`W${n}`)) return { id, label: `W${n}` }
     }
   }
+}
+
+function wiresByTerminal(plan: Plan): Map<TerminalKey, WireAt[]> {
+  const found = new Map<TerminalKey, WireAt[]>()
+  for (const [id, wire] of Object.entries(plan.wires)) {
+    for (const side of ['from', 'to'] as const) {
+      const end = landingOf(plan, wire![side])
+      if (!end) continue
+      const key = terminalKey(end.device, end.terminal)
+      const list = found.get(key)
+      if (list) list.push({ id: id as WireId, wire: wire!, side })
+      else found.set(key, [{ id: id as WireId, wire: wire!, side }])
+    }
+  }
+  return found
 }

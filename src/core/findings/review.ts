@@ -20,7 +20,7 @@ export function review(plan: Plan): readonly Finding[] {
     let found = own.get(id)
     if (!found) {
       let context = contexts.get(view)
-      if (!context) contexts.set(view, (context = new Context(view)))
+      if (!context) contexts.set(view, (context = new Context(view, plan)))
       own.set(id, (found = applyRule(id, RULES[id], context)))
     }
     return found

@@ -11,7 +11,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
 import { boxesOf, type Air } from './air'
-import type { DeviceId, EnclosureId, Plan, StateId } from '@/core/plan'
+import type { DeviceId, EnclosureId, Plan, StateId, WireId } from '@/core/plan'
 import { byState, worstOf } from './overStates'
 import type { SizedPlan } from './sizeWires'
 import type { Solution } from '@/core/model'
@@ -30,6 +30,16 @@ export function reckonBoxHeat(model: Model, sized: SizedPlan, air: Air): BoxHeat
     ([, enclosure]) => enclosure!.kind === 'box' && enclosure!.origin !== 'remove',
   )
   const boxOf = boxesOf(model)
+  const wiresIn = new Map<EnclosureId, { readonly id: WireId; readonly ohm: number }[]>()
+  for (const { id, from, to } of model.conductors) {
+    const [box, other] = [from, to].map((end) => boxOf.get(splitKey(end).device) ?? null)
+    const { size, length_mm } = sized.wires.get(id)!
+    if (!box || box !== other || !size) continue
+    const ohm = (resistance_ohm_per_km(size, air.along({ from, to })) * length_mm) / 1e6
+    const list = wiresIn.get(box)
+    if (list) list.push({ id, ohm })
+    else wiresIn.set(box, [{ id, ohm }])
+  }
   return boxes.map(([key, enclosure]) => {
     const id = key as EnclosureId
     const inside = model.devices.filter((entry) => boxOf.get(entry.id) === id)
@@ -37,18 +47,8 @@ export function reckonBoxHeat(model: Model, sized: SizedPlan, air: Air): BoxHeat
       device,
       loss_W: byState(sized.states, (state) => lossOf(device, part, state)),
     }))
-    const wires_W = byState(sized.states, (state) =>
-      model.conductors.reduce((sum, { id: wire, from, to }) => {
-        const reckoned = sized.wires.get(wire)
-        if (!reckoned?.size || ![from, to].every((end) => boxOf.get(splitKey(end).device) === id)) return sum
-        return (
-          sum +
-          ((state.wireCurrent_A.get(wire) ?? 0) ** 2 *
-            resistance_ohm_per_km(reckoned.size, air.along({ from, to })) *
-            reckoned.length_mm) /
-            1e6
-        )
-      }, 0),
+    const wires_W = byState(sized.states, ({ wireCurrent_A }) =>
+      (wiresIn.get(id) ?? []).reduce((sum, wire) => sum + (wireCurrent_A.get(wire.id) ?? 0) ** 2 * wire.ohm, 0),
     )
     const total_W = Object.fromEntries(
       Object.keys(wires_W).map((state) => [

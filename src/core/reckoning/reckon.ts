@@ -5,6 +5,7 @@ import { treatEnd, type EndTreatment } from '@/core/termination'
 import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
 import {
   landingOf,
+  boxPlans,
   placesView,
   type DeviceId,
   type Draw,
@@ -63,9 +64,24 @@ export function spaceFigures(plan: Plan): SpaceFigures {
   const view = placesView(plan)
   let figures = knownSpaces.get(view)
   if (!figures) {
-    const faces = reckonFaces(view)
-    const spaces = reckonSpace(view, faces)
-    knownSpaces.set(view, (figures = { faces, spaces, fixings: reckonFixings(view, faces, spaces) }))
+    const boxes = boxPlans(view).map(boxFigures)
+    figures = {
+      faces: boxes.flatMap(({ faces }) => faces),
+      spaces: boxes.flatMap(({ spaces }) => spaces),
+      fixings: boxes.flatMap(({ fixings }) => fixings),
+    }
+    knownSpaces.set(view, figures)
+  }
+  return figures
+}
+
+/** Of one enclosure. */
+function boxFigures(box: Plan): SpaceFigures {
+  let figures = knownSpaces.get(box)
+  if (!figures) {
+    const faces = reckonFaces(box)
+    const spaces = reckonSpace(box, faces)
+    knownSpaces.set(box, (figures = { faces, spaces, fixings: reckonFixings(box, faces, spaces) }))
   }
   return figures
 }

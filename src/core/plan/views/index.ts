@@ -1,6 +1,7 @@
 import { DEFAULT_PRACTICE } from '../practice'
 import { defineView, type View } from './view'
 
+export { boxPlans } from './boxPlans'
 export type { View }
 
 const ONE_SCHEME = DEFAULT_PRACTICE.IEC.colours

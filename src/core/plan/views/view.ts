@@ -84,7 +84,8 @@ function isAlikeInside(one: unknown, other: unknown): boolean {
   return own.length === theirs.length && own.every((key) => isAlikeInside(one[key as never], other[key as never]))
 }
 
-function isShallowAlike(one: object, other: object): boolean {
+/** Whether two collections hold the same objects in the same order. */
+export function isShallowAlike(one: object, other: object): boolean {
   const [own, theirs] = [Object.keys(one), Object.keys(other)]
   if (own.length !== theirs.length) return false
   return own.every((key, i) => key === theirs[i] && one[key as never] === other[key as never])

@@ -1,0 +1,53 @@
+import type { DeviceId, EnclosureId } from '../ids'
+import type { Plan } from '../plan'
+import { isShallowAlike } from './view'
+
+const latest = new Map<EnclosureId, Plan>()
+const MOST_BOXES = 64
+
+/**
+ * A plan of places cut into one for each enclosure, with what stands in it: the same object as before while nothing in that
+ * enclosure changed, so that moving a part in one box leaves the others as they were worked out.
+ */
+export function boxPlans(plan: Plan): readonly Plan[] {
+  const devices = new Map<EnclosureId, Record<string, Plan['devices'][DeviceId]>>()
+  for (const [id, device] of Object.entries(plan.devices)) {
+    const box = boxOf(plan, id as DeviceId)
+    if (box === null) continue
+    const own = devices.get(box)
+    if (own) own[id] = device!
+    else devices.set(box, { [id]: device! })
+  }
+  return (Object.keys(plan.enclosures) as EnclosureId[]).map((id) => {
+    const cut: Plan = {
+      ...plan,
+      enclosures: { [id]: plan.enclosures[id]! },
+      devices: (devices.get(id) ?? {}) as Plan['devices'],
+      raceways: Object.fromEntries(
+        Object.entries(plan.raceways).filter(([, raceway]) => raceway!.enclosure === id),
+      ) as Plan['raceways'],
+    }
+    const before = latest.get(id)
+    const isSame =
+      before !== undefined &&
+      before.parts === cut.parts &&
+      isShallowAlike(before.enclosures, cut.enclosures) &&
+      isShallowAlike(before.devices, cut.devices) &&
+      isShallowAlike(before.raceways, cut.raceways)
+    if (isSame) return before
+    if (latest.size >= MOST_BOXES) latest.clear()
+    latest.set(id, cut)
+    return cut
+  })
+}
+
+/** The enclosure on a face of which a device stands, itself or by the board it plugs onto; null for what stands on none. */
+function boxOf(plan: Plan, id: DeviceId): EnclosureId | null {
+  let at: DeviceId | undefined = id
+  for (let step = 0; at !== undefined && step <= Object.keys(plan.devices).length; step += 1) {
+    const place: Plan['devices'][DeviceId]['place'] | undefined = plan.devices[at]?.place
+    if (place?.kind === 'face') return place.enclosure
+    at = place?.kind === 'socket' ? place.device : undefined
+  }
+  return null
+}
