@@ -140,7 +140,17 @@ export function commandFor(type: CommandType, plan: Plan, numbers: readonly numb
         load: pick([null, { power_W: numbers[1]! }, { current_A: 1 }])!,
       }
     case 'fitRating':
-      return { type, device: device(), link: pick(['F', 'F1', 'F9'])!, fitted: { family: 'ISO 8820-3', rating_A: 5 } }
+      return {
+        type,
+        device:
+          pick(
+            Object.keys(plan.devices).filter((id) =>
+              plan.parts[plan.devices[id as DeviceId]!.part]!.links.some(({ id: link }) => /^F1?$/.test(link)),
+            ),
+          ) ?? device(),
+        link: pick(['F', 'F1', 'F9'])!,
+        fitted: { family: 'ISO 8820-3', rating_A: 5 },
+      }
     case 'setSetting':
       return {
         type,

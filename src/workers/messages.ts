@@ -1,17 +1,21 @@
 import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packing'
-import type { Evaluation } from '@/core/evaluate'
 import type { Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
+import type { Difference } from './difference'
 
 /** What crosses between the page and its reckoning worker. */
-export type ToWorker = { readonly type: 'evaluate' | 'size-all'; readonly requestId: number; readonly plan: Plan }
+export type ToWorker =
+  /** What changed since the plan sent before; the first is whole. */
+  | { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Difference }
+  | { readonly type: 'size-all'; readonly requestId: number; readonly plan: Plan }
 export type FromWorker =
   /** Its code has loaded; a message sent earlier would be lost. */
   | { readonly type: 'ready' }
   | {
       readonly type: 'evaluated'
       readonly requestId: number
-      readonly evaluation: Evaluation
+      /** What changed since the evaluation sent before. */
+      readonly evaluation: Difference
       readonly took_ms: number
     }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }

@@ -1,5 +1,6 @@
 import type { Evaluation } from '@/core/evaluate'
 import type { Plan } from '@/core/plan'
+import { differenceOf, withDifference } from './difference'
 import type { FromWorker, ToWorker } from './messages'
 
 export interface Evaluated {
@@ -11,6 +12,9 @@ export interface Evaluated {
 export class ReckonClient {
   private readonly worker = new Worker(new URL('./reckon.worker.ts', import.meta.url), { type: 'module' })
   private nextId = 1
+  /** The plan and the evaluation that the worker has too. */
+  private sent: Plan | null = null
+  private known: Evaluation | null = null
   private isReady = false
   private busy: { readonly id: number; readonly done: (result: Evaluated | Error) => void } | null = null
   private waiting: { readonly plan: Plan; readonly done: (result: Evaluated | Error | null) => void } | null = null
@@ -24,11 +28,10 @@ export class ReckonClient {
       if (this.busy?.id !== data.requestId) return
       const { done } = this.busy
       this.busy = null
-      done(
-        data.type === 'evaluated'
-          ? { evaluation: data.evaluation, took_ms: data.took_ms }
-          : new Error(data.type === 'failed' ? data.message : 'the worker answered something else'),
-      )
+      if (data.type === 'evaluated') {
+        this.known = withDifference(this.known, data.evaluation) as Evaluation
+        done({ evaluation: this.known, took_ms: data.took_ms })
+      } else done(new Error(data.type === 'failed' ? data.message : 'the worker answered something else'))
       this.startWaiting()
     }
     this.worker.onerror = (event) => {
@@ -60,6 +63,11 @@ export class ReckonClient {
   private start(plan: Plan, done: (result: Evaluated | Error) => void): void {
     const id = this.nextId++
     this.busy = { id, done }
-    this.worker.postMessage({ type: 'evaluate', requestId: id, plan } satisfies ToWorker)
+    this.worker.postMessage({
+      type: 'evaluate',
+      requestId: id,
+      plan: differenceOf(this.sent, plan),
+    } satisfies ToWorker)
+    this.sent = plan
   }
 }

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { startingPattern } from '@/core/patterns'
 import type { Plan } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { EXTREMES } from '../../../tests/extremePlans'
 import { review } from '.'

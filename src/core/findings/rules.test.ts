@@ -11,7 +11,6 @@ import {
   type TerminalId,
   type WireId,
 } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { LAYOUT_SAMPLES } from '../../../tests/layoutSamples'

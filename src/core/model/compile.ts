@@ -1,46 +1,64 @@
-import { landingOf, type DeviceId, type Plan, type TerminalId, type WireId } from '@/core/plan'
+import { landingOf, wiringView, type DeviceId, type Plan, type TerminalId, type WireId } from '@/core/plan'
 import { drawPower_W } from './drawAmount'
 import { JointGroups } from './jointGroups'
 import { terminalKey, type TerminalKey } from './keys'
 import { reachedPotentials } from './reachedPotentials'
-import type { Conductor, Model, ModelDevice, ModelDraw, Mover, Net, Passage, Potential } from './types'
+import type { Conductor, Model, ModelDevice, ModelDraw, Mover, Net, Passage, Potential, Wiring } from './types'
 
 const known = new WeakMap<Plan, Model>()
+const knownWirings = new WeakMap<Plan, Wiring>()
 
 /** Everything about a plan's circuit that depends on no state. A plan never changes, so it is worked out once for each. */
 export function compile(plan: Plan): Model {
   let model = known.get(plan)
-  if (!model) known.set(plan, (model = workOut(plan)))
+  if (!model) known.set(plan, (model = withAmounts(plan, wiringOf(wiringView(plan)))))
   return model
 }
 
-function workOut(plan: Plan): Model {
-  const devices = Object.entries(plan.devices).map(([id, device]) => ({
+function devicesOf(plan: Plan): readonly ModelDevice[] {
+  return Object.entries(plan.devices).map(([id, device]) => ({
     id: id as DeviceId,
     device: device!,
     part: plan.parts[device!.part]!,
   }))
+}
+
+function withAmounts(plan: Plan, wiring: Wiring): Model {
+  const devices = devicesOf(plan)
+  const { jointOf } = wiring
+  return {
+    ...wiring,
+    wiring,
+    plan,
+    devices,
+    deviceById: new Map(devices.map((entry) => [entry.id, entry])),
+    conductors: conductorsOf(plan, jointOf),
+    draws: drawsOf(devices, jointOf),
+  }
+}
+
+function wiringOf(plan: Plan): Wiring {
+  let wiring = knownWirings.get(plan)
+  if (!wiring) knownWirings.set(plan, (wiring = join(plan)))
+  return wiring
+}
+
+function join(plan: Plan): Wiring {
+  const devices = devicesOf(plan)
   const joints = numberJoints(devices)
   const { jointOf } = joints
   const movers = moversOf(devices, jointOf)
   const moverAt = new Map(movers.map(({ id }, i) => [id, i]))
   const passages = passagesOf(devices, jointOf, moverAt)
-  const conductors = conductorsOf(plan, jointOf)
   const sources = sourceTerminals(devices)
-  const nets = netsOf(joints, conductors, passages, movers, sources)
   return {
-    plan,
-    devices,
-    deviceById: new Map(devices.map((entry) => [entry.id, entry])),
-    conductors,
     passages,
     movers,
-    draws: drawsOf(devices, jointOf),
     sources,
     jointOf,
     jointCount: joints.count,
     terminalOfJoint: joints.terminalOfJoint,
-    ...nets,
+    ...netsOf(joints, conductorsOf(plan, jointOf), passages, movers, sources),
   }
 }
 

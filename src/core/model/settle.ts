@@ -57,7 +57,7 @@ function solveStructure(model: Model, situation: Situation, structure: Structure
   const valueOf = (element: NetElement): number => {
     if (element.role === 'wire') return Math.max(LEAST_OHM, ohms.get(element.id as WireId) ?? LEAST_OHM)
     if (element.role === 'input') return demands.get(inputOf(element.id)) ?? 0
-    return element.load ? loadValue(situation, element) : element.value
+    return element.load ? loadValue(model, situation, element) : element.value
   }
   let changed: readonly Component[] = components
   for (let round = 0; round < INPUT_ROUNDS && changed.length > 0; round += 1) {
@@ -90,8 +90,9 @@ function powerOf({ solution, component }: SolvedComponent, i: number): number {
 }
 
 /** On the mains a load's apparent current is what wires and fuses carry. */
-function loadValue(situation: Situation, { load, kind }: NetElement): number {
-  const { draw: own, isMains } = load!
+function loadValue(model: Model, situation: Situation, { load, kind }: NetElement): number {
+  const { isMains } = load!
+  const own = model.draws[load!.draw]!
   const { draw } = own
   const power_W = own.power_W * situation.shareOf(own.device) * (situation.startUp ? draw.startFactor : 1)
   const apparent = isMains ? power_W / draw.powerFactor : power_W

@@ -5,7 +5,7 @@ import { JointGroups } from './jointGroups'
 import { terminalKey } from './keys'
 import type { Situation } from './situation'
 import { sourcesOf, type Source } from './sources'
-import type { Model, ModelDraw, Passage } from './types'
+import type { Model, Passage, Wiring } from './types'
 
 /** Stands for a closed contact or a fuse; typical, and small beside any wire that matters. */
 const CONTACT_OHM = 0.01
@@ -24,7 +24,11 @@ export interface NetElement {
   readonly limit_A?: number
   readonly minimum_V?: number
   /** Of a load. */
-  readonly load?: { readonly draw: ModelDraw; readonly isMains: boolean; readonly isStraight: boolean }
+  readonly load?: {
+    /** Its place among the model's draws, which say how much it takes. */
+    readonly draw: number
+    readonly isMains: boolean
+  }
 }
 
 /** A network in which current can go round, with at least one source. */
@@ -57,7 +61,7 @@ const isClosed = ({ link, mover }: Passage, positions: Positions): boolean =>
 /** As many structures are kept for one model as its states and a round of what-if questions take. */
 const MOST_STRUCTURES = 64
 
-const known = new WeakMap<Model, Map<string, Structure>>()
+const known = new WeakMap<Wiring, Map<string, Structure>>()
 
 /**
  * The networks of a situation with its contacts in given positions: closed links, what feeds what, and the loads that run,
@@ -65,8 +69,8 @@ const known = new WeakMap<Model, Map<string, Structure>>()
  * the high side. Remembered: states differ more often in shares than in what is closed.
  */
 export function structureOf(model: Model, situation: Situation, positions: Positions): Structure {
-  let own = known.get(model)
-  if (!own) known.set(model, (own = new Map()))
+  let own = known.get(model.wiring)
+  if (!own) known.set(model.wiring, (own = new Map()))
   const runs = model.draws.map(({ device, power_W }) => power_W > 0 && situation.shareOf(device) > 0)
   const { mains, usb, battery } = situation.sources
   const key = [
@@ -134,8 +138,7 @@ function loadElements(
   const mains = new Set(
     sources.flatMap(({ isMains, plus, minus }) => (isMains ? [plus, minus] : [])).map((joint) => reach.find(joint)),
   )
-  return model.draws.flatMap((own, i): NetElement[] => {
-    const { id, device, draw, plus, minus } = own
+  return model.draws.flatMap(({ id, device, draw, plus, minus }, i): NetElement[] => {
     if (!runs[i] || plus === minus) return []
     const straight = feeding(plus, minus)
     const swapped = straight ? undefined : feeding(minus, plus)
@@ -150,7 +153,7 @@ function loadElements(
       a: isStraight ? plus : minus,
       b: isStraight ? minus : plus,
       value: 0,
-      load: { draw: own, isMains, isStraight },
+      load: { draw: i, isMains },
     }
     // In series with others no single source says which way round: it counts as what it is at its nominal volts.
     if (!source || draw.model === 'resistive') return [{ ...common, kind: 'R' }]

@@ -79,14 +79,20 @@ export interface ModelDevice {
  * A plan's circuit, compiled once: joints, conductors, actuated links, sources and draws. Immutable; it knows no currents, no
  * sizes and no words. Every question of what feeds what, what a net is and what closes a contact is asked here.
  */
-export interface Model {
+export interface Model extends Wiring {
   readonly plan: Plan
   readonly devices: readonly ModelDevice[]
   readonly deviceById: ReadonlyMap<DeviceId, ModelDevice>
   readonly conductors: readonly Conductor[]
+  readonly draws: readonly ModelDraw[]
+  /** The part of it that plans share which differ in loads, sizes and names alone; what follows from it is remembered by it. */
+  readonly wiring: Wiring
+}
+
+/** What joins what. */
+export interface Wiring {
   readonly passages: readonly Passage[]
   readonly movers: readonly Mover[]
-  readonly draws: readonly ModelDraw[]
   readonly sources: readonly { readonly potential: Potential; readonly terminal: TerminalKey }[]
   /** Terminals that are one piece of metal inside a part are one joint; counted from 0. */
   jointOf(key: TerminalKey): number

@@ -1,6 +1,6 @@
 import { commit, exclusiveMovers, FREE, isWider, type Commitment } from './moverPositions'
 import type { TerminalKey } from './keys'
-import type { Model, Passage } from './types'
+import type { Model, Passage, Wiring } from './types'
 
 interface Edge {
   readonly to: number
@@ -13,13 +13,13 @@ interface Known {
   readonly ways: Map<number, ReadonlyMap<number, readonly Passage[]>>
 }
 
-const known = new WeakMap<Model, Known>()
+const known = new WeakMap<Wiring, Known>()
 
 function knownOf(model: Model): Known {
-  let own = known.get(model)
+  let own = known.get(model.wiring)
   if (!own)
     known.set(
-      model,
+      model.wiring,
       (own = { edges: edgesOf(model), exclusive: exclusiveMovers(model.movers, model.passages), ways: new Map() }),
     )
   return own

@@ -45,7 +45,7 @@ export {
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
-export { boxPlans, circuitView, layoutView, placesView, type View } from './views'
+export { boxPlans, circuitView, guardingView, layoutView, placesView, wiringView, type View } from './views'
 export { withoutInvisible } from './fields'
 export { openingShape, type OpeningShape } from './opening'
 export type { Load, Place } from './device'

@@ -27,7 +27,7 @@ export function firstReleaseFacts(plan: Plan, reckoning: Reckoning): (step: Step
       .sort()
       .join(';')
   return (step) => {
-    const { version: _version, ...facts } = step.facts
+    const facts = Object.fromEntries(Object.entries(step.facts).filter(([key]) => key !== 'version'))
     if (step.wire !== null) return wireFacts(step.wire)
     if (step.id.startsWith('holes:')) return { holes: factsOfHoles(reckoning, step.id.slice('holes:'.length)) }
     if (step.id.startsWith('check:earth/')) return { path: together(step.after) }

@@ -178,11 +178,16 @@ function lossOf(id: DeviceId, part: Plan['parts'][keyof Plan['parts']], state: S
   return loss_W
 }
 
+const drivers = new WeakMap<object, boolean>()
+
 /** Whether a draw is power for motors, which turn it into heat and work elsewhere. */
 function passesOn(part: Plan['parts'][keyof Plan['parts']], draw: string): boolean {
-  return (
-    (part!.behaviour.kind === 'driver' || part!.behaviour.kind === 'board') &&
-    Object.values(part!.terminals).some((terminal) => terminal!.function === 'coil-A') &&
-    draw !== 'logic'
-  )
+  let isDriver = drivers.get(part)
+  if (isDriver === undefined) {
+    isDriver =
+      (part.behaviour.kind === 'driver' || part.behaviour.kind === 'board') &&
+      Object.values(part.terminals).some((terminal) => terminal!.function === 'coil-A')
+    drivers.set(part, isDriver)
+  }
+  return isDriver && draw !== 'logic'
 }

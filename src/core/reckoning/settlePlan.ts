@@ -1,5 +1,5 @@
 import { compile, type Model, type Solution } from '@/core/model'
-import { circuitView, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
+import { circuitView, guardingView, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
 import { airOf, type Air } from './air'
 import { reckonBoxHeat } from './boxHeat'
 import { guardWires, type WireGuard } from './guards'
@@ -34,9 +34,19 @@ export function settlePlan(plan: Plan): SettledPlan {
   return settled
 }
 
+const knownGuards = new WeakMap<Plan, ReadonlyMap<WireId, WireGuard>>()
+
+/** What protects each wire: the same for every load and every size. */
+function guardsOf(plan: Plan): ReadonlyMap<WireId, WireGuard> {
+  const view = guardingView(plan)
+  let guards = knownGuards.get(view)
+  if (!guards) knownGuards.set(view, (guards = guardWires(view, compile(view))))
+  return guards
+}
+
 function workOut(model: Model): SettledPlan {
   const { plan } = model
-  const guards = guardWires(plan, model)
+  const guards = guardsOf(plan)
   const warmer = new Map<EnclosureId, number>()
   const isLaidOut = Object.values(plan.devices).some((device) => device!.place.kind === 'face')
   for (let round = 0; ; round += 1) {

@@ -67,12 +67,12 @@ export interface FeedWay {
   readonly passages: readonly Passage[]
 }
 
-const knownWays = new WeakMap<Model, readonly FeedWay[]>()
+const knownWays = new WeakMap<Model['wiring'], readonly FeedWay[]>()
 
 /** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back; worked out once for each plan. */
 export function feedWays(plan: Plan, model: Model): readonly FeedWay[] {
-  let ways = knownWays.get(model)
-  if (!ways) knownWays.set(model, (ways = findWays(plan, model)))
+  let ways = knownWays.get(model.wiring)
+  if (!ways) knownWays.set(model.wiring, (ways = findWays(plan, model)))
   return ways
 }
 

@@ -1,8 +1,32 @@
+import type { Plan } from '../plan'
 import { DEFAULT_PRACTICE } from '../practice'
 import { defineView, type View } from './view'
 
 export { boxPlans } from './boxPlans'
 export type { View }
+
+/** A device of which nothing but its part counts. */
+const UNNAMED = {
+  tag: '',
+  name: '',
+  place: { kind: 'unplaced', enclosure: null },
+  origin: 'new',
+  note: '',
+  loads: {},
+  fitted: {},
+  settings: {},
+  safeState: null,
+  reserves: [],
+  length_mm: null,
+  operationsPerDay: null,
+  sink_K_per_W: null,
+  fixedWith: null,
+  screw_mm: null,
+  hasCover: null,
+  blows: null,
+  commandedBy: null,
+  watchedBy: null,
+} as const
 
 const ONE_SCHEME = DEFAULT_PRACTICE.IEC.colours
 
@@ -53,4 +77,24 @@ export const layoutView = defineView({
   devices: (device) => ({ ...device, note: '' }),
   wires: (wire) => ({ ...wire, note: '', colour: null }),
   rest: ({ practice }) => ({ name: '', description: '', practice: { ...practice, colours: ONE_SCHEME } }),
+})
+
+/** What joins what: parts, settings, wires by their ends. No loads, sizes, names or states. */
+export const wiringView = defineView({
+  devices: (device) => ({
+    ...UNNAMED,
+    part: device.part,
+    settings: device.settings,
+  }),
+  wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
+  cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
+  rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),
+})
+
+/** What protects what: the wiring with its fuses, and what they are called. */
+export const guardingView = defineView({
+  devices: ({ part, settings, tag, fitted }) => ({ ...UNNAMED, part, settings, tag, fitted }),
+  wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
+  cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
+  rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),
 })
