@@ -1,4 +1,5 @@
 'use client'
+import { memo, useDeferredValue } from 'react'
 import { Bar, BarChart, CartesianGrid, LabelList, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import type { StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
@@ -45,49 +46,7 @@ export function DemandChart() {
                 </span>
                 <FigureButton figure={supply.loading} title={device.tag} subject="loading, derated" />
               </p>
-              <div
-                style={{ height: 26 + 30 * rows.length }}
-                role="img"
-                aria-label={rows.map(({ name, label }) => `${name}: ${label}`).join(', ')}
-              >
-                <ResponsiveContainer width="100%" height="100%">
-                  <BarChart
-                    layout="vertical"
-                    data={rows}
-                    margin={{ top: 2, right: 54, bottom: 0, left: 0 }}
-                    accessibilityLayer={false}
-                  >
-                    <CartesianGrid horizontal={false} stroke="var(--hair)" />
-                    <XAxis
-                      type="number"
-                      domain={[0, Math.max(rated_W, ...rows.map(({ watts }) => watts))]}
-                      tick={{ fontSize: 12, fill: 'var(--mute)' }}
-                      tickLine={false}
-                      stroke="var(--hair)"
-                      tickFormatter={(value: number) => formatNumber(value)}
-                      height={20}
-                      tickCount={4}
-                    />
-                    <YAxis
-                      type="category"
-                      dataKey="name"
-                      width={84}
-                      tick={{ fontSize: 12.5, fill: 'var(--ink)' }}
-                      tickLine={false}
-                      stroke="var(--hair)"
-                    />
-                    <Bar dataKey="watts" fill="var(--accent)" barSize={14} isAnimationActive={false}>
-                      <LabelList dataKey="label" position="right" fontSize={12} fill="var(--ink)" />
-                    </Bar>
-                    <ReferenceLine
-                      x={(rated_W * plan.practice.supplyLoading_percent) / 100}
-                      stroke="var(--caution)"
-                      strokeDasharray="4 3"
-                      strokeWidth={1.5}
-                    />
-                  </BarChart>
-                </ResponsiveContainer>
-              </div>
+              <Bars rated_W={rated_W} limit_W={(rated_W * plan.practice.supplyLoading_percent) / 100} rows={rows} />
             </div>
           )
         })}
@@ -141,3 +100,65 @@ export function DemandChart() {
     </section>
   )
 }
+
+interface Row {
+  readonly name: string
+  readonly watts: number
+  readonly label: string
+}
+
+interface Picture {
+  readonly rated_W: number
+  readonly limit_W: number
+  readonly rows: Row[]
+}
+
+/** Drawn after the figures are: a picture may follow a moment later, and only where its numbers are others. */
+function Bars(wanted: Picture) {
+  const text = useDeferredValue(JSON.stringify(wanted))
+  return <DrawnBars text={text} />
+}
+
+const DrawnBars = memo(function DrawnBars({ text }: { readonly text: string }) {
+  const { rated_W, limit_W, rows } = JSON.parse(text) as Picture
+  return (
+    <div
+      style={{ height: 26 + 30 * rows.length }}
+      role="img"
+      aria-label={rows.map(({ name, label }) => `${name}: ${label}`).join(', ')}
+    >
+      <ResponsiveContainer width="100%" height="100%">
+        <BarChart
+          layout="vertical"
+          data={rows}
+          margin={{ top: 2, right: 54, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+        >
+          <CartesianGrid horizontal={false} stroke="var(--hair)" />
+          <XAxis
+            type="number"
+            domain={[0, Math.max(rated_W, ...rows.map(({ watts }) => watts))]}
+            tick={{ fontSize: 12, fill: 'var(--mute)' }}
+            tickLine={false}
+            stroke="var(--hair)"
+            tickFormatter={(value: number) => formatNumber(value)}
+            height={20}
+            tickCount={4}
+          />
+          <YAxis
+            type="category"
+            dataKey="name"
+            width={84}
+            tick={{ fontSize: 12.5, fill: 'var(--ink)' }}
+            tickLine={false}
+            stroke="var(--hair)"
+          />
+          <Bar dataKey="watts" fill="var(--accent)" barSize={14} isAnimationActive={false}>
+            <LabelList dataKey="label" position="right" fontSize={12} fill="var(--ink)" />
+          </Bar>
+          <ReferenceLine x={limit_W} stroke="var(--caution)" strokeDasharray="4 3" strokeWidth={1.5} />
+        </BarChart>
+      </ResponsiveContainer>
+    </div>
+  )
+})

@@ -1,12 +1,15 @@
 'use client'
-import type { DeviceId, State, StateId } from '@/core/plan'
+import { memo } from 'react'
+import type { Device, DeviceId, Draw, Plan, State, StateId } from '@/core/plan'
 import { LoadField } from '@/ui/panels'
-import { Button, CommitField, readNumber } from '@/ui/primitives'
-import { byTag, FigureButton, useRoom } from '@/ui/room'
+import { Button, CommitField, readNumber, useRowsInView } from '@/ui/primitives'
+import { byTag, FigureButton, useDesk, useRoom } from '@/ui/room'
+
+const ROW_PX = 41
 
 /** What must run, how hard, and in which states: a row a load, a column a state. */
 export function LoadTable() {
-  const { plan, evaluation, edit, open } = useRoom()
+  const { plan, evaluation, edit } = useRoom()
   const states = Object.entries(plan.states) as [StateId, State][]
   const loads = (Object.keys(plan.devices) as DeviceId[])
     .map((id) => ({
@@ -17,28 +20,16 @@ export function LoadTable() {
     }))
     .filter(({ part }) => part.draws.length > 0)
     .sort(byTag)
+  const rows = loads.flatMap(({ id, device, part }) =>
+    part.draws.map((draw, i) => ({ id, device, part, draw, isFirst: i === 0 })),
+  )
+  const { body, from, to, above_px, below_px } = useRowsInView(rows.length, ROW_PX)
   if (loads.length === 0) {
     return (
       <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
         Nothing must run yet. Begin with what the machine does: boards, motors, heat, light. Supplies, fuses and wires
         follow from it.
       </p>
-    )
-  }
-  const shareOf = (state: State, id: DeviceId) =>
-    (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
-  const setShare = (stateId: StateId, id: DeviceId, text: string) => {
-    const read = readNumber(text, 'The share')
-    if ('error' in read) return read.error
-    if (read.value < 0 || read.value > 100) return '0 to 100 %'
-    const state = plan.states[stateId]!
-    return (
-      edit(`${plan.devices[id]!.tag} at ${read.value} % in “${state.name}”`, {
-        type: 'setShare',
-        state: stateId,
-        device: id,
-        share: read.value / 100,
-      })[0]?.message ?? null
     )
   }
   const addState = () =>
@@ -90,48 +81,20 @@ export function LoadTable() {
               ))}
             </tr>
           </thead>
-          <tbody>
-            {loads.flatMap(({ id, device, part }) =>
-              part.draws.map((draw, i) => {
-                return (
-                  <tr key={id + draw.id} className="border-b border-hair/60">
-                    <td className="py-1 pr-2">
-                      <button
-                        type="button"
-                        className="text-left hover:underline"
-                        onClick={() => open({ kind: 'device', id })}
-                      >
-                        <span className="figures font-semibold">{device.tag}</span> {i === 0 ? device.name : ''}
-                        {part.draws.length > 1 ? (
-                          <span className="text-mute">
-                            {i === 0 ? ', ' : ''}
-                            {draw.name.toLowerCase()}
-                          </span>
-                        ) : null}
-                      </button>{' '}
-                      <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span>
-                    </td>
-                    <td className="pr-2">
-                      <LoadField device={id} draw={draw} hideLabel />
-                    </td>
-                    {states.map(([stateId, state]) => (
-                      <td key={stateId} className="pr-1">
-                        {i === 0 ? (
-                          <CommitField
-                            hideLabel
-                            numeric
-                            unit="%"
-                            label={`${device.tag} in ${state.name}, percent`}
-                            value={String(Math.round(shareOf(state, id) * 1000) / 10)}
-                            onCommit={(text) => setShare(stateId, id, text)}
-                          />
-                        ) : null}
-                      </td>
-                    ))}
-                  </tr>
-                )
-              }),
-            )}
+          <tbody ref={body}>
+            {above_px > 0 ? <tr style={{ height: above_px }} /> : null}
+            {rows.slice(from, to).map(({ id, device, part, draw, isFirst }) => (
+              <LoadRow
+                key={id + draw.id}
+                id={id}
+                device={device}
+                draw={draw}
+                isFirst={isFirst}
+                isAlone={part.draws.length === 1}
+                states={plan.states}
+              />
+            ))}
+            {below_px > 0 ? <tr style={{ height: below_px }} /> : null}
             <tr>
               <td className="py-1 font-bold" colSpan={2}>
                 Together, at the loads
@@ -157,6 +120,74 @@ export function LoadTable() {
     </section>
   )
 }
+
+/** One load: what it takes, and its share in each state. Drawn again only when one of these changed. */
+const LoadRow = memo(function LoadRow({
+  id,
+  device,
+  draw,
+  isFirst,
+  isAlone,
+  states,
+}: {
+  readonly id: DeviceId
+  readonly device: Device
+  readonly draw: Draw
+  readonly isFirst: boolean
+  readonly isAlone: boolean
+  readonly states: Plan['states']
+}) {
+  const { edit, open } = useDesk()
+  const setShare = (stateId: StateId, text: string) => {
+    const read = readNumber(text, 'The share')
+    if ('error' in read) return read.error
+    if (read.value < 0 || read.value > 100) return '0 to 100 %'
+    return (
+      edit(`${device.tag} at ${read.value} % in “${states[stateId]!.name}”`, {
+        type: 'setShare',
+        state: stateId,
+        device: id,
+        share: read.value / 100,
+      })[0]?.message ?? null
+    )
+  }
+  return (
+    <tr className="border-b border-hair/60">
+      <td className="py-1 pr-2">
+        <button type="button" className="text-left hover:underline" onClick={() => open({ kind: 'device', id })}>
+          <span className="figures font-semibold">{device.tag}</span> {isFirst ? device.name : ''}
+          {isAlone ? null : (
+            <span className="text-mute">
+              {isFirst ? ', ' : ''}
+              {draw.name.toLowerCase()}
+            </span>
+          )}
+        </button>{' '}
+        <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span>
+      </td>
+      <td className="pr-2">
+        <LoadField device={id} entry={device} draw={draw} hideLabel />
+      </td>
+      {(Object.entries(states) as [StateId, State][]).map(([stateId, state]) => (
+        <td key={stateId} className="pr-1">
+          {isFirst ? (
+            <CommitField
+              hideLabel
+              numeric
+              unit="%"
+              label={`${device.tag} in ${state.name}, percent`}
+              value={String(Math.round(shareOf(state, id) * 1000) / 10)}
+              onCommit={(text) => setShare(stateId, text)}
+            />
+          ) : null}
+        </td>
+      ))}
+    </tr>
+  )
+})
+
+const shareOf = (state: State, id: DeviceId) =>
+  (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
 
 /** What a state has besides its loads: its sources, whether it is the moment of starting, whether what comes later counts. */
 function StateSettings({

@@ -2,7 +2,7 @@
 import { isCommanded } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { SwitchReckoning } from '@/core/reckoning'
-import { CommitField, readNumber, Share } from '@/ui/primitives'
+import { CommitField, LongList, readNumber, Share } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
 
 /** Relays, contacts and transistors: how hard they work, how hot they get, how long they last. */
@@ -19,16 +19,20 @@ export function SwitchList() {
         leave less of it.
       </p>
       {switches.length === 0 ? <p className="text-mute">Nothing is switched yet.</p> : null}
-      <ul className="divide-y divide-hair/70">
-        {switches.map((each) => (
+      <LongList
+        items={switches}
+        keyOf={({ device, link }) => `${device}/${link}`}
+        estimate_px={92}
+        itemClassName="border-t border-hair/70 first:border-t-0"
+      >
+        {(each) => (
           <SwitchRow
-            key={`${each.device}/${each.link}`}
             each={each}
             isAlone={switches.filter(({ device }) => device === each.device).length === 1}
             tag={plan.devices[each.device]!.tag}
           />
-        ))}
-      </ul>
+        )}
+      </LongList>
     </section>
   )
 }
@@ -63,7 +67,7 @@ function SwitchRow({
     )
   }
   return (
-    <li className="py-2.5">
+    <div className="py-2.5">
       <div className="flex items-baseline justify-between gap-2">
         <button
           type="button"
@@ -141,6 +145,6 @@ function SwitchRow({
           ) : null}
         </div>
       ) : null}
-    </li>
+    </div>
   )
 }

@@ -73,7 +73,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         const reckoned = evaluation?.reckoning.draws.find((each) => each.device === id && each.draw === draw.id)
         return (
           <div key={draw.id}>
-            <LoadField device={id} draw={draw} withKind />
+            <LoadField device={id} entry={device} draw={draw} withKind />
             {reckoned && reckoned.most.value !== null ? (
               <p className="mt-0.5 text-[13px] text-mute">
                 Draws up to{' '}

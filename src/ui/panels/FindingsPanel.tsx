@@ -1,9 +1,15 @@
 'use client'
+import { useState } from 'react'
+import { Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { FindingCard } from './FindingCard'
 
+/** Nobody mends more at a time; the gravest stand first. */
+const MOST_SHOWN = 40
+
 export function FindingsPanel() {
   const { evaluation } = useRoom()
+  const [shown, setShown] = useState(MOST_SHOWN)
   if (!evaluation) return <p className="text-mute">Working it out …</p>
   const { findings } = evaluation
   return (
@@ -18,9 +24,14 @@ export function FindingsPanel() {
         </p>
       ) : (
         <div className="space-y-2.5">
-          {findings.map((finding) => (
+          {findings.slice(0, shown).map((finding) => (
             <FindingCard key={finding.id} finding={finding} />
           ))}
+          {findings.length > shown ? (
+            <Button onClick={() => setShown(shown + MOST_SHOWN)}>
+              Show {Math.min(MOST_SHOWN, findings.length - shown)} more of {findings.length}
+            </Button>
+          ) : null}
         </div>
       )}
     </section>

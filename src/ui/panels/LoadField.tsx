@@ -1,10 +1,10 @@
 'use client'
-import type { DeviceId, Draw, Load } from '@/core/plan'
+import type { Device, DeviceId, Draw, Load } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { drawAmount } from '@/core/model'
 import { motorSupplyPower } from '@/core/supply'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
-import { FigureButton, useRoom } from '@/ui/room'
+import { FigureButton, useDesk } from '@/ui/room'
 
 type Kind = 'power_W' | 'current_A' | 'motor'
 
@@ -17,17 +17,18 @@ const KINDS: readonly { readonly value: Kind; readonly label: string }[] = [
 /** What a load takes: by watts, by amperes, or by what is printed on the motor behind it. */
 export function LoadField({
   device,
+  entry,
   draw,
   hideLabel,
   withKind,
 }: {
   readonly device: DeviceId
+  readonly entry: Device
   readonly draw: Draw
   readonly hideLabel?: boolean
   readonly withKind?: boolean
 }) {
-  const { plan, edit } = useRoom()
-  const entry = plan.devices[device]!
+  const { edit } = useDesk()
   const { tag } = entry
   const own = (entry.loads as Readonly<Record<string, Load>>)[draw.id]
   const { power_W, current_A } = drawAmount(entry, draw)

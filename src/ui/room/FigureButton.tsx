@@ -1,11 +1,11 @@
 'use client'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { formatNumber } from '@/core/quantity'
 import type { Figure } from '@/core/trace'
-import { useRoom } from './PlanRoom'
+import { useDesk } from './PlanRoom'
 
 /** A figure that says how it was worked out when it is asked. */
-export function FigureButton({
+export const FigureButton = memo(function FigureButton({
   figure,
   title,
   subject,
@@ -20,15 +20,13 @@ export function FigureButton({
   readonly className?: string
   readonly significant?: number
 }) {
-  const { open, drawer } = useRoom()
+  const { openFigure } = useDesk()
   const value = figure.value === null ? 'not derived' : formatNumber(figure.value, significant)
   return (
     <button
       type="button"
       title="How was this worked out?"
-      onClick={() =>
-        open({ kind: 'figure', title, subject, figure, back: drawer && drawer.kind !== 'figure' ? drawer : undefined })
-      }
+      onClick={() => openFigure({ title, subject, figure })}
       className={`figures rounded-sm underline decoration-hair decoration-dotted underline-offset-4 hover:decoration-accent ${className}`}
     >
       {children ?? (
@@ -39,4 +37,4 @@ export function FigureButton({
       )}
     </button>
   )
-}
+})

@@ -35,8 +35,19 @@ export type DrawerView =
   | { readonly kind: 'device'; readonly id: DeviceId }
   | { readonly kind: 'wire'; readonly id: WireId }
 
-export interface Room {
+/** What a person can do in the room: the same from edit to edit, so that what only does and does not show is not drawn again. */
+export interface Desk {
   readonly id: string
+  readonly client: PlanClient
+  edit(label: string, ...commands: Command[]): readonly Issue[]
+  open(view: DrawerView | null): void
+  /** Opens a figure over what the drawer shows, to which it leads back. */
+  openFigure(view: Omit<Extract<DrawerView, { kind: 'figure' }>, 'kind' | 'back'>): void
+  /** Returns what is wrong with the entry, or null: then it counts, is kept, and goes to the server when that answers. */
+  record(entry: Omit<LogEntry, 'at' | 'entryId'>): string | null
+}
+
+export interface Room extends Desk {
   readonly state: PlanState
   readonly plan: Plan
   /** Of the newest plan that has been worked out; null until the first. */
@@ -49,19 +60,21 @@ export interface Room {
   readonly logWaiting: { readonly count: number; readonly message: string | null }
   readonly progress: ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }>
   readonly drawer: DrawerView | null
-  readonly client: PlanClient
-  edit(label: string, ...commands: Command[]): readonly Issue[]
-  open(view: DrawerView | null): void
-  /** Returns what is wrong with the entry, or null: then it counts, is kept, and goes to the server when that answers. */
-  record(entry: Omit<LogEntry, 'at' | 'entryId'>): string | null
 }
 
 const RoomContext = createContext<Room | null>(null)
+const DeskContext = createContext<Desk | null>(null)
 
 export function useRoom(): Room {
   const room = useContext(RoomContext)
   if (!room) throw new Error('useRoom needs a PlanRoom around it')
   return room
+}
+
+export function useDesk(): Desk {
+  const desk = useContext(DeskContext)
+  if (!desk) throw new Error('useDesk needs a PlanRoom around it')
+  return desk
 }
 
 interface Start {
@@ -205,8 +218,20 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   }, [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
+  const desk = useMemo<Desk>(
+    () => ({
+      id: start.id,
+      client,
+      edit: (label, ...commands) => client.edit(label, commands),
+      open: setDrawer,
+      openFigure: (view) =>
+        setDrawer((now) => ({ ...view, kind: 'figure', ...(now && now.kind !== 'figure' ? { back: now } : {}) })),
+      record,
+    }),
+    [start.id, client, record],
+  )
   const room: Room = {
-    id: start.id,
+    ...desk,
     state,
     plan: isBehind && !reckonError ? evaluated.plan : state.plan,
     evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null),
@@ -217,10 +242,10 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     progress,
     logWaiting: { count: logState.waiting, message: logState.message },
     drawer,
-    client,
-    edit: (label, ...commands) => client.edit(label, commands),
-    open: setDrawer,
-    record,
   }
-  return <RoomContext.Provider value={room}>{children}</RoomContext.Provider>
+  return (
+    <DeskContext.Provider value={desk}>
+      <RoomContext.Provider value={room}>{children}</RoomContext.Provider>
+    </DeskContext.Provider>
+  )
 }

@@ -1,6 +1,6 @@
 export { problemText, request, sendFile, type Problem } from './api'
 export { FigureButton } from './FigureButton'
-export { PlanRoom, useRoom, type DrawerView, type Room } from './PlanRoom'
+export { PlanRoom, useDesk, useRoom, type Desk, type DrawerView, type Room } from './PlanRoom'
 export type { Conflict } from './planClient'
 export { byTag, endName, FUNCTION_WORDS, isWireable, terminalLabel, wireColour } from './words'
 export { goToStage, StageLink } from './StageLink'

@@ -1,3 +1,4 @@
+import { keepAlike } from '@/workers/difference'
 import { readWith, type Issue } from '@/core/calculator'
 import {
   apply,
@@ -423,7 +424,9 @@ export class PlanClient {
       } else if (item.kind === 'undo') [undoTop, redoTop] = ['what was before', undoTop]
       else [undoTop, redoTop] = [redoTop, null]
     }
-    this.set({ plan, undo: done.at(-1)?.label ?? undoTop, redo: undone.at(-1)?.label ?? redoTop })
+    // An edit that the server took says what the window showed already: it is the same plan, and not worked out again.
+    const shown = keepAlike(this.state.plan, plan)
+    this.set({ plan: shown, undo: done.at(-1)?.label ?? undoTop, redo: undone.at(-1)?.label ?? redoTop })
   }
 
   private keep(pending: readonly PendingItem[]): void {
