@@ -43,6 +43,7 @@ export {
   type RacewayGiven,
 } from './make'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
+export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
 export { boxPlans, circuitView, guardingView, layoutView, placesView, wiringView, type View } from './views'

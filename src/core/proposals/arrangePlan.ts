@@ -1,6 +1,17 @@
 import { contains, footprint, grow, meets, overlaps, type Box3, type Rect } from '@/core/geometry'
 import type { ArrangeItem, ArrangePull, ArrangeRequest, Arrangement } from '@/core/packing'
-import type { Command, Device, DeviceId, Enclosure, EnclosureId, FaceId, Part, Plan, RacewayId } from '@/core/plan'
+import {
+  PART_KINDS,
+  type Command,
+  type Device,
+  type DeviceId,
+  type Enclosure,
+  type EnclosureId,
+  type FaceId,
+  type Part,
+  type Plan,
+  type RacewayId,
+} from '@/core/plan'
 import { boxAt, racewayRect, sideOf, type Reckoning } from '@/core/reckoning'
 
 /** Wiring duct proposed between rows: wide enough for a hand, low enough for the box. Common practice. */
@@ -76,7 +87,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
         isMains,
         isSignal: functions.get(id)?.has('signal') === true && !isMains,
         heat_W: heat.get(id) ?? 0,
-        isCool: ['board', 'computer', 'screen', 'driver', 'sensor'].includes(part.behaviour.kind),
+        isCool: PART_KINDS[part.behaviour.kind].isElectronics,
       }
     })
   const own = reckoning.faces.find((each) => each.enclosure === enclosure && each.face === faceKey)

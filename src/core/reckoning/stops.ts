@@ -1,11 +1,10 @@
 import { allOn, settle, type Conditions, type Model, type Solution } from '@/core/model'
-import { isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
+import { isClosedAtRest, PART_KINDS, type DeviceId, type Part } from '@/core/plan'
 import type { StopReckoning } from './types'
 
 /** Whether a thing moves or heats: what a stop is for. */
 export function isHazard(part: Part): boolean {
-  const { kind } = part.behaviour
-  if (kind === 'heater' || kind === 'driver' || kind === 'motor') return true
+  if (PART_KINDS[part.behaviour.kind].isHazard) return true
   return (
     part.draws.some(({ startFactor }) => startFactor > 1) ||
     Object.values(part.terminals).some((terminal) => terminal!.function === 'coil-A')
@@ -51,8 +50,7 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
 }
 
 function isControl(model: Model, device: DeviceId): boolean {
-  const { kind } = model.deviceById.get(device)!.part.behaviour
-  return kind === 'relay' || kind === 'contactor' || kind === 'solid-state-relay'
+  return PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].isControl
 }
 
 /** Devices any of whose draws has volts, whether or not it takes a current. */

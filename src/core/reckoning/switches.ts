@@ -17,7 +17,7 @@ import {
   isClosedAtRest,
   isCommanded,
   moverOf,
-  type Behaviour,
+  PART_KINDS,
   type DeviceId,
   type Part,
   type Plan,
@@ -38,24 +38,10 @@ const BARE_BASE_K_PER_W = 9
 /** Pad or paste; typical. */
 const INTERFACE_K_PER_W = 0.1
 
-const KIND_OF: Readonly<Partial<Record<Behaviour['kind'], LoadKind>>> = {
-  supply: 'capacitive',
-  converter: 'capacitive',
-  board: 'capacitive',
-  driver: 'capacitive',
-  computer: 'capacitive',
-  screen: 'capacitive',
-  'pixel-string': 'capacitive',
-  lamp: 'lamp',
-  fan: 'motor',
-  motor: 'motor',
-  heater: 'resistive',
-}
-
 /** What a thing is to the contact that switches it. */
 export function loadKindOf(part: Part): LoadKind {
-  const known = KIND_OF[part.behaviour.kind]
-  if (known) return known
+  const { loadKind } = PART_KINDS[part.behaviour.kind]
+  if (loadKind !== 'by-draw') return loadKind
   return part.draws.some(({ startFactor }) => startFactor > 1) ? 'motor' : 'resistive'
 }
 

@@ -1,5 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { kindsOfferedAt } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -25,25 +26,7 @@ export function BriefStage() {
           <h1 className="text-[24px] leading-tight font-bold">Brief</h1>
           <p className="text-[14px] text-mute">Where it stands, what must run, and how hard.</p>
         </div>
-        <AddDevice
-          look="main"
-          label="Add what must run"
-          only={[
-            'board',
-            'driver',
-            'motor',
-            'heater',
-            'fan',
-            'lamp',
-            'computer',
-            'screen',
-            'pixel-string',
-            'sensor',
-            'other',
-            'outlet',
-            'exposed-metal',
-          ]}
-        />
+        <AddDevice look="main" label="Add what must run" only={kindsOfferedAt('brief')} />
       </header>
       {here.length > 0 ? (
         <div className="mb-3 space-y-2">

@@ -1,7 +1,7 @@
 'use client'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
-import type { StateId } from '@/core/plan'
+import { kindsOfferedAt, kindsWhere, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { FigureButton, useRoom } from '@/ui/room'
@@ -33,23 +33,8 @@ export function FeedStage() {
           </p>
         </div>
         <div className="flex flex-wrap gap-2">
-          <AddDevice
-            label="Add a fuse or switch"
-            only={[
-              'protective-device',
-              'switch',
-              'emergency-stop',
-              'mains-inlet',
-              'solid-state-relay',
-              'relay',
-              'splice',
-              'terminal-strip',
-              'earth-stud',
-              'exposed-metal',
-              'thermal-cut-out',
-            ]}
-          />
-          <AddDevice label="Add a supply" look="main" only={['supply', 'converter']} />
+          <AddDevice label="Add a fuse or switch" only={kindsOfferedAt('feed')} />
+          <AddDevice label="Add a supply" look="main" only={kindsWhere(({ group }) => group === 'supplies')} />
         </div>
       </header>
       <div

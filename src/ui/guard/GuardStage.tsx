@@ -1,5 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { kindsOfferedAt } from '@/core/plan'
 import { useState } from 'react'
 import type { ProtectiveReckoning } from '@/core/reckoning'
 import { AddDevice, FindingCard } from '@/ui/panels'
@@ -42,21 +43,7 @@ export function GuardStage() {
           </p>
         </div>
         <div className="flex flex-wrap gap-2">
-          <AddDevice
-            label="Add a fuse or relay"
-            only={[
-              'protective-device',
-              'relay',
-              'solid-state-relay',
-              'mosfet-module',
-              'contactor',
-              'thermal-cut-out',
-              'thermostat',
-              'emergency-stop',
-              'residual-current-device',
-              'button',
-            ]}
-          />
+          <AddDevice label="Add a fuse or relay" only={kindsOfferedAt('guard')} />
           <Button look="main" onClick={() => setSizing(true)}>
             Size all fuses and wires
           </Button>

@@ -1,5 +1,5 @@
 'use client'
-import type { DeviceId } from '@/core/plan'
+import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { CONTROL_CASES, type ControlCase, type Verdict } from '@/core/switching'
 import { Choice } from '@/ui/primitives'
 import { byTag, useRoom } from '@/ui/room'
@@ -27,10 +27,7 @@ export function SafeStates() {
       device: plan.devices[id]!,
       part: plan.parts[plan.devices[id]!.part]!,
     }))
-    .filter(
-      ({ device, part }) =>
-        device.safeState !== null || ['heater', 'fan', 'lamp', 'other'].includes(part.behaviour.kind),
-    )
+    .filter(({ device, part }) => device.safeState !== null || PART_KINDS[part.behaviour.kind].asksSafeState)
     .filter(({ part }) => part.draws.length > 0)
     .sort(byTag)
   return (

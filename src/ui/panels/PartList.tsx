@@ -1,49 +1,13 @@
 'use client'
 import { useState } from 'react'
 import { CATALOGUE } from '@/core/catalogue'
-import type { BehaviourKind, Part, PartId } from '@/core/plan'
+import { kindsWhere, PART_GROUPS, type BehaviourKind, type Part, type PartGroup, type PartId } from '@/core/plan'
 import { INPUT } from '@/ui/primitives'
 
-const GROUPS: readonly { readonly name: string; readonly kinds: readonly BehaviourKind[] }[] = [
-  {
-    name: 'What runs',
-    kinds: [
-      'board',
-      'driver',
-      'motor',
-      'heater',
-      'fan',
-      'lamp',
-      'computer',
-      'screen',
-      'pixel-string',
-      'sensor',
-      'encoder',
-      'outlet',
-      'other',
-    ],
-  },
-  { name: 'Supplies', kinds: ['supply', 'converter'] },
-  {
-    name: 'Mains, switches and relays',
-    kinds: [
-      'mains-inlet',
-      'switch',
-      'button',
-      'emergency-stop',
-      'contactor',
-      'relay',
-      'solid-state-relay',
-      'mosfet-module',
-      'thermostat',
-      'thermal-cut-out',
-      'surge-filter',
-      'residual-current-device',
-    ],
-  },
-  { name: 'Fuses and breakers', kinds: ['protective-device'] },
-  { name: 'Joints, earth and metal', kinds: ['splice', 'terminal-strip', 'coupler', 'earth-stud', 'exposed-metal'] },
-]
+const GROUPS = (Object.entries(PART_GROUPS) as [PartGroup, string][]).map(([group, name]) => ({
+  name,
+  kinds: kindsWhere((facts) => facts.group === group),
+}))
 
 /** The catalogue and the plan's own parts, searched by name, grouped by what they do. */
 export function PartList({

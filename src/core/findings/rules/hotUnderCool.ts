@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../types'
@@ -6,7 +6,6 @@ import { defineRule } from '../types'
 /** From here on a part warms what is above it, and this far; common practice. */
 const HOT_W = 15
 const RISES_mm = 100
-const ELECTRONIC = new Set(['board', 'computer', 'screen', 'driver', 'sensor'])
 
 export const hotUnderCool = defineRule<{
   readonly hot: DeviceId
@@ -37,7 +36,7 @@ export const hotUnderCool = defineRule<{
               gap_mm < RISES_mm &&
               Math.min(hot.body.right_mm, cool.body.right_mm) > Math.max(hot.body.left_mm, cool.body.left_mm)
             return isAbove &&
-              ELECTRONIC.has(context.part(cool.device).behaviour.kind) &&
+              PART_KINDS[context.part(cool.device].isElectronics.behaviour.kind) &&
               (losses.get(cool.device) ?? 0) < loss_W / 2
               ? [{ hot: hot.device, cool: cool.device, loss_W, gap_mm }]
               : []

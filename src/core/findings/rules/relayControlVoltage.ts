@@ -1,4 +1,4 @@
-import { coilsOf, type DeviceId, type StateId } from '@/core/plan'
+import { coilsOf, PART_KINDS, type DeviceId, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
@@ -14,8 +14,6 @@ interface Facts {
 /** Share of its nominal voltage within which a coil surely pulls in and does not burn; common practice. */
 const COIL = { from: 0.8, to: 1.1 } as const
 
-const WORKED_BY_A_COIL: ReadonlySet<string> = new Set(['relay', 'contactor', 'solid-state-relay'])
-
 export const relayControlVoltage = defineRule<Facts>({
   severity: 'stop',
   title: 'Control voltage the relay is not made for',
@@ -23,7 +21,7 @@ export const relayControlVoltage = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
-      if (!WORKED_BY_A_COIL.has(part.behaviour.kind)) return []
+      if (!PART_KINDS[part.behaviour.kind].isWorkedByCoil) return []
       return coilsOf(part).flatMap(({ coil }): Facts[] => {
         const draw = part.draws.find(({ plus, minus }) => plus === coil.plus && minus === coil.minus) ?? part.draws[0]
         if (!draw) return []
