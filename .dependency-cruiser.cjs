@@ -38,14 +38,14 @@ module.exports = {
       comment: 'plain requests in, answers out',
       from: { path: `^src/core/(${RECKONERS})/`, pathNot: '\\.test\\.ts$' },
       to: {
-        path: '^src/core/(plan|catalogue|model|reckoning|findings|procedure|evaluate|patterns)/',
+        path: '^src/core/(plan|catalogue|model|figures|findings|procedure|evaluate|patterns)/',
         dependencyTypesNot: ['type-only'],
       },
     },
     {
-      name: 'reckoning-below-findings',
+      name: 'figures-below-findings',
       severity: 'error',
-      from: { path: '^src/core/reckoning/' },
+      from: { path: '^src/core/figures/' },
       to: { path: '^src/core/(findings|procedure|evaluate)/' },
     },
     {

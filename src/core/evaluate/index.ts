@@ -1,7 +1,7 @@
 import { review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { planSteps, type Step } from '@/core/procedure'
-import { reckon, type Reckoning } from '@/core/reckoning'
+import { reckon, type Reckoning } from '@/core/figures'
 
 /** All that follows from a plan: figures, what is wrong, and the work in order. */
 export interface Evaluation {

@@ -9,7 +9,7 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import { feedWays, reckon, settlePlan, type FeedWay, type Reckoning, type WireReckoning } from '@/core/reckoning'
+import { feedWays, reckon, settlePlan, type FeedWay, type Reckoning, type WireReckoning } from '@/core/figures'
 import { splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
 
 export interface WireAt {

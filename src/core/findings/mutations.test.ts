@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import { apply, type Command, type DeviceId, type Plan, type TerminalId, type WireEnd, type WireId } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'
 import { review, type Finding } from '.'
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, StateId, TerminalId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import { compile, Groups, splitKey, terminalKey } from '.'
 
 const key = (tag: string, terminal: string) => terminalKey(`device:${tag}` as DeviceId, terminal as TerminalId)

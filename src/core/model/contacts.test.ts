@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
 import { makePart, type DeviceId, type Part, type Plan, type StateId, type TerminalId, type WireId } from '@/core/plan'
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { reckon, settlePlan, stateSolutions } from '@/core/reckoning'
+import { reckon, settlePlan, stateSolutions } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'
 import { allOn, compile, networkOf, settle, situationOf, terminalKey, type Situation, type Solution } from '.'
 

@@ -5,7 +5,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { PlanBuilder, startingPattern, PATTERNS } from '@/core/patterns'
 import type { Plan, StateId, WireId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 
 const FULL = 'state:full' as StateId
 const SIZES = ['0.5 mm²', '1 mm²', '2.5 mm²'] as const

@@ -1,5 +1,5 @@
 import { colourName, type Colour, type WireEnd } from '@/core/plan'
-import type { FaceReckoning, WireReckoning } from '@/core/reckoning'
+import type { FaceReckoning, WireReckoning } from '@/core/figures'
 
 /** How facts are coded: codes and numbers, never sentences, so that a better wording sends nothing back to be redone. */
 export const FACTS_VERSION = '2'

@@ -4,7 +4,7 @@
  */
 import { shapeWords } from '@/core/geometry'
 import { colourName, type Plan, type WireEnd, type WireId } from '@/core/plan'
-import type { Reckoning } from '@/core/reckoning'
+import type { Reckoning } from '@/core/figures'
 import { checksum } from './facts'
 import type { Step } from './types'
 

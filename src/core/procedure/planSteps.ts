@@ -1,5 +1,5 @@
 import { layoutView, type Plan } from '@/core/plan'
-import type { Reckoning } from '@/core/reckoning'
+import type { Reckoning } from '@/core/figures'
 import { together } from './facts'
 import { orderSteps } from './order'
 import { checkSteps } from './steps/checks'

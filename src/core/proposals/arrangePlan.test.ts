@@ -3,7 +3,7 @@ import { review } from '@/core/findings'
 import { arrange } from '@/core/packing'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import { apply, type EnclosureId, type Plan } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import { arrangeEdits, arrangeTask, proposeGlands, wireOutside_mm } from '.'
 
 const MAIN = 'enclosure:main' as EnclosureId

@@ -12,7 +12,7 @@ import {
   type Plan,
   type RacewayId,
 } from '@/core/plan'
-import { boxAt, racewayRect, sideOf, type Reckoning } from '@/core/reckoning'
+import { boxAt, racewayRect, sideOf, type Reckoning } from '@/core/figures'
 
 /** Wiring duct proposed between rows: wide enough for a hand, low enough for the box. Common practice. */
 const DUCT = { width_mm: 30, height_mm: 40 } as const

@@ -2,7 +2,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 import type { DeviceId, Plan } from '@/core/plan'
-import type { Reckoning } from '@/core/reckoning'
+import type { Reckoning } from '@/core/figures'
 
 export interface BoxOption {
   readonly boxes: 1 | 2

@@ -3,7 +3,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
-import type { Rail, Reckoning } from '@/core/reckoning'
+import type { Rail, Reckoning } from '@/core/figures'
 
 export const DEALS = ['one', 'balanced', 'boards-together'] as const
 export type Deal = (typeof DEALS)[number]

@@ -13,7 +13,7 @@ import type {
   WireFunction,
   WireId,
 } from '@/core/plan'
-import type { Rail } from '@/core/reckoning'
+import type { Rail } from '@/core/figures'
 import type { SupplyOption } from './compareSupplies'
 
 export interface DealEdit {

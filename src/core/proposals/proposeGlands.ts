@@ -2,7 +2,7 @@ import { footprint, intoEnclosure, meets, overlaps, type Box3 } from '@/core/geo
 import { GLAND_THREADS, type GlandThread } from '@/core/reference'
 import { wireSize } from '@/core/quantity'
 import type { Command, DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
-import { racewayRect, sideOf, type Reckoning } from '@/core/reckoning'
+import { racewayRect, sideOf, type Reckoning } from '@/core/figures'
 
 /** Insulation about a conductor, and how loosely a bundle lies; common practice. */
 const INSULATION_mm = 0.8

@@ -1,6 +1,6 @@
 import { apply, type Command, type Plan, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { reckon, type Reckoning } from '@/core/reckoning'
+import { reckon, type Reckoning } from '@/core/figures'
 
 export interface SizeEdit {
   /** "F2 F1: 7.5 A → 5 A blade fuse". */

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import type { DeviceId, Plan, StateId } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import { drawPower_W } from '@/core/model'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { sizeSupply, SUPPLY_SIZES_W } from './sizeSupply'

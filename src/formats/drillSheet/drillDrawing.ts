@@ -1,7 +1,7 @@
 import { holeTable, type Corner, type HoleRow, type SeenFrom } from '@/core/drilling'
 import { outlineOf, type Point, type Stroke } from '@/core/geometry'
 import type { EnclosureId, FaceId, Plan } from '@/core/plan'
-import { holesOfFace } from '@/core/reckoning'
+import { holesOfFace } from '@/core/figures'
 
 export interface DrillSheetRequest {
   readonly plan: Plan

@@ -8,7 +8,7 @@ import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
 import type { EnclosureId, FaceId, Plan } from '@/core/plan'
-import { holesOfFace } from '@/core/reckoning'
+import { holesOfFace } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'
 import {
   drillCsv,

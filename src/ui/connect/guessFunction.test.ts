@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { guessFunction } from './guessFunction'

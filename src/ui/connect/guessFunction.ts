@@ -1,5 +1,5 @@
 import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
-import { type Reckoning } from '@/core/reckoning'
+import { type Reckoning } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 
 interface Point {

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { dealSupplies, type SupplyOption } from '@/core/proposals'
-import type { Rail } from '@/core/reckoning'
+import type { Rail } from '@/core/figures'
 import { Button, Modal } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 

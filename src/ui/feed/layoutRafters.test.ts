@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import type { Plan, StateId } from '@/core/plan'
-import { reckon } from '@/core/reckoning'
+import { reckon } from '@/core/figures'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { layoutRafters, type Card } from './layoutRafters'
 

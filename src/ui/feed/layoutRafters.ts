@@ -1,6 +1,6 @@
 import { formatNumber, wireSize } from '@/core/quantity'
 import type { BehaviourKind, DeviceId, Plan, StateId, WireId } from '@/core/plan'
-import { type Branch, type Rail, type Reckoning } from '@/core/reckoning'
+import { type Branch, type Rail, type Reckoning } from '@/core/figures'
 import { fittedRating } from '@/core/model'
 
 /** A beam: a potential. Its length stands for its capacity, its fill for its load. */

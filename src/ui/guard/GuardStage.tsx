@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic'
 import { kindsOfferedAt } from '@/core/plan'
 import { useState } from 'react'
-import type { ProtectiveReckoning } from '@/core/reckoning'
+import type { ProtectiveReckoning } from '@/core/figures'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'

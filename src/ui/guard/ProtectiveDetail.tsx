@@ -2,7 +2,7 @@
 import { ADIABATIC_MAX_S, sayTime } from '@/core/protection'
 import { cite, FAMILIES, TIME_CURRENT, type Curve } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
-import type { ProtectiveReckoning } from '@/core/reckoning'
+import type { ProtectiveReckoning } from '@/core/figures'
 import { TimeCurrentChart } from '@/ui/charts'
 import { Choice } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'

@@ -1,7 +1,7 @@
 'use client'
 import { FAMILIES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
-import type { ProtectiveReckoning } from '@/core/reckoning'
+import type { ProtectiveReckoning } from '@/core/figures'
 import { LongList } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 

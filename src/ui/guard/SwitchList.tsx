@@ -1,7 +1,7 @@
 'use client'
 import { isCommanded } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { SwitchReckoning } from '@/core/reckoning'
+import type { SwitchReckoning } from '@/core/figures'
 import { CommitField, LongList, readNumber, Share } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
 

@@ -4,7 +4,7 @@ import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Hole } from '@/core/drilling'
 import { grow, mirrorShape, outlineOf, snapRect, turnMargins, type Rect, type Stroke } from '@/core/geometry'
 import type { EnclosureId, FaceId, Part, Plan } from '@/core/plan'
-import { sideOf } from '@/core/reckoning'
+import { sideOf } from '@/core/figures'
 import { useRoom } from '@/ui/room'
 import { changeThings, thingsOn, type Change, type FaceThing } from './faceThings'
 

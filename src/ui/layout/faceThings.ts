@@ -1,6 +1,6 @@
 import { footprint, type QuarterTurn, type Rect } from '@/core/geometry'
 import type { Command, Device, DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
-import { racewayRect } from '@/core/reckoning'
+import { racewayRect } from '@/core/figures'
 import { RAIL_TH35 } from '@/core/reference'
 
 /** Anything on a face that a hand can move. */

@@ -1,5 +1,5 @@
 import type { Colour } from '@/core/plan'
-import type { EndTreatment } from '@/core/reckoning'
+import type { EndTreatment } from '@/core/figures'
 
 const PAINT: Readonly<Record<string, string>> = {
   black: '#1a1a1a',

@@ -1,7 +1,7 @@
 import type { Plan, WireEnd, WireId } from '@/core/plan'
 import type { Evaluation } from '@/core/evaluate'
 import { FACTS_VERSION } from '@/core/procedure'
-import type { EndTreatment } from '@/core/reckoning'
+import type { EndTreatment } from '@/core/figures'
 
 /** One wire end to be made at the bench. */
 export interface BenchEnd {

@@ -1,7 +1,7 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
 import type { Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { Reckoning } from '@/core/reckoning'
+import type { Reckoning } from '@/core/figures'
 import { CAPACITORS, UNPLUG } from '../cautions'
 import type { Step } from '../types'
 import { MINUTES, stepOf } from './draft'

@@ -1,6 +1,6 @@
 import { drillingMethod, type DrillingMethod } from '@/core/drilling'
 import type { Enclosure, Plan } from '@/core/plan'
-import type { FaceReckoning, Reckoning } from '@/core/reckoning'
+import type { FaceReckoning, Reckoning } from '@/core/figures'
 import { holesCode } from '../facts'
 import type { Step } from '../types'
 import { MINUTES, rememberSteps, stepOf } from './draft'

@@ -1,6 +1,6 @@
 import type { Plan, TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { Reckoning } from '@/core/reckoning'
+import type { Reckoning } from '@/core/figures'
 import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NOT_ALONE, PROVE_DEAD, STOP_NOT_RATED, UNPLUG } from '../cautions'
 import type { Step } from '../types'
 import type { FactsOf } from './checks'

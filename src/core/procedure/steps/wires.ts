@@ -1,6 +1,6 @@
 import { colourName, landingOf, type Plan, type Wire, type WireEnd, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { EndTreatment, Reckoning, WireReckoning } from '@/core/reckoning'
+import type { EndTreatment, Reckoning, WireReckoning } from '@/core/figures'
 import { EARTH_FIRST, UNPLUG } from '../cautions'
 import { wireFacts } from '../facts'
 import type { Phase, Step } from '../types'

@@ -1,0 +1,156 @@
+import type { Model, Solution } from '@/core/model'
+import { boxPlans, placesView, type DeviceId, type Plan, type WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { cite, SOURCES } from '@/core/reference'
+import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
+import { findEarths } from './earth/earths'
+import { reckonPixels } from './pixels/pixelRuns'
+import { reckonProtective } from './protection/protectiveDevices'
+import type { Air } from './settled/air'
+import { GREATEST_FED_BACK_C, settlePlan, type SettledPlan } from './settled/settlePlan'
+import { rememberTreatments } from './settled/treatments'
+import { reckonFixings } from './space/fixings'
+import { reckonFaces } from './space/layout'
+import { reckonSpace } from './space/space'
+import { askedFor } from './supply/asked'
+import { reckonDraws } from './supply/draws'
+import { reckonMains } from './supply/mains'
+import { findRails } from './supply/rails'
+import { reckonSupplies } from './supply/supplies'
+import { reckonStops } from './switching/stops'
+import { feedWays, reckonSafeStates, reckonSwitches } from './switching/switches'
+import type {
+  BoxHeatReckoning,
+  CircuitFigures,
+  Reckoning,
+  SpaceFigures,
+  StateSolution,
+  TerminalKey,
+  WireReckoning,
+} from './types'
+
+const knownCircuits = new WeakMap<SettledPlan, CircuitFigures>()
+const knownSpaces = new WeakMap<Plan, SpaceFigures>()
+
+/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. What an edit leaves as it was is remembered. */
+export function reckon(plan: Plan): Reckoning {
+  return { ...circuitFigures(plan), ...spaceFigures(plan) }
+}
+
+/** What follows from the circuit; the same object as before while nothing of the circuit changed. */
+export function circuitFigures(plan: Plan): CircuitFigures {
+  const settled = settlePlan(plan)
+  let figures = knownCircuits.get(settled)
+  if (!figures) knownCircuits.set(settled, (figures = readOff(settled)))
+  return figures
+}
+
+/** What follows from where things are; likewise. */
+export function spaceFigures(plan: Plan): SpaceFigures {
+  const view = placesView(plan)
+  let figures = knownSpaces.get(view)
+  if (!figures) {
+    const boxes = boxPlans(view).map(boxFigures)
+    figures = {
+      faces: boxes.flatMap(({ faces }) => faces),
+      spaces: boxes.flatMap(({ spaces }) => spaces),
+      fixings: boxes.flatMap(({ fixings }) => fixings),
+    }
+    knownSpaces.set(view, figures)
+  }
+  return figures
+}
+
+/** Of one enclosure. */
+function boxFigures(box: Plan): SpaceFigures {
+  let figures = knownSpaces.get(box)
+  if (!figures) {
+    const faces = reckonFaces(box)
+    const spaces = reckonSpace(box, faces)
+    knownSpaces.set(box, (figures = { faces, spaces, fixings: reckonFixings(box, faces, spaces) }))
+  }
+  return figures
+}
+
+function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
+  const { plan } = model
+  const { states } = sized
+  const wires: Record<WireId, WireReckoning> = {}
+  const treatOf = rememberTreatments(plan)
+  for (const { id, wire } of model.conductors) {
+    const outcome = sized.wires.get(id)!
+    wires[id] = {
+      ...outcome,
+      from: treatOf(wire, 'from', outcome.size),
+      to: treatOf(wire, 'to', outcome.size),
+    }
+  }
+  const rails = findRails(plan, model, states)
+  const ways = feedWays(plan, model)
+  const netOf: Record<TerminalKey, string> = {}
+  const nets = model.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
+  for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
+  return {
+    nets,
+    netOf,
+    wires,
+    states: Object.fromEntries(
+      [...states].map(([id, state]) => [
+        id,
+        {
+          isSolved: state.reasons.length === 0,
+          reasons: state.reasons,
+          chattering: state.chattering,
+          overloads: overloadsOf(model, state),
+          asked: askedFor(plan, model, id),
+        },
+      ]),
+    ),
+    supplies: reckonSupplies(plan, model, states, air),
+    protective: reckonProtective(model, sized, rails, air),
+    rails,
+    draws: reckonDraws(plan, model, states),
+    mains: reckonMains(plan, model, states),
+    switches: reckonSwitches(plan, model, ways, states, air),
+    safeStates: reckonSafeStates(plan, model, ways),
+    stops: reckonStops(model, sized.conditions),
+    bonds: sized.bonds,
+    pixels: reckonPixels(plan, model, sized, rails),
+    boxes,
+    earths: findEarths(model),
+    inside: insideFigure(plan, boxes, air),
+  }
+}
+
+/** The warmest air that anything is reckoned at. */
+function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_C }: Air): Figure {
+  const found_C = Math.max(-Infinity, ...boxes.map(({ inside }) => inside.value ?? -Infinity))
+  const isWarmer = warmest_C > plan.practice.inside_C
+  return {
+    value: warmest_C,
+    unit: '°C',
+    trace: [
+      isWarmer
+        ? step(
+            'Inside the box',
+            `${warmest_C} °C by the heat sum, warmer than the house rule; supplies, fuses and wires in it are reckoned at it${found_C > GREATEST_FED_BACK_C ? `, though the sum says ${formatNumber(found_C)} °C` : ''}`,
+            cite(SOURCES.iec60890),
+          )
+        : step(
+            'Inside the box',
+            `${warmest_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
+            COMMON_PRACTICE,
+          ),
+    ],
+  }
+}
+
+function overloadsOf(model: Model, { overloads }: Solution): StateSolution['overloads'] {
+  return overloads.flatMap(({ source, dropped }) => {
+    const [device, output] = source.split('/') as [DeviceId, string]
+    const { behaviour } = model.deviceById.get(device)!.part
+    const own = 'outputs' in behaviour ? behaviour.outputs.find(({ id }) => id === output) : undefined
+    const loads = [...new Set(dropped.map((id) => id.slice(0, id.indexOf('#')) as DeviceId))]
+    return own ? [{ source: device, output, limit_A: own.limit_A, dropped: loads }] : []
+  })
+}

@@ -1,0 +1,306 @@
+import { ampacityNeeded_A } from '@/core/protection'
+import { FAMILIES } from '@/core/reference'
+import type { Plan, TerminalId, WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { fittedRating } from '@/core/model'
+import type { Guard, TerminalKey } from '../types'
+import { terminalKey, type Passage, type Model } from '@/core/model'
+
+export interface WireGuard {
+  readonly guard: Guard | null
+  /** Ampacity the wire needs; several branches may return through it at once. */
+  readonly needs_A: number
+}
+
+/** A plug fuse opens surely at this multiple of its rating; from memory, as for the usual plug-top fuse. */
+const PLUG_FUSE_OPERATES_AT = 1.9
+
+/**
+ * The device that protects each wire. On the feeding side the widest way counts: of all paths from the sources, the one
+ * whose tightest device is the largest, since a fault is fed by every path. The outlet's breaker (or the plug's fuse) is
+ * the first device; a supply protects by its own limit. On the returning side a wire carries what its loads' feeds let
+ * through, each device counted once, and never more than the source gives.
+ */
+export function guardWires(plan: Plan, model: Model): ReadonlyMap<WireId, WireGuard> {
+  const byNet = guardNets(plan, model)
+  const result = new Map<WireId, WireGuard>()
+  const returns = guardReturns(plan, model, byNet)
+  for (const conductor of model.conductors) {
+    const returned = returns.get(conductor.id)
+    if (returned) {
+      result.set(conductor.id, returned)
+      continue
+    }
+    const guard = byNet.get(model.netOf(conductor.from)) ?? null
+    result.set(conductor.id, { guard, needs_A: guard?.needs_A ?? 0 })
+  }
+  return result
+}
+
+function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number]): Guard | null {
+  const { potential } = source
+  const { site } = plan
+  if (potential.kind === 'L') {
+    const family = site.region === 'NEC' ? 'UL 489' : 'IEC 60898'
+    const breaker: Guard = {
+      kind: 'outlet',
+      id: 'outlet',
+      label: `the outlet's ${formatNumber(site.outletBreaker_A)} A breaker`,
+      rating_A: site.outletBreaker_A,
+      family,
+      needs_A: ampacityNeeded_A({ family, rating_A: site.outletBreaker_A }),
+      device: null,
+      link: null,
+      behind: [],
+    }
+    const { fuse_A } = site.plug
+    if (fuse_A === null) return breaker
+    const needs_A = (fuse_A * PLUG_FUSE_OPERATES_AT) / 1.45
+    return needs_A < breaker.needs_A
+      ? {
+          ...breaker,
+          kind: 'plug',
+          id: 'plug',
+          label: `the plug's ${formatNumber(fuse_A)} A fuse`,
+          rating_A: fuse_A,
+          family: null,
+          needs_A,
+        }
+      : breaker
+  }
+  if (potential.kind !== '+') return null
+  const entry = model.devices.find(({ id }) => id === potential.device)!
+  const { behaviour } = entry.part
+  if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') return null
+  const output = behaviour.outputs.find((candidate) => candidate.id === potential.output)!
+  return {
+    kind: 'supply-limit',
+    id: potential.id,
+    label: `the limit of ${entry.device.tag}, ${formatNumber(output.limit_A)} A`,
+    rating_A: output.limit_A,
+    family: null,
+    needs_A: output.limit_A,
+    device: entry.id,
+    link: null,
+    behind: [],
+  }
+}
+
+/** What a fitted fuse or breaker lets through; null for a link that protects nothing, or an empty place. */
+export function passageGuard(plan: Plan, model: Model, passage: Passage): Guard | null {
+  if (passage.link.kind !== 'protective') return null
+  const device = plan.devices[passage.device]!
+  const { family, rating_A } = fittedRating(device, passage.link)
+  if (rating_A === null) return null
+  // A supplementary protector is no branch protection in NEC practice: the device ahead of it guards the wire.
+  if (FAMILIES[family].isSupplementary && plan.site.region === 'NEC') return null
+  const places = model.passages.filter(
+    (other) => other.device === passage.device && other.link.kind === 'protective',
+  ).length
+  return {
+    kind: 'device',
+    id: `${passage.device}/${passage.link.id}`,
+    label: `${device.tag}${places > 1 ? `.${passage.link.id}` : ''}, ${formatNumber(rating_A)} A ${FAMILIES[family].name}`,
+    rating_A,
+    family,
+    needs_A: ampacityNeeded_A({ family, rating_A }),
+    device: passage.device,
+    link: passage.link.id,
+    behind: [],
+  }
+}
+
+/** Widest path over nets (Dijkstra on the bottleneck). */
+function guardNets(plan: Plan, model: Model): Map<string, Guard> {
+  const edges = new Map<string, { readonly to: string; readonly guard: Guard | null }[]>()
+  for (const passage of model.passages) {
+    const guard = passageGuard(plan, model, passage)
+    const a = model.netOf(passage.a)
+    const b = model.netOf(passage.b)
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const list = edges.get(from)
+      if (list) list.push({ to, guard })
+      else edges.set(from, [{ to, guard }])
+    }
+  }
+  const best = new Map<string, Guard>()
+  const open: { net: string; guard: Guard }[] = []
+  for (const source of model.sources) {
+    const guard = sourceGuard(plan, model, source)
+    if (guard) open.push({ net: model.netOf(source.terminal), guard })
+  }
+  const isDone = new Set<string>()
+  while (open.length > 0) {
+    let widest = 0
+    for (let i = 1; i < open.length; i += 1) if (open[i]!.guard.needs_A > open[widest]!.guard.needs_A) widest = i
+    const [{ net, guard }] = open.splice(widest, 1) as [{ net: string; guard: Guard }]
+    if (isDone.has(net)) continue
+    isDone.add(net)
+    best.set(net, guard)
+    for (const edge of edges.get(net) ?? []) {
+      if (isDone.has(edge.to)) continue
+      open.push({
+        net: edge.to,
+        guard:
+          edge.guard && edge.guard.needs_A < guard.needs_A
+            ? { ...edge.guard, behind: [...guard.behind, guard.id] }
+            : guard,
+      })
+    }
+  }
+  return best
+}
+
+/** Walks every return (N, −) from its source outward and adds up what the loads beyond each wire may send back. */
+function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
+  const at = new Map<number, { readonly to: number; readonly wire: WireId | null }[]>()
+  const join = (a: number, b: number, wire: WireId | null) => {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const list = at.get(from)
+      if (list) list.push({ to, wire })
+      else at.set(from, [{ to, wire }])
+    }
+  }
+  const isReturnNet = (key: TerminalKey) => {
+    const potentials = model.netById.get(model.netOf(key))?.potentials ?? []
+    return potentials.length > 0 && potentials.every(({ kind }) => kind === 'N' || kind === '-')
+  }
+  for (const conductor of model.conductors)
+    if (isReturnNet(conductor.from)) join(model.jointOf(conductor.from), model.jointOf(conductor.to), conductor.id)
+  for (const passage of model.passages)
+    if (isReturnNet(passage.a) && isReturnNet(passage.b)) join(model.jointOf(passage.a), model.jointOf(passage.b), null)
+
+  // What each load's feeds let through, at the joints where it returns to the same source.
+  const feedsOf = (key: TerminalKey) => (model.netById.get(model.netOf(key))?.potentials ?? []).map(sourceName)
+  const own = ownSources(model)
+  const sent = new Map<number, Map<string, Guard>>()
+  for (const { id, part } of model.devices) {
+    const keys = Object.keys(part.terminals)
+      .map((terminal) => terminalKey(id, terminal as TerminalId))
+      .filter((key) => !own.has(`${id} ${model.jointOf(key)}`))
+    const feeds = keys.flatMap((key) => {
+      const guard = isReturnNet(key) ? undefined : byNet.get(model.netOf(key))
+      return guard ? [{ guard, sources: feedsOf(key) }] : []
+    })
+    if (feeds.length === 0) continue
+    for (const key of keys) {
+      if (!isReturnNet(key)) continue
+      const returnsTo = feedsOf(key)
+      const joint = model.jointOf(key)
+      const list = sent.get(joint) ?? new Map<string, Guard>()
+      for (const { guard, sources } of feeds)
+        if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
+      sent.set(joint, list)
+    }
+  }
+
+  const result = new Map<WireId, WireGuard>()
+  const limitOf = new Map(model.sources.map((source) => [source.potential.id, sourceGuard(plan, model, source)]))
+  for (const source of model.sources) {
+    const { potential } = source
+    if (potential.kind !== 'N' && potential.kind !== '-') continue
+    // The feeding side of the same source.
+    const limit = limitOf.get(potential.kind === 'N' ? `${potential.device}/L` : potential.id.replace(/-$/, '+'))
+    const root = model.jointOf(source.terminal)
+    const order: { joint: number; parent: number | null; wire: WireId | null }[] = [
+      { joint: root, parent: null, wire: null },
+    ]
+    const seen = new Set([root])
+    const loops: { wire: WireId; ends: readonly [number, number] }[] = []
+    const used = new Set<WireId>()
+    for (let i = 0; i < order.length; i += 1) {
+      const { joint } = order[i]!
+      for (const edge of at.get(joint) ?? []) {
+        if (edge.wire && used.has(edge.wire)) continue
+        if (edge.wire) used.add(edge.wire)
+        if (seen.has(edge.to)) {
+          if (edge.wire) loops.push({ wire: edge.wire, ends: [joint, edge.to] })
+          continue
+        }
+        seen.add(edge.to)
+        order.push({ joint: edge.to, parent: joint, wire: edge.wire })
+      }
+    }
+    const beyond = new Map<number, Map<string, Guard>>()
+    const gather = (joint: number) => {
+      let set = beyond.get(joint)
+      if (!set) beyond.set(joint, (set = new Map(sent.get(joint) ?? [])))
+      return set
+    }
+    for (let i = order.length - 1; i > 0; i -= 1) {
+      const { joint, parent, wire } = order[i]!
+      const set = gather(joint)
+      for (const [key, guard] of set) gather(parent!).set(key, guard)
+      if (wire) keepWider(result, wire, total(set, limit ?? null))
+    }
+    // Around a loop each wire may carry what all of the loop sends: what hangs below the joint where its two sides meet.
+    const stepTo = new Map(order.map((step) => [step.joint, step]))
+    for (const { wire, ends } of loops) {
+      const around = sidesOf(stepTo, ends)
+      const guarded = total(
+        new Map(around.flatMap((side) => (side.length === 0 ? [] : [...gather(side[side.length - 1]!.joint)]))),
+        limit ?? null,
+      )
+      keepWider(result, wire, guarded)
+      for (const { wire: each } of around.flat()) if (each) keepWider(result, each, guarded)
+    }
+  }
+  return result
+}
+
+interface TreeStep {
+  readonly joint: number
+  readonly parent: number | null
+  readonly wire: WireId | null
+}
+
+/** The steps from each end of a loop's last wire up to the joint where the two sides meet, without that joint. */
+function sidesOf(
+  stepTo: ReadonlyMap<number, TreeStep>,
+  ends: readonly [number, number],
+): readonly [readonly TreeStep[], readonly TreeStep[]] {
+  const upward = (joint: number): TreeStep[] => {
+    const steps: TreeStep[] = []
+    for (let at = stepTo.get(joint); at; at = at.parent === null ? undefined : stepTo.get(at.parent)) steps.push(at)
+    return steps
+  }
+  const [a, b] = [upward(ends[0]), upward(ends[1])]
+  while (a.length > 0 && b.length > 0 && a[a.length - 1] === b[b.length - 1]) {
+    a.pop()
+    b.pop()
+  }
+  return [a, b]
+}
+
+/** Joints of each device's own sources. */
+function ownSources(model: Model): ReadonlySet<string> {
+  return new Set(model.sources.map(({ potential, terminal }) => `${potential.device} ${model.jointOf(terminal)}`))
+}
+
+/** The side-less name of a source: the same for its feeding and its returning terminal. */
+function sourceName(potential: Model['sources'][number]['potential']): string {
+  return potential.output === null ? potential.device : `${potential.device}/${potential.output}`
+}
+
+/** Devices side by side add up; one behind another adds nothing, and none lets more through than the source gives. */
+function total(guards: ReadonlyMap<string, Guard>, limit: Guard | null): WireGuard {
+  const outermost = [...guards.values()].filter((guard) => !guard.behind.some((id) => guards.has(id)))
+  const largest = outermost.reduce<Guard | null>(
+    (most, guard) => (!most || guard.needs_A > most.needs_A ? guard : most),
+    null,
+  )
+  if (!largest) return { guard: null, needs_A: 0 }
+  const sum_A = outermost.reduce((sum, guard) => sum + guard.needs_A, 0)
+  return limit && sum_A > limit.needs_A ? { guard: limit, needs_A: limit.needs_A } : { guard: largest, needs_A: sum_A }
+}
+
+function keepWider(result: Map<WireId, WireGuard>, wire: WireId, next: WireGuard): void {
+  const before = result.get(wire)
+  if (!before || before.needs_A < next.needs_A) result.set(wire, next)
+}

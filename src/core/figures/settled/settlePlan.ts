@@ -1,0 +1,70 @@
+import { compile, type Model, type Solution } from '@/core/model'
+import { circuitView, guardingView, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
+import { airOf, type Air } from './air'
+import { reckonBoxHeat } from './boxHeat'
+import { guardWires, type WireGuard } from './guards'
+import { sizeWires, type SizedPlan } from './sizeWires'
+import type { BoxHeatReckoning } from '../types'
+
+/** Within this the air inside has settled. */
+const SETTLED_K = 0.5
+const HEAT_ROUNDS = 4
+/** Beyond this nothing is tabulated for common insulation; the finding on the box says what to do. */
+export const GREATEST_FED_BACK_C = 65
+
+/** Currents, contacts, sizes and temperatures of all states, at rest with one another. */
+export interface SettledPlan {
+  readonly model: Model
+  readonly guards: ReadonlyMap<WireId, WireGuard>
+  readonly sized: SizedPlan
+  readonly boxes: readonly BoxHeatReckoning[]
+  readonly air: Air
+}
+
+const known = new WeakMap<Plan, SettledPlan>()
+
+/**
+ * The fixed point that all figures are read from. Once a box is laid out, the warmer of the house rule and its heat sum
+ * counts for what is in it: supplies, fuses and wires are reckoned again at it until it settles.
+ */
+export function settlePlan(plan: Plan): SettledPlan {
+  const circuit = circuitView(plan)
+  let settled = known.get(circuit)
+  if (!settled) known.set(circuit, (settled = workOut(compile(circuit))))
+  return settled
+}
+
+const knownGuards = new WeakMap<Plan, ReadonlyMap<WireId, WireGuard>>()
+
+/** What protects each wire: the same for every load and every size. */
+function guardsOf(plan: Plan): ReadonlyMap<WireId, WireGuard> {
+  const view = guardingView(plan)
+  let guards = knownGuards.get(view)
+  if (!guards) knownGuards.set(view, (guards = guardWires(view, compile(view))))
+  return guards
+}
+
+function workOut(model: Model): SettledPlan {
+  const { plan } = model
+  const guards = guardsOf(plan)
+  const warmer = new Map<EnclosureId, number>()
+  const isLaidOut = Object.values(plan.devices).some((device) => device!.place.kind === 'face')
+  for (let round = 0; ; round += 1) {
+    const air = airOf(model, warmer)
+    const sized = sizeWires(model, guards, air)
+    const boxes = reckonBoxHeat(model, sized, air)
+    if (!isLaidOut || round >= HEAT_ROUNDS) return { model, guards, sized, boxes, air }
+    const rising = boxes.filter(({ enclosure, inside }) => {
+      const before_C = warmer.get(enclosure) ?? plan.practice.inside_C
+      return (inside.value ?? -Infinity) > before_C + SETTLED_K && before_C < GREATEST_FED_BACK_C
+    })
+    if (rising.length === 0) return { model, guards, sized, boxes, air }
+    for (const { enclosure, inside } of rising)
+      warmer.set(enclosure, Math.min(GREATEST_FED_BACK_C, Math.round(inside.value! * 10) / 10))
+  }
+}
+
+/** What each state settles at. */
+export function stateSolutions(plan: Plan): ReadonlyMap<StateId, Solution> {
+  return settlePlan(plan).sized.states
+}

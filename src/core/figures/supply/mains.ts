@@ -1,0 +1,101 @@
+import type { Model, Solution } from '@/core/model'
+import type { Plan, StateId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { cite, SOURCES } from '@/core/reference'
+import { sumMains } from '@/core/supply'
+import { step } from '@/core/trace'
+import { IS_CONTINUOUS } from '../protection/protectiveDevices'
+import { byState, worstOf } from '../settled/overStates'
+import type { MainsReckoning } from '../types'
+
+/** What the outlet gives: amperes, leakage, inrush. */
+export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): MainsReckoning {
+  const { site } = plan
+  const isRaised = site.region === 'NEC' && IS_CONTINUOUS
+  const allowed_A = isRaised ? 0.8 * site.outletBreaker_A : site.outletBreaker_A
+  const answers = byState(states, (state) => {
+    const inlets = model.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet')
+    if (inlets.some(({ id }) => state.unsolved.has(`${id}/mains`))) return null
+    const supplies = model.devices.flatMap(({ id, part }) => {
+      const { behaviour } = part
+      if (behaviour.kind !== 'supply' || !state.inputs_A.has(id)) return []
+      const output_W = behaviour.outputs.reduce(
+        (sum, output) => sum + (state.outputs.get(`${id}/${output.id}`)?.power_W ?? 0),
+        0,
+      )
+      return [
+        {
+          output_W: Math.max(0, output_W),
+          efficiency_percent: behaviour.efficiency_percent,
+          powerFactor: behaviour.powerFactor,
+          leakage_mA: behaviour.leakage_mA ?? undefined,
+        },
+      ]
+    })
+    return sumMains({
+      mains_V: site.mains_V,
+      supplies,
+      direct_W: state.direct_W,
+      continuous: IS_CONTINUOUS,
+      region: site.region,
+      circuit_A: site.outletBreaker_A,
+      residual_mA: site.residual_mA ?? undefined,
+    })
+  })
+  const current_A = Object.fromEntries(
+    Object.entries(answers).map(([id, answer]) => [id, answer?.result.current_A ?? null]),
+  ) as Record<StateId, number | null>
+  const worst = worstOf(current_A)
+  const answer = worst.state ? answers[worst.state] : null
+  const trace = answer?.trace ?? [
+    step('From the outlet', 'not derived: the mains network could not be solved', 'solved network'),
+  ]
+  const loading = worst.value === null ? null : (100 * worst.value) / allowed_A
+  return {
+    current_A,
+    allowed_A,
+    worst: { value: worst.value, unit: 'A', trace },
+    loading: {
+      value: loading,
+      unit: '%',
+      trace: [
+        ...trace,
+        step(
+          'Share',
+          loading === null
+            ? 'not derived'
+            : `${formatNumber(worst.value!)} A ÷ ${formatNumber(allowed_A)} A = ${formatNumber(loading)} %`,
+          isRaised ? cite(SOURCES.necContinuous) : 'arithmetic',
+        ),
+      ],
+    },
+    leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
+    inrush: reckonInrush(plan, model),
+    reasons: answer?.result.reasons ?? [],
+  }
+}
+
+/** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */
+function reckonInrush(plan: Plan, model: Model): MainsReckoning['inrush'] {
+  const supplies = model.devices.flatMap(({ device, part }) =>
+    part.behaviour.kind === 'supply' && device.origin !== 'remove'
+      ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }]
+      : [],
+  )
+  const known = supplies.filter(({ inrush_A }) => inrush_A !== null)
+  const sum_A = known.reduce((sum, { inrush_A }) => sum + inrush_A!, 0)
+  const missing = supplies.filter(({ inrush_A }) => inrush_A === null).map(({ tag }) => tag)
+  return {
+    value: supplies.length > 0 && known.length === 0 ? null : sum_A,
+    unit: 'A',
+    trace: [
+      step(
+        'Peaks',
+        supplies.length === 0
+          ? 'no supply, no inrush: 0 A'
+          : `${known.map(({ tag, inrush_A }) => `${tag} ${formatNumber(inrush_A!)} A`).join(' + ') || 'none known'} = ${formatNumber(sum_A)} A for a few milliseconds${missing.length > 0 ? `; ${missing.join(', ')} not known` : ''}`,
+        "the parts' data",
+      ),
+    ],
+  }
+}

@@ -1,0 +1,391 @@
+import { cite, SOURCES } from '@/core/reference'
+import {
+  contactFitness,
+  CONTROL_CASES,
+  loadIn,
+  sinkForRelay,
+  wearYears,
+  type ContactLoad,
+  type ControlCase,
+  type LoadKind,
+  type SwitchingElement,
+  type Verdict,
+} from '@/core/switching'
+import { formatNumber } from '@/core/quantity'
+import { COMMON_PRACTICE, step } from '@/core/trace'
+import {
+  isClosedAtRest,
+  isCommanded,
+  moverOf,
+  PART_KINDS,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type StateId,
+  type TerminalId,
+} from '@/core/plan'
+import type { Air } from '../settled/air'
+import { byState, worstOf } from '../settled/overStates'
+import type { Solution } from '@/core/model'
+import { terminalKey, type Passage, type Model } from '@/core/model'
+import type { SafeStateReckoning, SwitchReckoning } from '../types'
+import { waysFrom } from '@/core/model'
+
+/** The hottest that a base may get where its sheet says nothing; typical of solid-state relays. */
+const MAX_BASE_C = 80
+/** Bare, screwed to nothing; typical of a relay of that size. */
+const BARE_BASE_K_PER_W = 9
+/** Pad or paste; typical. */
+const INTERFACE_K_PER_W = 0.1
+
+/** What a thing is to the contact that switches it. */
+export function loadKindOf(part: Part): LoadKind {
+  const { loadKind } = PART_KINDS[part.behaviour.kind]
+  if (loadKind !== 'by-draw') return loadKind
+  return part.draws.some(({ startFactor }) => startFactor > 1) ? 'motor' : 'resistive'
+}
+
+/** The ways from every source to each device's feeding terminals. */
+export interface FeedWay {
+  readonly device: DeviceId
+  readonly isMains: boolean
+  readonly voltage_V: number
+  readonly passages: readonly Passage[]
+}
+
+const knownWays = new WeakMap<Model['wiring'], readonly FeedWay[]>()
+
+/** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back; worked out once for each plan. */
+export function feedWays(plan: Plan, model: Model): readonly FeedWay[] {
+  let ways = knownWays.get(model.wiring)
+  if (!ways) knownWays.set(model.wiring, (ways = findWays(plan, model)))
+  return ways
+}
+
+function findWays(plan: Plan, model: Model): readonly FeedWay[] {
+  const found: FeedWay[] = []
+  const minusOf = new Map(model.sources.map(({ potential, terminal }) => [potential.id, terminal]))
+  for (const { potential, terminal } of model.sources) {
+    if (potential.kind !== 'L' && potential.kind !== '+') continue
+    const isMains = potential.kind === 'L'
+    const returns = minusOf.get(isMains ? `${potential.device}/N` : potential.id.replace(/\+$/, '-'))
+    if (!returns) continue
+    const out = waysFrom(model, terminal)
+    const home = waysFrom(model, returns)
+    for (const { id, part } of model.devices) {
+      if (id === potential.device) continue
+      const seen = new Set<string>()
+      for (const [plus, minus] of feedTerminals(part)) {
+        const [jp, jm] = [model.jointOf(terminalKey(id, plus)), model.jointOf(terminalKey(id, minus))]
+        const [there, back] =
+          out.has(jp) && home.has(jm)
+            ? [out.get(jp)!, home.get(jm)!]
+            : isMains && out.has(jm) && home.has(jp)
+              ? [out.get(jm)!, home.get(jp)!]
+              : [null, null]
+        if (!there || !back || seen.has(`${jp} ${jm}`)) continue
+        seen.add(`${jp} ${jm}`)
+        found.push({
+          device: id,
+          isMains,
+          voltage_V: potential.voltage_V ?? plan.site.mains_V,
+          passages: [...there, ...back],
+        })
+      }
+    }
+  }
+  return found
+}
+
+function feedTerminals(part: Part): readonly (readonly [TerminalId, TerminalId])[] {
+  const { behaviour } = part
+  const pairs = part.draws.map((draw) => [draw.plus, draw.minus] as const)
+  if (behaviour.kind === 'supply') return [...pairs, [behaviour.line, behaviour.neutral]]
+  return behaviour.kind === 'converter' ? [...pairs, [behaviour.plus, behaviour.minus]] : pairs
+}
+
+/** Every contact and transistor with what it switches, how hard that is for it, how hot it gets and how long it lasts. */
+export function reckonSwitches(
+  plan: Plan,
+  model: Model,
+  ways: readonly FeedWay[],
+  states: ReadonlyMap<StateId, Solution>,
+  air: Air,
+): SwitchReckoning[] {
+  return model.passages.flatMap((passage): SwitchReckoning[] => {
+    const { device, link } = passage
+    if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
+    const behind = ways.filter(({ passages }) => passages.includes(passage))
+    if (behind.length === 0) return []
+    const entry = model.devices.find(({ id }) => id === device)!
+    const id = `${device}/${link.id}`
+    const current_A = byState(states, (state) =>
+      state.unsolved.has(id) ? null : Math.abs(state.linkCurrent_A.get(id) ?? 0),
+    )
+    const worst = worstOf(current_A)
+    const isMains = behind.some((way) => way.isMains)
+    const voltage_V = Math.max(...behind.map((way) => way.voltage_V))
+    const system = isMains ? ('ac-1ph' as const) : ('dc' as const)
+    const loads = [...new Set(behind.map((way) => way.device))]
+    const common = {
+      device,
+      link: link.id,
+      loads,
+      voltage_V,
+      system,
+      worst: {
+        value: worst.value,
+        unit: 'A',
+        trace: [
+          step(
+            'Current',
+            worst.value === null
+              ? 'not derived'
+              : `${formatNumber(worst.value)} A${worst.state ? `, state “${plan.states[worst.state]!.name}”` : ''}`,
+            'solved network',
+          ),
+        ],
+      },
+    }
+    const amperes = worst.value ?? 0
+    if (link.kind === 'semiconductor')
+      return [{ ...common, kind: 'transistor', ...semiconductorFigures(entry, link, amperes, air.at(device)) }]
+    return [
+      {
+        ...common,
+        kind: 'contact',
+        ...contactFigures(plan, model, entry, link, loads, states, amperes, { system, voltage_V }),
+      },
+    ]
+  })
+}
+
+type Entry = Model['devices'][number]
+
+function semiconductorFigures(
+  { device, part }: Entry,
+  link: Extract<Passage['link'], { kind: 'semiconductor' }>,
+  current_A: number,
+  ambient_C: number,
+): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
+  const { behaviour } = part
+  const loading = link.rated_A === null ? null : (100 * current_A) / link.rated_A
+  const loadingFigure = {
+    value: loading,
+    unit: '%',
+    trace: [
+      step(
+        'Loading',
+        loading === null
+          ? 'the part states no rating'
+          : `${formatNumber(current_A)} A ÷ ${link.rated_A} A = ${formatNumber(loading)} %`,
+        "the part's data",
+      ),
+    ],
+  }
+  if (behaviour.kind !== 'solid-state-relay') return { loading: loadingFigure, heat: null, wear: null }
+  const answer = sinkForRelay({
+    load_A: current_A,
+    onStateDrop_V: link.drop_V,
+    slope_ohm: behaviour.slope_ohm ?? 0,
+    ambient_C,
+    maxBase_C: behaviour.maxBase_C ?? MAX_BASE_C,
+    interface_K_per_W: INTERFACE_K_PER_W,
+    bareBase_K_per_W: behaviour.bareBase_K_per_W ?? BARE_BASE_K_PER_W,
+  })
+  const { result } = answer
+  const fitted = device.sink_K_per_W ?? null
+  const base_C = fitted === null ? result.bareBase_C! : ambient_C + result.dissipation_W * (fitted + INTERFACE_K_PER_W)
+  return {
+    loading: loadingFigure,
+    wear: null,
+    heat: {
+      dissipation_W: result.dissipation_W,
+      needsSink: result.needsSink,
+      wanted_K_per_W: result.sink_K_per_W,
+      fitted_K_per_W: fitted,
+      max_C: behaviour.maxBase_C ?? MAX_BASE_C,
+      base: {
+        value: base_C,
+        unit: '°C',
+        trace: [
+          ...answer.trace,
+          step(
+            'As fitted',
+            fitted === null
+              ? `no sink: ${formatNumber(base_C)} °C${behaviour.bareBase_K_per_W === null ? `, with ${BARE_BASE_K_PER_W} K/W as typical of its size` : ''}`
+              : `${formatNumber(ambient_C)} °C + ${formatNumber(result.dissipation_W)} W × (${formatNumber(fitted)} + ${INTERFACE_K_PER_W}) K/W = ${formatNumber(base_C)} °C`,
+            behaviour.bareBase_K_per_W === null ? COMMON_PRACTICE : "the part's data",
+          ),
+        ],
+      },
+    },
+  }
+}
+
+function contactFigures(
+  plan: Plan,
+  model: Model,
+  { device }: Entry,
+  link: Extract<Passage['link'], { kind: 'contact' }>,
+  loads: readonly DeviceId[],
+  states: ReadonlyMap<StateId, Solution>,
+  current_A: number,
+  at: { readonly system: 'dc' | 'ac-1ph'; readonly voltage_V: number },
+): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
+  if (link.rated_A === null)
+    return {
+      loading: { value: null, unit: '%', trace: [step('Loading', 'the part states no rating', "the part's data")] },
+      heat: null,
+      wear: null,
+    }
+  // What each kind takes, as shares of the contact's current: loads are known by their own draw.
+  const taken = new Map<LoadKind, number>()
+  for (const id of loads) {
+    const { part } = model.devices.find((entry) => entry.id === id)!
+    const own = Math.max(
+      0,
+      ...[...states.values()].map(
+        (state) =>
+          part.draws.reduce((sum, draw) => sum + Math.abs(state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0), 0) +
+          Math.abs(state.inputs_A.get(id) ?? 0),
+      ),
+    )
+    const kind = loadKindOf(part)
+    taken.set(kind, (taken.get(kind) ?? 0) + own)
+  }
+  const total = [...taken.values()].reduce((sum, value) => sum + value, 0)
+  const parts: ContactLoad[] = [...taken].map(([kind, value]) => ({
+    kind,
+    current_A: total === 0 ? 0 : (current_A * value) / total,
+  }))
+  const { motor_A, lamp_A, capacitive_A, dc_A } = link.ratings ?? {}
+  const fitness = contactFitness({
+    ratings: {
+      rated_A: link.rated_A,
+      ...(motor_A ? { motor_A } : {}),
+      ...(lamp_A ? { lamp_A } : {}),
+      ...(capacitive_A ? { capacitive_A } : {}),
+      ...(dc_A ? { dc_A } : {}),
+    },
+    loads: parts,
+    ...at,
+  })
+  const perDay = device.operationsPerDay
+  const wear =
+    perDay === null ? null : wearYears({ loading_percent: fitness.loading_percent, operationsPerDay: perDay })
+  return {
+    heat: null,
+    loading: {
+      value: fitness.loading_percent,
+      unit: '%',
+      trace: [
+        step(
+          'Rating',
+          `${link.rated_A} A into resistance${fitness.dcShare === 1 ? '' : `, × ${formatNumber(fitness.dcShare)} on ${formatNumber(at.voltage_V)} V DC`}`,
+          fitness.dcShare === 1 ? "the part's data" : COMMON_PRACTICE,
+        ),
+        ...fitness.parts.map((part) =>
+          step(
+            `As ${part.kind} load`,
+            `${formatNumber(part.current_A)} A of ${formatNumber(part.rated_A)} A`,
+            part.isFromSheet || part.kind === 'resistive' ? "the part's data" : COMMON_PRACTICE,
+          ),
+        ),
+        step('Together', `${formatNumber(fitness.loading_percent)} % of what the contact stands`),
+      ],
+    },
+    wear:
+      wear === null
+        ? null
+        : {
+            value: wear.years,
+            unit: 'years',
+            trace: [
+              step(
+                'Operations',
+                `about ${formatNumber(wear.operations)} at ${formatNumber(fitness.loading_percent)} % of its rating, typical of power relays`,
+                COMMON_PRACTICE,
+              ),
+              step(
+                'Wear',
+                wear.years === null
+                  ? 'it hardly switches'
+                  : `${formatNumber(wear.operations)} ÷ ${formatNumber(perDay!)} a day = ${formatNumber(wear.years)} years`,
+              ),
+            ],
+          },
+  }
+}
+
+/** For every load whose state without control matters: what it does in each of the four cases. */
+export function reckonSafeStates(plan: Plan, model: Model, ways: readonly FeedWay[]): SafeStateReckoning[] {
+  return model.devices.flatMap(({ id, device }): SafeStateReckoning[] => {
+    if (device.safeState === null) return []
+    const way = ways.find((each) => each.device === id)
+    if (!way) return []
+    const elements = way.passages.flatMap((passage) => elementOf(plan, passage))
+    const cases = Object.fromEntries(
+      CONTROL_CASES.map((situation) => [situation, loadIn(situation, elements)]),
+    ) as Record<ControlCase, Verdict>
+    return [
+      {
+        device: id,
+        wanted: device.safeState,
+        cases,
+        by: [
+          ...new Set(
+            way.passages.filter((passage) => elementOf(plan, passage).length > 0).map((passage) => passage.device),
+          ),
+        ],
+        trace: [
+          step(
+            'Switched by',
+            elements.length === 0
+              ? 'nothing that a controller commands: it runs while there is power'
+              : way.passages
+                  .flatMap((passage) =>
+                    elementOf(plan, passage).map(
+                      (element) =>
+                        `${plan.devices[passage.device]!.tag} (${WORDS[element.kind]}${element.kind === 'contact' ? `, ${element.rest} at rest${element.isActiveLow ? ', works when its input is low' : ''}` : ''}${element.kind === 'transistor' ? (element.hasPullDown ? ', gate held off' : ', gate may float') : ''})`,
+                    ),
+                  )
+                  .join(', then '),
+            'the plan',
+          ),
+          step('Wanted', `${device.safeState} when control is lost`, cite(SOURCES.iec60204Failure)),
+        ],
+      },
+    ]
+  })
+}
+
+const WORDS: Readonly<Record<SwitchingElement['kind'], string>> = {
+  contact: 'contact',
+  'relay-output': 'solid-state relay',
+  transistor: 'transistor',
+  'board-output': 'output of the board',
+}
+
+function elementOf(plan: Plan, { device, link }: Passage): SwitchingElement[] {
+  const part = plan.parts[plan.devices[device]!.part]!
+  const { behaviour } = part
+  const common = { rest: 'open' as const, isActiveLow: false, hasPullDown: true }
+  if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
+  const mover = moverOf(part, link)
+  if (link.kind === 'contact')
+    return isCommanded(part, link)
+      ? [
+          {
+            ...common,
+            kind: 'contact',
+            rest: isClosedAtRest(part, link) ? 'closed' : 'open',
+            isActiveLow: mover.coil?.activeLow ?? false,
+          },
+        ]
+      : []
+  if (behaviour.kind === 'solid-state-relay') return [{ ...common, kind: 'relay-output' }]
+  if (behaviour.kind === 'mosfet-module')
+    return [{ ...common, kind: 'transistor', hasPullDown: mover.coil?.hasPullDown ?? false }]
+  return [{ ...common, kind: 'board-output' }]
+}

@@ -1,0 +1,13 @@
+import type { Rule } from '../../types'
+import { earthConductorThin } from './earthConductorThin'
+import { earthNotGreenYellow } from './earthNotGreenYellow'
+import { metalWithoutEarth } from './metalWithoutEarth'
+import { negativeEarthedTwice } from './negativeEarthedTwice'
+
+/** About protective earth. */
+export const earthRules = {
+  'earth-conductor-thin': earthConductorThin,
+  'earth-not-green-yellow': earthNotGreenYellow,
+  'metal-without-earth': metalWithoutEarth,
+  'negative-earthed-twice': negativeEarthedTwice,
+} as const satisfies Readonly<Record<string, Rule>>

@@ -1,0 +1,21 @@
+import type { DeviceId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+export const holeUnknown = defineRule<{ readonly device: DeviceId }>({
+  severity: 'caution',
+  title: 'Goes through a wall, and nobody said what hole it wants',
+  stage: 'layout',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.reckoning.faces
+      .filter(({ isPlate }) => !isPlate)
+      .flatMap(({ items }) =>
+        items.flatMap(({ device }) => ((context.part(device).cutouts ?? []).length === 0 ? [{ device }] : [])),
+      ),
+  word: ({ device }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag} stands in a wall and its part states no cut-out`,
+    why: 'It is missing from the drill sheet rather than guessed. Take the hole from the maker’s sheet, or measure it.',
+  }),
+})

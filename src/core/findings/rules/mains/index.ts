@@ -1,0 +1,19 @@
+import type { Rule } from '../../types'
+import { inletOverloaded } from './inletOverloaded'
+import { inrushMayTrip } from './inrushMayTrip'
+import { leakageMayTrip } from './leakageMayTrip'
+import { lineNotSwitched } from './lineNotSwitched'
+import { mainsSelectorWrong } from './mainsSelectorWrong'
+import { outletOverloaded } from './outletOverloaded'
+import { residualWanted } from './residualWanted'
+
+/** About the mains: what comes in, what it feeds, and how it is switched. */
+export const mainsRules = {
+  'inlet-overloaded': inletOverloaded,
+  'inrush-may-trip': inrushMayTrip,
+  'leakage-may-trip': leakageMayTrip,
+  'line-not-switched': lineNotSwitched,
+  'mains-selector-wrong': mainsSelectorWrong,
+  'outlet-overloaded': outletOverloaded,
+  'residual-wanted': residualWanted,
+} as const satisfies Readonly<Record<string, Rule>>

@@ -1,0 +1,88 @@
+import { SOURCES } from '@/core/reference'
+import { terminalKey, waysFrom, type Passage } from '@/core/model'
+import { isCommanded, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly load: DeviceId
+  readonly problem: 'neutral-switched' | 'relay-in-neutral' | 'one-pole'
+  readonly switches: readonly DeviceId[]
+}
+
+/** The pair of terminals by which a device takes mains. */
+function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [TerminalId, TerminalId])[] {
+  const part = context.part(id)
+  const pairs = part.draws.map((draw) => [draw.plus, draw.minus] as const)
+  return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
+}
+
+const byHand = (context: Context, way: readonly Passage[]) =>
+  way
+    .filter(({ device, link }) => link.kind === 'contact' && moverOf(context.part(device), link).by === 'hand')
+    .map(({ device }) => device)
+const byCommand = (context: Context, way: readonly Passage[]) =>
+  way
+    .filter(
+      ({ device, link }) =>
+        link.kind === 'semiconductor' || (link.kind === 'contact' && isCommanded(context.part(device), link)),
+    )
+    .map(({ device }) => device)
+
+export const lineNotSwitched = defineRule<Facts>({
+  severity: 'stop',
+  title: 'Switched in the wrong conductor',
+  stage: 'connect',
+  source: SOURCES.iec60204Supply,
+  find(context) {
+    const found: Facts[] = []
+    const isReversible = context.plan.site.plug.kind === 'reversible'
+    for (const inlet of context.devices) {
+      const { behaviour } = inlet.part
+      if (behaviour.kind !== 'mains-inlet') continue
+      const fromLine = waysFrom(context.model, terminalKey(inlet.id, behaviour.line))
+      const fromNeutral = waysFrom(context.model, terminalKey(inlet.id, behaviour.neutral))
+      for (const { id } of context.devices) {
+        for (const [a, b] of mainsTerminals(context, id)) {
+          const [ja, jb] = [a, b].map((terminal) => context.model.jointOf(terminalKey(id, terminal))) as [
+            number,
+            number,
+          ]
+          // Either way round: a supply does not mind.
+          const [line, neutral] =
+            fromLine.has(ja) && fromNeutral.has(jb)
+              ? [fromLine.get(ja)!, fromNeutral.get(jb)!]
+              : [fromLine.get(jb), fromNeutral.get(ja)]
+          if (!line || !neutral) continue
+          const [handL, handN] = [byHand(context, line), byHand(context, neutral)]
+          if (isReversible) {
+            if (handL.length > 0 !== handN.length > 0)
+              found.push({ load: id, problem: 'one-pole', switches: [...handL, ...handN] })
+          } else if (handN.length > 0 && handL.length === 0)
+            found.push({ load: id, problem: 'neutral-switched', switches: handN })
+          else if (byCommand(context, neutral).length > 0 && byCommand(context, line).length === 0)
+            found.push({ load: id, problem: 'relay-in-neutral', switches: byCommand(context, neutral) })
+        }
+      }
+    }
+    return found
+  },
+  word({ load, problem, switches }, context) {
+    const tag = context.device(load).tag
+    const names = [...new Set(switches)].map((id) => context.device(id).tag).join(', ')
+    const subjects = [...new Set([load, ...switches])].map((id) => ({ kind: 'device' as const, id }))
+    if (problem === 'one-pole') {
+      return {
+        subjects,
+        what: `${tag}: ${names} switches one pole only, and the plug can go in either way round`,
+        why: 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.',
+      }
+    }
+    const how = problem === 'neutral-switched' ? 'switches the neutral and not the line' : 'sits in the neutral'
+    return {
+      subjects,
+      what: `${tag}: ${names} ${how}`,
+      why: 'Switched off, the load and all wires to it stay live against earth. Put the contact in the line conductor.',
+    }
+  },
+})

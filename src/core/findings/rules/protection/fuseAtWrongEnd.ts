@@ -1,0 +1,18 @@
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+import { protectionFixes, unprotectedWires, type Unprotected } from './wireProtection'
+
+export const fuseAtWrongEnd = defineRule<Unprotected>({
+  severity: 'stop',
+  title: 'Fuse at the wrong end of its wire',
+  stage: 'feed',
+  source: SOURCES.iec60364Position,
+  find: (context) => unprotectedWires(context).filter(({ kind }) => kind === 'wrong-end'),
+  word: (facts, context) => ({
+    subjects: [{ kind: 'wire', id: facts.wire }],
+    what: `${context.wireName(facts.wire)} runs up to its fuse behind ${facts.guard.label}, which lets ${formatNumber(facts.needs_A)} A through; the wire carries ${formatNumber(facts.ampacity_A)} A`,
+    why: 'A fuse protects what comes after it. Put it at the source, or make the wire up to it thick enough for the source.',
+    fixes: protectionFixes(context, facts),
+  }),
+})

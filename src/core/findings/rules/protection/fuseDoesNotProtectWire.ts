@@ -1,0 +1,23 @@
+import { formatNumber } from '@/core/quantity'
+import { explainCoordination } from '@/core/protection'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+import { protectionFixes, unprotectedWires, type Unprotected } from './wireProtection'
+
+export const fuseDoesNotProtectWire = defineRule<Unprotected>({
+  severity: 'stop',
+  title: 'Wire not protected by its fuse',
+  stage: 'feed',
+  source: SOURCES.iec60364Overload,
+  find: (context) => unprotectedWires(context).filter(({ kind }) => kind === 'wrong-rating'),
+  word: (facts, context) => {
+    const { wire, guard, ampacity_A, needs_A } = facts
+    const size = context.reckoning.wires[wire]!.size
+    return {
+      subjects: [{ kind: 'wire', id: wire }, ...(guard.device ? [{ kind: 'device' as const, id: guard.device }] : [])],
+      what: `${context.wireName(wire)}, ${size}, carries ${formatNumber(ampacity_A)} A; behind ${guard.label} it must carry ${formatNumber(needs_A)} A`,
+      why: `Overloaded, the wire burns before the device opens${guard.family ? `: ${explainCoordination(ampacity_A, { family: guard.family, rating_A: guard.rating_A })}` : ''}.${guard.kind === 'outlet' ? ' The outlet’s own breaker is the first protective device.' : ''}`,
+      fixes: protectionFixes(context, facts),
+    }
+  },
+})

@@ -1,0 +1,31 @@
+import type { Rule } from '../../types'
+import { breakingCapacityShort } from './breakingCapacityShort'
+import { fuseAtWrongEnd } from './fuseAtWrongEnd'
+import { fuseDoesNotProtectWire } from './fuseDoesNotProtectWire'
+import { fuseOverloaded } from './fuseOverloaded'
+import { notSelective } from './notSelective'
+import { startUpOpensFuse } from './startUpOpensFuse'
+import { supplementaryAlone } from './supplementaryAlone'
+import { supplyMayNotBlowFuse } from './supplyMayNotBlowFuse'
+import { thinTapUnprotected } from './thinTapUnprotected'
+import { unfusedLeadLong } from './unfusedLeadLong'
+import { voltageRatingTooLow } from './voltageRatingTooLow'
+import { wireDamagedFirst } from './wireDamagedFirst'
+import { wireWithoutProtection } from './wireWithoutProtection'
+
+/** About fuses and breakers. */
+export const protectionRules = {
+  'breaking-capacity-short': breakingCapacityShort,
+  'fuse-at-wrong-end': fuseAtWrongEnd,
+  'fuse-does-not-protect-wire': fuseDoesNotProtectWire,
+  'fuse-overloaded': fuseOverloaded,
+  'not-selective': notSelective,
+  'start-up-opens-fuse': startUpOpensFuse,
+  'supplementary-alone': supplementaryAlone,
+  'supply-may-not-blow-fuse': supplyMayNotBlowFuse,
+  'thin-tap-unprotected': thinTapUnprotected,
+  'unfused-lead-long': unfusedLeadLong,
+  'voltage-rating-too-low': voltageRatingTooLow,
+  'wire-damaged-first': wireDamagedFirst,
+  'wire-without-protection': wireWithoutProtection,
+} as const satisfies Readonly<Record<string, Rule>>

@@ -1,0 +1,38 @@
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import type { ProtectiveReckoning } from '@/core/figures'
+import { sayOpening } from '@/core/protection'
+import { defineRule } from '../../types'
+
+/** A fault that lasts longer is a fire, not a blown fuse; 5 s is the usual limit for final circuits. */
+const SOON_S = 5
+
+export const supplyMayNotBlowFuse = defineRule<ProtectiveReckoning>({
+  severity: 'caution',
+  title: 'The supply may never blow this fuse',
+  stage: 'guard',
+  source: SOURCES.practice,
+  find: ({ reckoning, plan }) =>
+    reckoning.protective.filter(
+      ({ system, fault, wires, device }) =>
+        system === 'dc' &&
+        fault !== null &&
+        wires.length > 0 &&
+        plan.devices[device]!.origin !== 'remove' &&
+        (fault.opening.kind !== 'opens' || fault.opening.latest_s > SOON_S),
+    ),
+  word: ({ device, link, rating_A, fault, advised_A, family }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `Into a short at the far end ${formatNumber(fault!.smallest_A)} A flow, and ${context.device(device).tag} ${link}, ${rating_A} A, ${sayOpening(fault!.opening, fault!.smallest_A)}`,
+    why: 'The supply limits its own current before the fuse melts: the fault goes on until the supply shuts down, or does not. Take the smallest rating that carries the load, or a supply with more in reserve.',
+    fixes:
+      advised_A !== null && advised_A < rating_A!
+        ? [
+            {
+              label: `Fit ${advised_A} A in ${context.device(device).tag} ${link}`,
+              commands: [{ type: 'fitRating', device, link, fitted: { family, rating_A: advised_A, curve: null } }],
+            },
+          ]
+        : [],
+  }),
+})

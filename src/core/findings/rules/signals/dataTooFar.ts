@@ -1,0 +1,29 @@
+import type { WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+/** Single-ended pixel data reaches metres, not tens of metres; common practice. */
+const REACH_mm = 5000
+
+export const dataTooFar = defineRule<{ readonly wire: WireId; readonly length_mm: number }>({
+  severity: 'caution',
+  title: 'Data farther than one wire carries it',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.wires.flatMap(({ id, wire, reckoned }) => {
+      const isData = [wire.from, wire.to].some(
+        (end) =>
+          end.kind === 'terminal' &&
+          context.terminal(end.device, end.terminal).function === 'data' &&
+          (context.terminal(end.device, end.terminal).level_V ?? 0) > 0,
+      )
+      return isData && reckoned.length_mm > REACH_mm ? [{ wire: id, length_mm: reckoned.length_mm }] : []
+    }),
+  word: ({ wire, length_mm }, context) => ({
+    subjects: [{ kind: 'wire', id: wire }],
+    what: `${context.wireName(wire)} carries data over ${formatNumber(length_mm / 1000)} m on one wire`,
+    why: 'Up to about 5 m it arrives; beyond, edges blur and the first pixels flicker. A differential pair over network cable carries it tens of metres.',
+  }),
+})

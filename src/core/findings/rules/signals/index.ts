@@ -1,0 +1,13 @@
+import type { Rule } from '../../types'
+import { dataTooFar } from './dataTooFar'
+import { outputsJoined } from './outputsJoined'
+import { signalLevelsDiffer } from './signalLevelsDiffer'
+import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
+
+/** About signals and data. */
+export const signalsRules = {
+  'data-too-far': dataTooFar,
+  'outputs-joined': outputsJoined,
+  'signal-levels-differ': signalLevelsDiffer,
+  'signals-without-common-negative': signalsWithoutCommonNegative,
+} as const satisfies Readonly<Record<string, Rule>>

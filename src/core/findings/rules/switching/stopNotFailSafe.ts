@@ -1,0 +1,16 @@
+import { SOURCES } from '@/core/reference'
+import type { StopReckoning } from '@/core/figures'
+import { defineRule } from '../../types'
+
+export const stopNotFailSafe = defineRule<StopReckoning>({
+  severity: 'stop',
+  title: 'Emergency stop that a broken wire disables',
+  stage: 'guard',
+  source: SOURCES.iec60204EmergencyStop,
+  find: ({ reckoning }) => reckoning.stops.filter(({ isFailSafe }) => !isFailSafe),
+  word: ({ device }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag} closes a contact when it is pressed`,
+    why: 'A wire that came loose is found on the day the button is needed. Use contacts that are closed at rest and opened by force: then a broken wire stops the machine.',
+  }),
+})

@@ -1,0 +1,33 @@
+import type { DeviceId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId }>({
+  severity: 'stop',
+  title: 'Bare mains terminals without a cover',
+  stage: 'layout',
+  source: SOURCES.iec60204Direct,
+  find: (context) => {
+    const live = new Set(
+      context.wires.flatMap(({ wire }) =>
+        wire.function === 'L' || wire.function === 'N'
+          ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
+          : [],
+      ),
+    )
+    return context.devices.flatMap(({ id, device, part }) =>
+      part.touch === 'open' && live.has(id) && !device.hasCover ? [{ device: id }] : [],
+    )
+  },
+  word: ({ device }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `The mains terminals of ${context.device(device).tag} are bare and no cover is over them`,
+    why: 'A box is opened for a fuse or a look, with the plug in. A cover that wants a tool keeps fingers off.',
+    fixes: [
+      {
+        label: `A cover goes over ${context.device(device).tag}`,
+        commands: [{ type: 'updateDevice', id: device, changes: { hasCover: true } }],
+      },
+    ],
+  }),
+})

@@ -1,0 +1,46 @@
+import type { DeviceId, EnclosureId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+/** A screened vent that looks down; typical. */
+const OPEN_IP = 23
+
+export const ipLowered = defineRule<{
+  readonly enclosure: EnclosureId
+  readonly wall: string
+  readonly what: string
+  readonly ip: number
+  readonly wanted: number
+  readonly device: DeviceId | null
+}>({
+  severity: 'caution',
+  title: 'An opening lets in more than the box may',
+  stage: 'layout',
+  source: SOURCES.iec60529,
+  find: (context) =>
+    context.reckoning.faces.flatMap(({ enclosure, face, isPlate, items }) => {
+      const box = context.plan.enclosures[enclosure]!
+      if (box.ip === null || isPlate) return []
+      const wanted = box.ip
+      const data = box.faces[face]!
+      const isLess = (ip: number) => Math.floor(ip / 10) < Math.floor(wanted / 10) || ip % 10 < wanted % 10
+      return [
+        ...items.flatMap(({ device }) => {
+          const { ip } = context.part(device)
+          return ip !== null && isLess(ip)
+            ? [{ enclosure, wall: data.name, what: context.device(device).tag, ip, wanted, device }]
+            : []
+        }),
+        ...data.openings.flatMap(({ name, use, origin }) =>
+          use === 'open' || (use === 'vent' && isLess(OPEN_IP)) || (origin === 'remove' && use !== 'blanked')
+            ? [{ enclosure, wall: data.name, what: name, ip: use === 'vent' ? OPEN_IP : 0, wanted, device: null }]
+            : [],
+        ),
+      ]
+    }),
+  word: ({ enclosure, wall, what, ip, wanted, device }, { plan }) => ({
+    subjects: device === null ? [{ kind: 'plan' }] : [{ kind: 'device', id: device }],
+    what: `${what} in the ${wall.toLowerCase()} of “${plan.enclosures[enclosure]!.name}” keeps IP${String(ip).padStart(2, '0')}, and IP${String(wanted).padStart(2, '0')} is wanted`,
+    why: 'A box is as tight as its worst opening. A part of the class wanted, a hood over it, or say that less will do.',
+  }),
+})

@@ -1,0 +1,23 @@
+import type { Rule } from '../../types'
+import { colourOffScheme } from './colourOffScheme'
+import { connectionGuessed } from './connectionGuessed'
+import { greenYellowMisused } from './greenYellowMisused'
+import { lineAndNegativeAlike } from './lineAndNegativeAlike'
+import { mainsBesideSignals } from './mainsBesideSignals'
+import { mainsMeetsLowVoltage } from './mainsMeetsLowVoltage'
+import { noWireFits } from './noWireFits'
+import { parkedBare } from './parkedBare'
+import { wireOverloaded } from './wireOverloaded'
+
+/** About wires: sizes, colours, and what lies beside what. */
+export const wiresRules = {
+  'colour-off-scheme': colourOffScheme,
+  'connection-guessed': connectionGuessed,
+  'green-yellow-misused': greenYellowMisused,
+  'line-and-negative-alike': lineAndNegativeAlike,
+  'mains-beside-signals': mainsBesideSignals,
+  'mains-meets-low-voltage': mainsMeetsLowVoltage,
+  'no-wire-fits': noWireFits,
+  'parked-bare': parkedBare,
+  'wire-overloaded': wireOverloaded,
+} as const satisfies Readonly<Record<string, Rule>>
