@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
 import {
@@ -1061,10 +1063,19 @@ const SAMPLES: Readonly<
   },
 }
 
+const made = new WeakMap<() => Plan, Plan>()
+
+/** Each sample is made once, and so reckoned once. */
+function once(make: () => Plan): Plan {
+  let plan = made.get(make)
+  if (!plan) made.set(make, (plan = make()))
+  return plan
+}
+
 describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
   it('finds the fault, names its subjects, and says what and why', () => {
     for (const bad of SAMPLES[id].bad) {
-      const found = find(id, bad())
+      const found = find(id, once(bad))
       expect(found.length, String(bad)).toBeGreaterThan(0)
       for (const { what, why, source, subjects, rule } of found) {
         expect(rule).toBe(id)
@@ -1077,17 +1088,17 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
   })
   it('finds the same in what it says it reads as in the whole plan', () => {
     for (const make of [...SAMPLES[id].bad, ...SAMPLES[id].good]) {
-      const plan = make()
+      const plan = once(make)
       const ofRule = review(plan).filter(({ rule }) => rule === id)
       expect(ofRule.sort(byId)).toEqual(find(id, plan).sort(byId))
     }
   })
   it('stays quiet otherwise', () => {
-    for (const good of SAMPLES[id].good) expect(find(id, good()), String(good)).toEqual([])
+    for (const good of SAMPLES[id].good) expect(find(id, once(good)), String(good)).toEqual([])
   })
   it('offers fixes that apply, and after which it is quiet about that fault', () => {
     for (const bad of SAMPLES[id].bad) {
-      const plan = bad()
+      const plan = once(bad)
       for (const finding of find(id, plan)) {
         for (const fix of finding.fixes) {
           const mended = edited(plan, ...fix.commands)
@@ -1098,6 +1109,50 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
         }
       }
     }
+  })
+})
+
+describe('the registry', () => {
+  it('holds every rule that is written, once', async () => {
+    const root = join(process.cwd(), 'src', 'core', 'findings', 'rules')
+    const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(
+      (file) => file.endsWith('.ts') && !file.endsWith('index.ts'),
+    )
+    expect(files.length).toBeGreaterThan(100)
+    const held = new Set<unknown>(Object.values(RULES))
+    for (const file of files) {
+      const module = (await import(join(root, file))) as Record<string, unknown>
+      for (const [name, value] of Object.entries(module))
+        if (typeof value === 'object' && value !== null && 'review' in value)
+          expect(held.has(value), `${file}: ${name} stands in no room`).toBe(true)
+    }
+    expect(held.size).toBe(Object.keys(RULES).length)
+  })
+
+  it('each sample is found at the things it spoils', async () => {
+    const found = Object.fromEntries(
+      (Object.keys(SAMPLES) as RuleId[])
+        .sort()
+        .map((id) => [
+          id,
+          SAMPLES[id].bad.map((make) =>
+            find(id, once(make)).map(({ severity, subjects }) =>
+              [
+                severity,
+                ...subjects.map((subject) =>
+                  subject.kind === 'plan'
+                    ? 'plan'
+                    : subject.kind === 'terminal'
+                      ? `${subject.device} ${subject.terminal}`
+                      : subject.id,
+                ),
+              ].join(' | '),
+            ),
+          ),
+        ]),
+    )
+    // Written once and read through: a rule that points elsewhere, or weighs otherwise, shows here.
+    await expect(`${JSON.stringify(found, null, 1)}\n`).toMatchFileSnapshot('./sampleSubjects.json')
   })
 })
 
