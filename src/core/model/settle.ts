@@ -2,8 +2,9 @@ import type { NetworkNames } from '@/core/circuit'
 import type { DeviceId, WireId } from '@/core/plan'
 import { moveMovers, startPositions } from './moveMovers'
 import type { Situation } from './situation'
-import { potentialsOf, type Solution, type SolvedComponent } from './solution'
-import { structureOf, type Component, type NetElement, type Structure } from './structure'
+import { lazily, potentialsOf, type Solution, type SolvedComponent } from './solution'
+import { structureOf, type Component, type NetElement, type Positions, type Structure } from './structure'
+import { JointGroups } from './jointGroups'
 import type { Model } from './types'
 import { splitKey } from './keys'
 
@@ -29,9 +30,9 @@ export function settle(model: Model, situation: Situation, conditions: Condition
   let positions = startPositions(model, situation)
   const seen = new Set<string>()
   for (let round = 0; ; round += 1) {
-    const structure = structureOf(model, situation, positions)
-    const solved = solveStructure(model, situation, structure, conditions)
-    const volts = potentialsOf(model, structure, solved.components)
+    const { structure, open } = withOpen(model, situation, positions)
+    const solved = solveStructure(model, situation, structure, conditions, open)
+    const volts = lazily(() => potentialsOf(model, structure, solved.components))
     const moved = moveMovers(model, situation, positions, volts)
     const isAtRest = moved.every((position, i) => position === positions[i])
     const key = moved.join(',')
@@ -45,16 +46,58 @@ export function settle(model: Model, situation: Situation, conditions: Condition
   }
 }
 
+const NONE: ReadonlySet<string> = new Set()
+
+/**
+ * Loose wires as wires of no conductance in the networks that there are, where what they join stays joined without them:
+ * nothing then needs to be laid out anew. Elsewhere the networks are others.
+ */
+function withOpen(
+  model: Model,
+  situation: Situation,
+  positions: Positions,
+): { readonly structure: Structure; readonly open: ReadonlySet<string> } {
+  const { open } = situation
+  if (open.size > 0) {
+    const structure = structureOf(model, { ...situation, open: NONE }, positions)
+    const inside = structure.components.reduce(
+      (sum, { elements }) => sum + elements.filter(({ id }) => open.has(id)).length,
+      0,
+    )
+    if (inside === open.size && structure.components.every((component) => staysJoined(component, open)))
+      return { structure, open }
+  }
+  return { structure: structureOf(model, situation, positions), open: NONE }
+}
+
+/** Whether a network hangs together without some of its elements. */
+function staysJoined({ elements, network }: Component, open: ReadonlySet<string>): boolean {
+  const opened = elements.flatMap(({ id }, i) => (open.has(id) ? [i] : []))
+  if (opened.length === 0) return true
+  const groups = new JointGroups(network.nodes)
+  elements.forEach(({ id, kind }, i) => {
+    if ((kind === 'R' || kind === 'V') && !open.has(id)) groups.join(network.a[i]!, network.b[i]!)
+  })
+  return opened.every((i) => groups.find(network.a[i]!) === groups.find(network.b[i]!))
+}
+
 type Solved = Omit<Solution, 'model' | 'structure' | 'positions' | 'volts' | 'chattering'>
 
 /** The last answer of each network: what-if questions leave most networks as they were. */
 const lastAnswers = new WeakMap<Component, { readonly value: Float64Array; readonly solved: SolvedComponent }>()
 
-function solveStructure(model: Model, situation: Situation, structure: Structure, { ohms }: Conditions): Solved {
+function solveStructure(
+  model: Model,
+  situation: Situation,
+  structure: Structure,
+  { ohms }: Conditions,
+  open: ReadonlySet<string>,
+): Solved {
   const { components, sources } = structure
   const demands = new Map<DeviceId, number>()
   const answers = new Map<Component, SolvedComponent>()
   const valueOf = (element: NetElement): number => {
+    if (open.size > 0 && open.has(element.id)) return Infinity
     if (element.role === 'wire') return Math.max(LEAST_OHM, ohms.get(element.id as WireId) ?? LEAST_OHM)
     if (element.role === 'input') return demands.get(inputOf(element.id)) ?? 0
     return element.load ? loadValue(model, situation, element) : element.value

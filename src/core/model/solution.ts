@@ -51,6 +51,13 @@ export interface Potentials {
   isLive(joint: number): boolean
 }
 
+/** Most questions are about currents: potentials are spread when somebody asks for one. */
+export function lazily(make: () => Potentials): Potentials {
+  let made: Potentials | null = null
+  const get = () => (made ??= make())
+  return { between: (a, b) => get().between(a, b), isLive: (joint) => get().isLive(joint) }
+}
+
 /** Spreads the solved volts over all that hangs on them without current. */
 export function potentialsOf(model: Model, structure: Structure, solved: readonly SolvedComponent[]): Potentials {
   const count = model.jointCount
@@ -64,6 +71,7 @@ export function potentialsOf(model: Model, structure: Structure, solved: readonl
   const isLiveIsland: boolean[] = []
   const isUnknown: boolean[] = []
   const queue: number[] = []
+  const spread = new Set<SolvedComponent>()
   const reach = (joint: number, value: number, at: number) => {
     if (island[joint] !== -1) return
     island[joint] = at
@@ -78,7 +86,9 @@ export function potentialsOf(model: Model, structure: Structure, solved: readonl
     reach(start, 0, at)
     for (let joint = queue.pop(); joint !== undefined; joint = queue.pop()) {
       const own = solved[componentOf[joint]!]
-      if (own) {
+      // One joint of a network tells all of them.
+      if (own && !spread.has(own)) {
+        spread.add(own)
         isLiveIsland[at] = true
         if (!own.solution) isUnknown[at] = true
         const base = own.solution ? own.solution.potentials_V[own.component.nodeOf(joint)]! : 0

@@ -11,8 +11,9 @@ const MOST_BOXES = 64
  */
 export function boxPlans(plan: Plan): readonly Plan[] {
   const devices = new Map<EnclosureId, Record<string, Plan['devices'][DeviceId]>>()
+  const known = new Map<DeviceId, EnclosureId | null>()
   for (const [id, device] of Object.entries(plan.devices)) {
-    const box = boxOf(plan, id as DeviceId)
+    const box = boxOf(plan, id as DeviceId, known)
     if (box === null) continue
     const own = devices.get(box)
     if (own) own[id] = device!
@@ -42,12 +43,22 @@ export function boxPlans(plan: Plan): readonly Plan[] {
 }
 
 /** The enclosure on a face of which a device stands, itself or by the board it plugs onto; null for what stands on none. */
-function boxOf(plan: Plan, id: DeviceId): EnclosureId | null {
+function boxOf(plan: Plan, id: DeviceId, known: Map<DeviceId, EnclosureId | null>): EnclosureId | null {
+  const way: DeviceId[] = []
   let at: DeviceId | undefined = id
-  for (let step = 0; at !== undefined && step <= Object.keys(plan.devices).length; step += 1) {
+  let box: EnclosureId | null = null
+  while (at !== undefined && !known.has(at)) {
+    way.push(at)
+    // Marked before it is known, so that a circle ends.
+    known.set(at, null)
     const place: Plan['devices'][DeviceId]['place'] | undefined = plan.devices[at]?.place
-    if (place?.kind === 'face') return place.enclosure
+    if (place?.kind === 'face') {
+      box = place.enclosure
+      break
+    }
     at = place?.kind === 'socket' ? place.device : undefined
   }
-  return null
+  if (at !== undefined && box === null) box = known.get(at) ?? null
+  for (const each of way) known.set(each, box)
+  return box
 }
