@@ -22,7 +22,9 @@ async function measure(name) {
 }
 
 await measure('core')
-if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) await measure('drag')
-else console.log('dragging: no Chromium here (apt-get install chromium, or name one with CHROMIUM)')
+if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) {
+  await measure('drag')
+  await measure('keys')
+} else console.log('dragging, keys: no Chromium here (apt-get install chromium, or name one with CHROMIUM)')
 ensureBuilt()
 await measure('load')

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs'
-import { solveCircuit, type CircuitElement } from '@/core/circuit'
+import { NetworkBuilder, prepareNetwork, solveCircuit, type CircuitElement, type Network } from '@/core/circuit'
 import { evaluate } from '@/core/evaluate'
-import { parsePlan } from '@/core/plan'
+import { apply, parsePlan, type Command, type DeviceId, type Place, type Plan, type WireId } from '@/core/plan'
 import { spiceNetlist } from '@/formats/spiceNetlist'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { EXTREMES } from '../extremePlans'
 import { runNgspice } from '../ngspice'
-import { workshop } from '../workshop'
+import { laidOutWorkshop } from '../workshop'
 
 /** Median of several runs after a warm-up, in milliseconds. */
 function median_ms(runs: number, work: () => unknown): number {
@@ -17,6 +17,80 @@ function median_ms(runs: number, work: () => unknown): number {
     return performance.now() - started
   })
   return times.sort((a, b) => a - b)[Math.floor(runs / 2)]!
+}
+
+type Edit = (plan: Plan, n: number) => Command
+
+/** Edits as people make them, and what each may cost on the large plan. */
+const EDITS: readonly (readonly [what: string, aim_ms: number, edit: Edit])[] = [
+  ['a part moved', 8, (plan, n) => moved(plan, n)],
+  ['a note', 6, (plan, n) => ({ type: 'updateDevice', id: firstPlaced(plan), changes: { note: `looked at ${n}` } })],
+  [
+    'a colour',
+    6,
+    (plan, n) => ({
+      type: 'updateWire',
+      id: Object.keys(plan.wires)[9] as WireId,
+      changes: { colour: { base: n % 2 === 0 ? 'red' : 'orange', stripe: null } },
+    }),
+  ],
+  [
+    'a load',
+    25,
+    (plan, n) => {
+      const [id, device] = Object.entries(plan.devices).find(([, each]) => plan.parts[each!.part]!.draws.length > 0)!
+      return {
+        type: 'setLoad',
+        device: id as DeviceId,
+        draw: plan.parts[device!.part]!.draws[0]!.id,
+        load: { power_W: 5 + n / 10 },
+      }
+    },
+  ],
+  [
+    'a gauge',
+    25,
+    (plan, n) => ({
+      type: 'updateWire',
+      id: Object.keys(plan.wires)[29] as WireId,
+      changes: { size: n % 2 === 0 ? '1.5 mm²' : '2.5 mm²' },
+    }),
+  ],
+]
+
+const firstPlaced = (plan: Plan) =>
+  Object.keys(plan.devices).find((id) => plan.devices[id as DeviceId]!.place.kind === 'face') as DeviceId
+
+function moved(plan: Plan, n: number): Command {
+  const id = firstPlaced(plan)
+  const place = plan.devices[id]!.place as Extract<Place, { kind: 'face' }>
+  return { type: 'moveDevice', id, place: { ...place, x_mm: place.x_mm + (n % 2 === 0 ? 1 : -1) } }
+}
+
+/** The median time from an edit to everything that follows from it. */
+function edited_ms(start: Plan, edit: Edit): number {
+  let plan = start
+  evaluate(plan)
+  const times = Array.from({ length: 25 }, (_, n) => {
+    const applied = apply(plan, [edit(plan, n)])
+    if (applied.kind === 'refused') throw new Error(JSON.stringify(applied.issues))
+    plan = applied.plan
+    const started = performance.now()
+    evaluate(plan)
+    return performance.now() - started
+  })
+  return times.slice(5).sort((a, b) => a - b)[10]!
+}
+
+function networkFrom(elements: readonly CircuitElement[]): Network {
+  const nodes = new Map<string, number>([['g', 0]])
+  const node = (name: string) => {
+    if (!nodes.has(name)) nodes.set(name, nodes.size)
+    return nodes.get(name)!
+  }
+  const builder = new NetworkBuilder()
+  for (const { type, a, b, value } of elements) builder.add(type, node(a), node(b), value)
+  return builder.build(nodes.size)
 }
 
 /** A ladder with rungs: n nodes. */
@@ -84,16 +158,41 @@ for (const [shape, make] of [
     )
   }
 }
-console.log('evaluate')
+{
+  // How fast this machine is: the figures in docs/architecture.md are of one that takes 0.6 s.
+  const started = performance.now()
+  let sum = 0
+  for (let i = 0; i < 1e8; i += 1) sum += i
+  console.log(`a loop of 10⁸ additions: ${((performance.now() - started) / 1000).toFixed(2)} s${sum < 0 ? '!' : ''}`)
+}
+console.log('the same structure solved again with other values, as a share of the first solution')
+for (const [shape, make] of [
+  ['ladder', ladder],
+  ['mesh', mesh],
+] as const) {
+  const network = networkFrom(make(10_000))
+  const names = { node: String, element: String }
+  const first_ms = median_ms(5, () => prepareNetwork(network).solve(names))
+  const prepared = prepareNetwork(network)
+  prepared.solve(names)
+  const again_ms = median_ms(9, () => prepared.solve(names, { value: network.value.map((each) => each * 1.01) }))
+  console.log(
+    `  ${shape.padEnd(6)} first ${first_ms.toFixed(0)} ms, again ${again_ms.toFixed(0)} ms: ${((100 * again_ms) / first_ms).toFixed(0)} %`,
+  )
+}
+console.log('what an edit costs, all findings and steps included (the aim in brackets)')
 for (const [name, plan] of [
   ['clay printer', clayPrinter()],
-  ['workshop', workshop(7)],
+  ['workshop, laid out', laidOutWorkshop(7)],
 ] as const) {
-  // A copy each time: what is remembered for a plan object must not flatter the figure.
-  const ms = median_ms(25, () => evaluate({ ...plan }))
-  console.log(
-    `  ${name}: ${Object.keys(plan.wires).length} wires, ${Object.keys(plan.devices).length} devices, ${Object.keys(plan.states).length} states  ${ms.toFixed(1)} ms median`,
-  )
+  const counts = [plan.wires, plan.devices, plan.states].map((records) => Object.keys(records).length)
+  console.log(`  ${name}: ${counts[0]} wires, ${counts[1]} devices, ${counts[2]} states`)
+  const text = JSON.stringify(plan)
+  // A copy each time: what is remembered must not flatter the first.
+  const cold_ms = median_ms(9, () => evaluate(JSON.parse(text) as Plan)) - median_ms(9, () => JSON.parse(text))
+  console.log(`    cold ${cold_ms.toFixed(0)} ms (120)`)
+  for (const [what, aim_ms, edit] of EDITS)
+    console.log(`    ${what} ${edited_ms(plan, edit).toFixed(1)} ms (${aim_ms})`)
 }
 console.log('plans at the bounds of the schema, once each')
 for (const [name, make] of EXTREMES) {

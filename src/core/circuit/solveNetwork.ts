@@ -97,13 +97,19 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames, la
   const { nodes: count, a, b } = network
   const { tied, reasons } = tieIdealMutable(network, modes, names)
   if (reasons.length > 0) return { kind: 'refused', reasons, iterations: 0 }
-  const floating = floatingNodes(network, modes)
-  if (floating.length > 0) {
-    const source = sourceToRelease(network, modes, floating)
-    if (source !== null) return { kind: 'release', source, iterations: 0 }
-    return { kind: 'refused', iterations: 0, reasons: [floatingReason(floating, names)] }
+  const key = keyOf(network, modes)
+  let layout = layouts.get(key)
+  // A network laid out before hung together then, and does so still.
+  if (!layout) {
+    const floating = floatingNodes(network, modes)
+    if (floating.length > 0) {
+      const source = sourceToRelease(network, modes, floating)
+      if (source !== null) return { kind: 'release', source, iterations: 0 }
+      return { kind: 'refused', iterations: 0, reasons: [floatingReason(floating, names)] }
+    }
+    if (layouts.size >= MOST_LAYOUTS) layouts.clear()
+    layouts.set(key, (layout = layOut(network, modes, tied)))
   }
-  const layout = layoutFor(network, modes, tied, layouts)
   const offset_V = new Float64Array(count)
   const groundRoot = tied.root(0)
   const groundOffset_V = tied.offset_V(0)
@@ -130,29 +136,15 @@ function solveModes(network: Network, modes: Uint8Array, names: NetworkNames, la
   return { kind: 'solved', potentials_V, currents_A, iterations: loaded.iterations }
 }
 
-/** The analysis for these modes and joints, worked out once. */
-function layoutFor(
-  network: Network,
-  modes: Uint8Array,
-  tied: Parameters<typeof layOut>[2],
-  layouts: Map<string, Layout>,
-): Layout {
-  const { kind, value } = network
-  const marks = new Uint8Array(kind.length)
-  for (let i = 0; i < kind.length; i += 1) marks[i] = modes[i]! + (kind[i] === KIND.R && value[i]! < JOINT_OHM ? 8 : 0)
-  const key = keyOf(marks)
-  let layout = layouts.get(key)
-  if (!layout) {
-    if (layouts.size >= MOST_LAYOUTS) layouts.clear()
-    layouts.set(key, (layout = layOut(network, modes, tied)))
-  }
-  return layout
-}
-
-/** Long runs of one mark are the rule: only the others are named. */
-function keyOf(marks: Uint8Array): string {
+/** Which analysis fits: the modes, joints and open resistances of a network. Most elements have none of them: only the others are named. */
+function keyOf({ kind, value }: Network, modes: Uint8Array): string {
   let key = ''
-  for (let i = 0; i < marks.length; i += 1) if (marks[i] !== 0) key += `${i}:${marks[i]},`
+  for (let i = 0; i < kind.length; i += 1) {
+    const isR = kind[i] === KIND.R
+    if (modes[i] !== 0) key += `${i}:${modes[i]},`
+    else if (isR && value[i]! < JOINT_OHM) key += `${i}j`
+    else if (isR && value[i] === Infinity) key += `${i}o`
+  }
   return key
 }
 
