@@ -2,7 +2,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 import type { DeviceId, Plan } from '@/core/plan'
-import type { Reckoning } from '@/core/figures'
+import { settlePlan, type Reckoning } from '@/core/figures'
 
 export interface BoxOption {
   readonly boxes: 1 | 2
@@ -79,12 +79,13 @@ export function compareBoxes(plan: Plan, reckoning: Reckoning): readonly [BoxOpt
     )
   const volume = (runs: readonly { readonly size: string; readonly length_mm: number }[]) =>
     runs.reduce((sum, { size, length_mm }) => sum + (2 * wireSize(size).area_mm2 * length_mm) / 1000, 0)
+  const { warmest_C } = settlePlan(plan).air
   const drop = (runs: typeof far) =>
     Math.max(
       0,
       ...runs.map(
         ({ size, length_mm, current_A, voltage_V }) =>
-          (100 * 2 * current_A * resistance_ohm_per_km(size, plan.practice.inside_C) * length_mm) / 1e6 / voltage_V,
+          (100 * 2 * current_A * resistance_ohm_per_km(size, warmest_C) * length_mm) / 1e6 / voltage_V,
       ),
     )
   const ids = far.map(({ device }) => device)

@@ -3,7 +3,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
 import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
-import type { Rail, Reckoning } from '@/core/figures'
+import { settlePlan, type Rail, type Reckoning } from '@/core/figures'
 
 export const DEALS = ['one', 'balanced', 'boards-together'] as const
 export type Deal = (typeof DEALS)[number]
@@ -121,6 +121,7 @@ export function compareSupplies(plan: Plan, reckoning: Reckoning, rail: Rail): r
       }, 0),
     0,
   )
+  const { air } = settlePlan(plan)
   return DEALS.flatMap((deal): SupplyOption[] => {
     const heaps = splits[deal].filter((heap) => heap.length > 0)
     if (deal !== 'one' && heaps.length < 2) return []
@@ -129,7 +130,7 @@ export function compareSupplies(plan: Plan, reckoning: Reckoning, rail: Rail): r
         voltage_V: rail.voltage_V,
         loads: heap.map((device) => ({ name: device, power_W: weightOf.get(device)!, simultaneity: 1 })),
         maxLoading_percent: plan.practice.supplyLoading_percent,
-        ambient_C: plan.practice.inside_C,
+        ambient_C: air.warmest_C,
         sizes_W: SUPPLY_SIZES_W,
       })
       return {
@@ -147,7 +148,7 @@ export function compareSupplies(plan: Plan, reckoning: Reckoning, rail: Rail): r
           (100 *
             2 *
             (share.demand_W / rail.voltage_V) *
-            resistance_ohm_per_km(leadSize(share), plan.practice.inside_C) *
+            resistance_ohm_per_km(leadSize(share), air.warmest_C) *
             LEAD_mm) /
           1e6 /
           rail.voltage_V,

@@ -41,7 +41,7 @@ function SupplyCards() {
         <FigureButton figure={mains.inrush} title="Inrush" subject="all supplies together" />.
       </p>
       <div className="space-y-4">
-        {Object.values(supplies).map(({ device, loading, later, demand, holdUp }) => {
+        {Object.values(supplies).map(({ device, air_C, loading, later, demand, holdUp }) => {
           const entry = plan.devices[device]!
           const { behaviour } = plan.parts[entry.part]!
           if (behaviour.kind !== 'supply') return null
@@ -77,7 +77,7 @@ function SupplyCards() {
                 derateAbove_C={behaviour.derateAbove_C}
                 derate_percentPerK={behaviour.derate_percentPerK}
                 limit_percent={plan.practice.supplyLoading_percent}
-                inside_C={plan.practice.inside_C}
+                inside_C={air_C}
                 demand_W={demand.value ?? 0}
               />
               <p className="text-[13px]">
@@ -159,8 +159,8 @@ function BoxHeat() {
         Heat in the box
       </h2>
       <p className="mb-2 text-[13px] text-mute">
-        What stays inside of all that is drawn, in the heaviest state. Everything is sized for {plan.practice.inside_C}{' '}
-        °C.
+        What stays inside of all that is drawn, in the heaviest state. What is in a box is sized for the warmer of this
+        and the house rule of {plan.practice.inside_C} °C.
       </p>
       {boxes.map(
         ({ enclosure, losses, wires_W, worstState, loss, stillAir, inside, wantedFan_m3_per_h, blown_m3_per_h }) => {

@@ -5,6 +5,7 @@ import { fittedRating } from '@/core/model'
 import { FAMILIES } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
+import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
 import { ReplaceDialog } from './ReplaceDialog'
 
@@ -131,6 +132,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
             />
           </div>
         ))}
+      <HeldContacts id={id} device={device} part={part} />
       {part.links.map((link) => {
         if (link.kind !== 'protective') return null
         const { family, rating_A, curve } = fittedRating(device, link)
