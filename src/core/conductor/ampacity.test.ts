@@ -239,3 +239,42 @@ describe('every basis', () => {
     }
   })
 })
+
+/** IEC 60204-1 table 6, electronics pairs, PVC 70 °C at 40 °C, from memory: B2, C, E. */
+describe('pairs of electronics', () => {
+  const common = { insulation_C: 70, ambient_C: 40, grouped: 1 } as const
+  it.each([
+    ['0.25 mm²', 4.3, 4.4, 4.4],
+    ['0.5 mm²', 7.5, 7.5, 7.8],
+    ['0.75 mm²', 9, 9.5, 10],
+  ])('%s: %d A in B2, %d A in C, %d A in E', (size, b2, c, e) => {
+    const of = (basis: (typeof IEC)[number]) => offered({ ...common, size, basis, electronics: true }).tabulated_A
+    expect([of('IEC 60204-1 B2'), of('IEC 60204-1 C'), of('IEC 60204-1 E')]).toEqual([b2, c, e])
+    expect(of('IEC 60204-1 B1')).toBe(b2)
+  })
+  it('without being asked for, answers stay as they are', () => {
+    expect(offered({ ...common, size: '0.75 mm²', basis: 'IEC 60204-1 B1' }).tabulated_A).toBe(8.6)
+    expect(conductorAmpacity({ ...common, size: '0.25 mm²', basis: 'IEC 60204-1 B1' }).kind).toBe('not-offered')
+  })
+  it('thicker wires have their own rows', () =>
+    expect(offered({ ...common, size: '1 mm²', basis: 'IEC 60204-1 B1', electronics: true }).tabulated_A).toBe(10.3))
+
+  it('the thin leads of plans: by area below the first row, and alike on every basis', () => {
+    // Half the area, half the amperes: 4.3 A ÷ 0.2 mm² × 0.14 mm².
+    expect(offered({ ...common, size: '0.14 mm²', basis: 'IEC 60204-1 B1', thin: true }).tabulated_A).toBeCloseTo(
+      3.01,
+      6,
+    )
+    for (const basis of BASES) {
+      const insulation_C = basis.startsWith('IEC') ? 70 : 90
+      const terminal = basis === 'NEC 310.16' ? { terminal_C: 90 as const } : {}
+      const of = (size: string) =>
+        offered({ ...common, ...terminal, insulation_C, size, basis, thin: true }).corrected_A
+      // 28 AWG in a ribbon and 24 AWG to a stepper of 1.5 A are ordinary.
+      expect(of('28 AWG'), basis).toBeGreaterThan(1)
+      expect(of('24 AWG'), basis).toBeGreaterThan(1.5)
+      expect(of('22 AWG'), basis).toBeGreaterThanOrEqual(of('26 AWG'))
+      expect(of('26 AWG'), basis).toBeGreaterThan(of('28 AWG'))
+    }
+  })
+})

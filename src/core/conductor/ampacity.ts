@@ -2,6 +2,7 @@ import { firstAtLeast, formatNumber, SOLD_SIZES, wireSize } from '@/core/quantit
 import {
   AMPACITY,
   cite,
+  ELECTRONICS_PAIRS,
   NEC_SMALL_PROTECTION_A,
   NEC_STANDARD_RATINGS_A,
   SMALL_CONDUCTORS,
@@ -9,6 +10,7 @@ import {
   type AmpacityTable,
   type Basis,
   type CorrectionTable,
+  type SourceRef,
 } from '@/core/reference'
 import { step, type TraceStep } from '@/core/trace'
 
@@ -23,6 +25,38 @@ export interface AmpacityRequest {
   readonly terminal_C?: number
   /** Whether sizes below the basis' smallest may be taken from NFPA 79's small-conductor row. */
   readonly smallWires?: boolean
+  /** Whether it is a pair of electronics: with an IEC 60204-1 basis table 6's rows for them take the place of the lent row. */
+  readonly electronics?: boolean
+  /** Whether it is a thin lead of signals or small loads in a plan: then those rows serve on every basis, and by area below them. */
+  readonly thin?: boolean
+}
+
+/** On American bases the rows of electronics serve below 20 AWG only: from there on NFPA 79 has its own. */
+const AMERICAN_THIN_mm2 = 0.4
+
+interface Row {
+  readonly row: string
+  readonly tabulated_A: number
+  readonly column_C: number
+  readonly ambient: CorrectionTable
+  readonly source: SourceRef
+}
+
+/** The row of electronics that a conductor stands for; null where none speaks. */
+function electronicsRow({ size, basis, electronics, thin }: AmpacityRequest): Row | null {
+  const isIec = basis.startsWith('IEC')
+  if (!(thin || (electronics && isIec))) return null
+  const { area_mm2 } = wireSize(size)
+  const { rows, ambient, insulation_C, source, thinnest_mm2 } = ELECTRONICS_PAIRS
+  const last = rows[rows.length - 1]!
+  if (area_mm2 > last.area_mm2 * 1.001 || (!isIec && area_mm2 >= AMERICAN_THIN_mm2)) return null
+  const method = basis.endsWith(' C') ? 'C' : basis.endsWith(' E') ? 'E' : 'B2'
+  const own = [...rows].reverse().find((row) => row.area_mm2 <= area_mm2 * 1.001)
+  const common = { column_C: insulation_C, ambient, source }
+  if (own) return { ...common, row: own.size, tabulated_A: own[method] }
+  if (!thin || area_mm2 < thinnest_mm2) return null
+  const first = rows[0]
+  return { ...common, row: `by area from ${first.size}`, tabulated_A: (first[method] * area_mm2) / first.area_mm2 }
 }
 
 export type Ampacity =
@@ -71,6 +105,30 @@ function smallConductorColumn(insulation_C: number): number {
   return [90, 75, 60].find((column) => column <= insulation_C) ?? 60
 }
 
+/** The row of the basis, or the one lent by NFPA 79 where small wires are wanted. */
+function tableRow(
+  { size, basis, insulation_C, smallWires }: AmpacityRequest,
+  capColumn_C: number | null,
+): (Row & { readonly isBorrowed: boolean }) | null {
+  const table = AMPACITY[basis]
+  const own = tabulatedSize(table.rows, size, insulation_C)
+  // A size with a value in the insulation's column but none in the terminals' cannot be connected within 110.14(C).
+  if (own && (capColumn_C === null || table.rows[own]?.[capColumn_C] !== undefined))
+    return {
+      row: own,
+      tabulated_A: table.rows[own]![insulation_C]!,
+      column_C: insulation_C,
+      ambient: table.ambient,
+      source: table.source,
+      isBorrowed: false,
+    }
+  const column_C = smallConductorColumn(insulation_C)
+  const row = smallWires ? tabulatedSize(SMALL_CONDUCTORS.rows, size, column_C) : null
+  if (row === null) return null
+  const { rows, ambient, source } = SMALL_CONDUCTORS
+  return { row, tabulated_A: rows[row]![column_C]!, column_C, ambient, source, isBorrowed: true }
+}
+
 /**
  * What a conductor carries: tabulated, corrected for ambient and grouping, capped by the terminals where NEC 110.14(C) speaks.
  * Sources: the tables named in reference/ampacity.ts, all from memory. A size without a value, or air hotter than the
@@ -83,26 +141,18 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const terminal_C = isNec ? (request.terminal_C ?? 60) : undefined
   const capColumn_C = terminal_C !== undefined && terminal_C < insulation_C ? terminal_C : null
 
-  let row = tabulatedSize(table.rows, request.size, insulation_C)
-  // A size with a value in the insulation's column but none in the terminals' cannot be connected within 110.14(C).
-  if (row && capColumn_C !== null && table.rows[row]?.[capColumn_C] === undefined) row = null
-  const isBorrowed = row === null
-  if (isBorrowed && request.smallWires)
-    row = tabulatedSize(SMALL_CONDUCTORS.rows, request.size, smallConductorColumn(insulation_C))
-  if (!row)
+  const found = electronicsRow(request) ?? tableRow(request, capColumn_C)
+  if (!found)
     return {
       kind: 'not-offered',
       reason: `${request.size} is below the smallest size of ${basis}${request.smallWires ? ' and of the small-conductor row of NFPA 79' : ''}`,
     }
-
-  const source = isBorrowed ? SMALL_CONDUCTORS : table
-  const column_C = isBorrowed ? smallConductorColumn(insulation_C) : insulation_C
-  const tabulated_A = source.rows[row]![column_C]!
-  const byAmbient = ambientFactor(source.ambient, ambient_C, column_C)
+  const { row, tabulated_A, column_C, ambient, source, isBorrowed } = { isBorrowed: true, ...found }
+  const byAmbient = ambientFactor(ambient, ambient_C, column_C)
   if (byAmbient === null)
     return {
       kind: 'not-offered',
-      reason: `at ${ambient_C} °C ${cite(source.ambient.source)} gives no ampacity for ${column_C} °C insulation`,
+      reason: `at ${ambient_C} °C ${cite(ambient.source)} gives no ampacity for ${column_C} °C insulation`,
     }
   const group = table.grouping.rows.find((candidate) => grouped <= candidate.upTo)
   if (!group)
@@ -123,8 +173,8 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
     return [
-      step('Tabulated', `${formatNumber(tabulated_A)} A at ${column_C} °C insulation${mapped}`, cite(source.source)),
-      step('Ambient correction', `${ambient_C} °C: × ${byAmbient}`, cite(source.ambient.source)),
+      step('Tabulated', `${formatNumber(tabulated_A)} A at ${column_C} °C insulation${mapped}`, cite(source)),
+      step('Ambient correction', `${ambient_C} °C: × ${byAmbient}`, cite(ambient.source)),
       step('Grouping', `${grouped} ${table.groupedCounts} together: × ${group.factor}`, cite(group.source)),
       step(
         'Corrected ampacity',

@@ -40,6 +40,7 @@ export const wireCalculator = defineCalculator({
       conductor_C: temperature().default(20),
       terminal_C: temperature().optional(),
       smallWires: z.boolean({ error: 'must be true or false' }).default(false),
+      electronics: z.boolean({ error: 'must be true or false' }).default(false),
     })
     .superRefine((request, context) => {
       const { insulations_C } = AMPACITY[request.basis]
@@ -50,6 +51,12 @@ export const wireCalculator = defineCalculator({
           message: `${request.basis} tabulates ${insulations_C.join(', ')} °C insulation`,
         })
       }
+      if (request.electronics && !request.basis.startsWith('IEC'))
+        context.addIssue({
+          code: 'custom',
+          path: ['electronics'],
+          message: `${request.basis} has no rows for electronics; leave it out`,
+        })
       if (request.terminal_C === undefined) return
       if (request.basis !== 'NEC 310.16')
         context.addIssue({

@@ -23,6 +23,9 @@ export interface SizeConductorRequest {
   readonly conductor_C: number
   readonly terminal_C?: number
   readonly smallWires: boolean
+  /** See {@link AmpacityRequest}. */
+  readonly electronics?: boolean
+  readonly thin?: boolean
 }
 
 export type Limit = 'ampacity' | 'drop' | 'protection' | 'minimum'
@@ -138,8 +141,20 @@ const offered = new Map<string, readonly Candidate[]>()
 const OFFERED_KEPT = 200
 
 function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
-  const { basis, series, insulation_C, ambient_C, grouped, terminal_C, smallWires, conductor_C } = request
-  const key = [basis, series, insulation_C, ambient_C, grouped, terminal_C, smallWires, conductor_C].join()
+  const { basis, series, insulation_C, ambient_C, grouped, terminal_C, smallWires, electronics, thin, conductor_C } =
+    request
+  const key = [
+    basis,
+    series,
+    insulation_C,
+    ambient_C,
+    grouped,
+    terminal_C,
+    smallWires,
+    electronics,
+    thin,
+    conductor_C,
+  ].join()
   let list = offered.get(key)
   if (!list) {
     list = sizesOf(series).flatMap((label) => {
@@ -151,6 +166,8 @@ function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
         grouped,
         terminal_C,
         smallWires,
+        electronics,
+        thin,
       })
       return ampacity.kind === 'offered'
         ? [{ label, area_mm2: wireSize(label).area_mm2, ohmPerKm: resistance_ohm_per_km(label, conductor_C), ampacity }]

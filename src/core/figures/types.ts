@@ -33,6 +33,8 @@ export interface Guard {
   readonly family: DeviceFamily | null
   /** Corrected ampacity a wire needs to be protected by it. */
   readonly needs_A: number
+  /** Of a supply's limit: what a wire needs at the very least, where a reckoned one is given more. */
+  readonly least_A?: number
   readonly device: DeviceId | null
   readonly link: string | null
   /** The devices ahead of it, by id: what passes through it passes through them too. */
@@ -58,6 +60,8 @@ export interface WireReckoning {
   readonly loading: Figure
   readonly drop: Figure
   readonly guard: Guard | null
+  /** What it serves cannot overload it (433.3.1); a short is another question. */
+  readonly isOverloadOmitted: boolean
   /** Several devices may each let their current through a shared return; the sum, capped by the source. */
   readonly needs_A: number
   readonly sizing: Figure

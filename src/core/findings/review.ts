@@ -34,7 +34,7 @@ export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
   const alike = new Map<string, string[]>()
   for (const { base, wording } of worded) alike.set(base, [...(alike.get(base) ?? []), wording.what].sort())
   const taken = new Map<string, number>()
-  return worded.map(({ wording: { subjects, what, why, severity, fixes }, base }) => {
+  return worded.map(({ wording: { subjects, what, why, severity, fixes, facts }, base }) => {
     // Two that name the same things are told apart by their words, in the order of the alphabet.
     const words = alike.get(base)!
     const place = words.indexOf(what) + (taken.get(`${base}\n${what}`) ?? 0)
@@ -50,6 +50,7 @@ export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
       why,
       source: cite(rule.source),
       fixes: fixes ?? [],
+      facts,
     }
   })
 }

@@ -60,6 +60,20 @@ function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = '
 }
 const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')
 
+/** A thick wire behind 10 A to a splice, and a thin one from there to a part. */
+const tapped = (part: string) =>
+  bench((b) => {
+    const [plus, minus] = part === 'heater-24' ? ['E1.+', 'E1.-'] : ['A1.V+', 'A1.V-']
+    return b
+      .device('F1', 'fuse-block-6', 'Fuses', { fitted: { F1: { family: 'ISO 8820-3', rating_A: 10 } } })
+      .device('W1', 'splice-5')
+      .device(part === 'heater-24' ? 'E1' : 'A1', part)
+      .wire('PS1.V+1', 'F1.IN', 'V+')
+      .wire('F1.1', 'W1.1', 'V+', { size: '2.5 mm²' })
+      .wire('W1.2', plus!, 'V+', { size: '0.5 mm²' })
+      .wire(minus!, 'PS1.V-1', 'V-', { size: '2.5 mm²' })
+  })
+
 /** A computer of some watts on a 5 V supply of 25 W. */
 const computerOf = (power_W: number) =>
   bench((b) =>
@@ -321,8 +335,13 @@ const SAMPLES: Readonly<
     good: [() => clay(), () => clay(change(25, { size: '1.5 mm²' }), blade('f2', 'F2', 10))],
   },
   'thin-tap-unprotected': {
-    bad: [() => clay(change(33, { size: '0.5 mm²' }))],
-    good: [() => clay()],
+    bad: [() => tapped('motion-board-24')],
+    good: [
+      () => clay(),
+      // A heater cannot overload its lead, and the fuse ends a short in time (433.3.1 and 434.5.2).
+      () => clay(change(33, { size: '0.5 mm²' })),
+      () => tapped('heater-24'),
+    ],
   },
   'fuse-at-wrong-end': {
     bad: [
@@ -505,7 +524,7 @@ const SAMPLES: Readonly<
   },
   'wire-overloaded': {
     bad: [
-      () => clay(change(43, { size: '0.25 mm²' })),
+      () => clay(change(43, { size: '30 AWG' })),
       () =>
         clay(
           { type: 'setLoad', device: device('m4'), draw: 'motor', load: { power_W: 240 } },

@@ -32,6 +32,8 @@ export interface Wording {
 /** A wording with what tells it from others of its rule about the same subjects. */
 export interface Worded extends Wording {
   readonly key: string
+  /** What was found, as data: ids, figures, codes. */
+  readonly facts: unknown
 }
 
 /** How much of a plan a check reads: the circuit, places too, or colours and notes as well. */
@@ -64,7 +66,7 @@ export function defineRule<Facts>(
     title,
     stage,
     source,
-    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts) })),
+    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
   }
 }
 
@@ -80,6 +82,8 @@ export interface Finding {
   readonly why: string
   readonly source: string
   readonly fixes: readonly Fix[]
+  /** What the words were made from: ids, figures and codes, as the rule found them. */
+  readonly facts: unknown
 }
 
 /** What facts name, whatever the order of their keys: ids, labels and kinds, but no figures, which change with the plan. */

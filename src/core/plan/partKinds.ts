@@ -32,6 +32,8 @@ export interface KindFacts {
   readonly asksSafeState: boolean
   /** Its inputs are volts across a coil, and a wrong voltage burns them. */
   readonly isWorkedByCoil: boolean
+  /** May take more than it is made for: what is plugged into it, or hung on it later, decides. */
+  readonly canOverload: boolean
   /** Electronics that share a supply with what they command. */
   readonly isCommanding: boolean
 }
@@ -45,13 +47,14 @@ const NONE = {
   asksSafeState: false,
   isWorkedByCoil: false,
   isCommanding: false,
+  canOverload: false,
 } as const satisfies Omit<KindFacts, 'tag' | 'group'>
 
 /** Every kind of part and what is true of it; a kind without a line here does not compile, and everything asks here. */
 export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   'mains-inlet': { ...NONE, tag: 'X', group: 'mains', offeredAt: ['feed'] },
-  supply: { ...NONE, tag: 'PS', group: 'supplies', loadKind: 'capacitive' },
-  converter: { ...NONE, tag: 'PS', group: 'supplies', loadKind: 'capacitive' },
+  supply: { ...NONE, tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
+  converter: { ...NONE, tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
   'outside-source': { ...NONE, tag: 'X', group: 'supplies' },
   battery: { ...NONE, tag: 'G', group: 'supplies' },
   adapter: { ...NONE, tag: 'PS', group: 'supplies' },
@@ -78,6 +81,7 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   'terminal-strip': { ...NONE, tag: 'X', group: 'joints', offeredAt: ['feed'] },
   board: {
     ...NONE,
+    canOverload: true,
     tag: 'A',
     group: 'runs',
     offeredAt: ['brief'],
@@ -87,6 +91,7 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   },
   driver: {
     ...NONE,
+    canOverload: true,
     tag: 'A',
     group: 'runs',
     offeredAt: ['brief'],
@@ -109,10 +114,11 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   sensor: { ...NONE, tag: 'B', group: 'runs', offeredAt: ['brief'], isElectronics: true },
   fan: { ...NONE, tag: 'V', group: 'runs', offeredAt: ['brief'], loadKind: 'motor', asksSafeState: true },
   'pixel-string': { ...NONE, tag: 'H', group: 'runs', offeredAt: ['brief'], loadKind: 'capacitive' },
-  outlet: { ...NONE, tag: 'X', group: 'runs', offeredAt: ['brief'] },
+  outlet: { ...NONE, tag: 'X', group: 'runs', canOverload: true, offeredAt: ['brief'] },
   lamp: { ...NONE, tag: 'H', group: 'runs', offeredAt: ['brief'], loadKind: 'lamp', asksSafeState: true },
   computer: {
     ...NONE,
+    canOverload: true,
     tag: 'A',
     group: 'runs',
     offeredAt: ['brief'],
@@ -121,7 +127,7 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
     isCommanding: true,
   },
   screen: { ...NONE, tag: 'A', group: 'runs', offeredAt: ['brief'], loadKind: 'capacitive', isElectronics: true },
-  coupler: { ...NONE, tag: 'X', group: 'joints' },
+  coupler: { ...NONE, tag: 'X', group: 'joints', canOverload: true },
   'earth-stud': { ...NONE, tag: 'PE', group: 'joints', offeredAt: ['feed'] },
   'exposed-metal': { ...NONE, tag: 'U', group: 'joints', offeredAt: ['brief', 'feed'] },
   other: { ...NONE, tag: 'Y', group: 'runs', offeredAt: ['brief'], asksSafeState: true },

@@ -197,6 +197,20 @@ export const SMALL_CONDUCTORS = {
   ambient: { source: SOURCES.nfpa79Ambient, rows: AMERICAN_AMBIENT } satisfies CorrectionTable,
 } as const
 
+/** Pairs of electronics at 40 °C: ampere of PVC 70 °C by installation method; the table has no B1, and B2 serves for it. */
+export const ELECTRONICS_PAIRS = {
+  source: SOURCES.iec60204Electronics,
+  ambient: iecAmbient,
+  insulation_C: 70,
+  rows: [
+    { size: '0.2 mm²', area_mm2: 0.2, B2: 4.3, C: 4.4, E: 4.4 },
+    { size: '0.5 mm²', area_mm2: 0.5, B2: 7.5, C: 7.5, E: 7.8 },
+    { size: '0.75 mm²', area_mm2: 0.75, B2: 9, C: 9.5, E: 10 },
+  ],
+  /** Thinner than the table's first row: by area from that row, which errs low, since thin wires cool better for their copper; common practice. */
+  thinnest_mm2: 0.05,
+} as const
+
 /** NEC 240.4(D): the greatest overcurrent protection of small conductors, whatever their ampacity. */
 export const NEC_SMALL_PROTECTION_A: Readonly<Record<string, number>> = {
   '18 AWG': 7,

@@ -2,6 +2,7 @@ export { cite, SOURCES, type SourceRef } from './sources'
 export { CLASS5_OHM_PER_KM, COPPER_OHM_MM2_PER_M, COPPER_PER_K } from './copper'
 export {
   AMPACITY,
+  ELECTRONICS_PAIRS,
   BASES,
   NEC_SMALL_PROTECTION_A,
   NEC_STANDARD_RATINGS_A,

@@ -12,6 +12,9 @@ export interface WireGuard {
   readonly needs_A: number
 }
 
+/** IEC 60364-4-43, 433.1 (from memory): what surely operates a device may be so many times what the wire carries. */
+const CONVENTIONAL_SHARE = 1.45
+
 /** A plug fuse opens surely at this multiple of its rating; from memory, as for the usual plug-top fuse. */
 const PLUG_FUSE_OPERATES_AT = 1.9
 
@@ -80,6 +83,8 @@ function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number])
     rating_A: output.limit_A,
     family: null,
     needs_A: output.limit_A,
+    // As of any device: the wire carries its rating for good, and 1/1.45 of what surely ends an overload (433.1).
+    least_A: Math.max(output.current_A, output.limit_A / CONVENTIONAL_SHARE),
     device: entry.id,
     link: null,
     behind: [],

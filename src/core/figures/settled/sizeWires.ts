@@ -23,6 +23,7 @@ import {
 } from '@/core/model'
 import type { Air } from './air'
 import { reckonBonds } from './bonds'
+import { servesFixedLoads } from './fixedLoads'
 import type { BondReckoning, WireReckoning } from '../types'
 
 /** Sizes and currents settle within a few rounds; after the second they may only grow, so that they do settle. */
@@ -54,6 +55,8 @@ interface Circuit {
   readonly minimum: string
   /** Of the air about it. */
   readonly ambient_C: number
+  /** All that it serves are loads that cannot overload it. */
+  readonly isFixed: boolean
   /** Current known without the solver: a motor's phase current. */
   readonly known_A: number | null
 }
@@ -144,6 +147,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
           circuit.lengthFrom,
           circuit.insulation_C,
           circuit.ambient_C,
+          circuit.isFixed,
           circuit.voltage_V,
           circuit.system,
           circuit.minimum,
@@ -203,6 +207,7 @@ function describeCircuit(plan: Plan, model: Model, conductor: Conductor, air: Ai
     system: isMains ? 'ac-1ph' : 'dc',
     minimum: atLeast(LEAST_SIZE[practice.series][wire.function], clampMinimum, practice.series),
     ambient_C: air.along(conductor),
+    isFixed: servesFixedLoads(model, conductor),
     known_A: phaseCurrent(plan, conductor),
   }
 }
@@ -259,8 +264,9 @@ function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
 }
 
 /** How the plan's house rules and a wire's own data ask for an ampacity. */
-function ampacitySettings({ practice }: Plan, insulation_C: number, ambient_C: number) {
+function ampacitySettings({ practice }: Plan, insulation_C: number, ambient_C: number, thin: boolean) {
   return {
+    thin: thin && practice.smallWires,
     ambient_C,
     insulation_C,
     grouped: practice.grouped,
@@ -295,6 +301,12 @@ function sizingRequest(
   }
 }
 
+/** Up to these volts a lead is one of electronics: signals, motors, fans and small loads; extra-low voltage, IEC 60364-4-41, 414. */
+const EXTRA_LOW_V = 60
+
+const isThin = ({ system, voltage_V }: Pick<Circuit, 'system' | 'voltage_V'>) =>
+  system === 'dc' && voltage_V <= EXTRA_LOW_V
+
 /** What the wire must carry for the sake of its guard; nothing behind a supply's limit that the house trusts. */
 function neededFor(plan: Plan, guarded: WireGuard): number {
   return isTrusted(plan, guarded) ? 0 : guarded.needs_A
@@ -304,16 +316,17 @@ type AmpacityOf = (
   size: string,
   insulation_C: number,
   ambient_C: number,
+  thin: boolean,
 ) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
 
 /** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
 function rememberAmpacities(plan: Plan): AmpacityOf {
   const known = new Map<string, ReturnType<AmpacityOf>>()
-  return (size, insulation_C, ambient_C) => {
-    const key = `${size} ${insulation_C} ${ambient_C}`
+  return (size, insulation_C, ambient_C, thin) => {
+    const key = `${size} ${insulation_C} ${ambient_C} ${thin}`
     let answer = known.get(key)
     if (!answer) {
-      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C, ambient_C), size })
+      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, insulation_C, ambient_C, thin), size })
       answer = {
         ampacity,
         trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')],
@@ -378,6 +391,15 @@ function describeWire(
     ...(bond ? bond.loose.trace.slice(1) : []),
     ...(guarded.guard
       ? [
+          ...(circuit.isFixed
+            ? [
+                step(
+                  'Overload',
+                  'what hangs on it cannot take more than it is made for: protection against overload may be left out',
+                  cite(SOURCES.iec60364Omitted),
+                ),
+              ]
+            : []),
           step(
             'Protected by',
             isTrusted(plan, guarded)
@@ -395,7 +417,7 @@ function describeWire(
       ? sizing(sizingRequest(plan, circuit, neededFor(plan, guarded), Math.max(worst_A ?? 0, bond?.loose.value ?? 0)))
       : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
-  const known = size === null ? null : ampacityOf(size, circuit.insulation_C, circuit.ambient_C)
+  const known = size === null ? null : ampacityOf(size, circuit.insulation_C, circuit.ambient_C, isThin(circuit))
   const ampacity = known?.ampacity ?? null
   const corrected_A = ampacity?.kind === 'offered' ? ampacity.corrected_A : null
   if (ampacity?.kind === 'not-offered') reasons = [...reasons, ampacity.reason]
@@ -449,6 +471,7 @@ function describeWire(
     },
     guard: guarded.guard,
     needs_A: guarded.needs_A,
+    isOverloadOmitted: circuit.isFixed,
     sizing: { value: size === null ? null : wireSize(size).area_mm2, unit: 'mm²', trace: full },
     trace: full,
     reasons,
@@ -517,6 +540,7 @@ function sizeEarth(
     drop: { value: null, unit: '%', trace: none.trace },
     guard: null,
     needs_A: 0,
+    isOverloadOmitted: false,
     sizing: { value: wireSize(rule.size).area_mm2, unit: 'mm²', trace },
     trace,
     reasons: [],

@@ -1,5 +1,6 @@
 /** What the rules about protected wires share. */
-import { isAtMost } from '@/core/quantity'
+import { withstands_s } from '@/core/protection'
+import { isAtMost, wireSize } from '@/core/quantity'
 import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
 import { splitKey, terminalKey, type Passage } from '@/core/model'
 import type { Wire, WireId } from '@/core/plan'
@@ -17,15 +18,29 @@ export interface Unprotected {
 /** A hundredth of an ampere is nobody's fault. */
 const NEED_TOL_A = 0.005
 
-function isProtected(reckoned: WireReckoning): boolean {
-  const { guard, needs_A, ampacity, maxProtection_A } = reckoned
+function isProtected(context: Context, reckoned: WireReckoning): boolean {
+  const { guard, needs_A, ampacity, maxProtection_A, isOverloadOmitted } = reckoned
   if (!guard || ampacity.value === null) return true
+  // No overload to fear, and the fuse ends a short before the wire suffers (433.3.1 with 434.5.2).
+  if (isOverloadOmitted && endsShort(context, reckoned)) return true
   const protection_A = maxProtection_A ?? ampacity.value
+  if (guard.least_A !== undefined && isAtMost(guard.least_A, ampacity.value + NEED_TOL_A) && needs_A <= guard.needs_A)
+    return true
   // Above the ampacity only where the basis allows the next standard rating.
   return (
     isAtMost(needs_A, Math.max(ampacity.value, protection_A) + NEED_TOL_A) &&
     isAtMost(Math.min(guard.rating_A, needs_A), protection_A + NEED_TOL_A)
   )
+}
+
+/** Whether the fuse ahead opens at the most that its source lets through, before this wire suffers. */
+function endsShort({ reckoning, plan }: Context, { id, guard, size }: WireReckoning): boolean {
+  if (guard?.kind !== 'device' || size === null) return false
+  const fault = reckoning.protective.find(({ device, link }) => device === guard.device && link === guard.link)?.fault
+  if (!fault || fault.atLargest.kind !== 'opens') return false
+  const insulation_C = plan.wires[id]!.insulation_C ?? plan.practice.insulation_C
+  const { area_mm2 } = wireSize(size)
+  return fault.atLargest.latest_s <= withstands_s({ area_mm2, insulation_C, current_A: fault.largest_A })
 }
 
 const known = new WeakMap<Context, readonly Unprotected[]>()
@@ -39,7 +54,7 @@ export function unprotectedWires(context: Context): readonly Unprotected[] {
 
 function findUnprotected(context: Context): readonly Unprotected[] {
   return context.wires.flatMap(({ id, wire, reckoned }): Unprotected[] => {
-    if (wire.function === 'PE' || isProtected(reckoned)) return []
+    if (wire.function === 'PE' || isProtected(context, reckoned)) return []
     const guard = reckoned.guard!
     const common = { wire: id, guard, ampacity_A: reckoned.ampacity.value!, needs_A: reckoned.needs_A }
     if (guard.kind === 'device') return [{ ...common, kind: isTap(context, id, wire, guard) ? 'tap' : 'wrong-rating' }]
@@ -67,7 +82,7 @@ function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean 
       other.id !== id &&
       other.wire.function === wire.function &&
       other.reckoned.guard?.id === guard.id &&
-      isProtected(other.reckoned) &&
+      isProtected(context, other.reckoned) &&
       (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0),
   )
 }
