@@ -60,6 +60,28 @@ function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = '
 }
 const fan = (b: PlanBuilder) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')
 
+/** A supply on a plug of a kind, its line and neutral taken from these terminals of the inlet. */
+const onPlug = (kind: 'polarised' | 'reversible', [line, neutral]: readonly [string, string]) =>
+  new PlanBuilder('plug', 'IEC', { site: { plug: { kind, fuse_A: null } } })
+    .device('X1', 'inlet')
+    .device('PS1', 'supply-24-150')
+    .wire(`X1.${line}`, 'PS1.L', 'L')
+    .wire(`X1.${neutral}`, 'PS1.N', 'N')
+    .build()
+
+/** A motor whose A+, A-, B+ and B- go to these of a board. */
+const motorBy = (pins: readonly string[]) =>
+  bench((b) =>
+    ['A+', 'A-', 'B+', 'B-'].reduce(
+      (at, pin, i) => at.wire(`A1.M1${pins[i]}`, `M1.${pin}`, 'signal'),
+      b
+        .device('A1', 'motion-board-24')
+        .device('M1', 'stepper')
+        .wire('PS1.V+1', 'A1.V+', 'V+')
+        .wire('PS1.V-1', 'A1.V-', 'V-'),
+    ),
+  )
+
 /** A thick wire behind 10 A to a splice, and a thin one from there to a part. */
 const tapped = (part: string) =>
   bench((b) => {
@@ -280,6 +302,16 @@ const SAMPLES: Readonly<
     bad: [
       () => switched('polarised', 'N'),
       () => switched('fixed', 'N'),
+      // The only fuse sits in the neutral.
+      () =>
+        new PlanBuilder('f', 'NEC')
+          .device('X1', 'inlet')
+          .device('F1', 'fuse-holder', 'Fuse', { fitted: { F: { family: 'UL 248-14', rating_A: 5 } } })
+          .device('PS1', 'supply-24-150')
+          .wire('X1.L', 'PS1.L', 'L')
+          .wire('X1.N', 'F1.1', 'N')
+          .wire('F1.2', 'PS1.N', 'N')
+          .build(),
       () => switched('reversible', 'L'),
       () => switched('reversible', 'N'),
       // The neutral of the demo past its two-pole switch.
@@ -1053,6 +1085,70 @@ const SAMPLES: Readonly<
             .wire('K1.A2', 'PS1.V-1', 'V-'),
         ),
     ],
+  },
+  'voltage-beyond-range': {
+    bad: [
+      () => bench((b) => b.device('V1', 'fan-12').wire('PS1.V+1', 'V1.+', 'V+').wire('PS1.V-1', 'V1.-', 'V-')),
+      () => bench((b) => b.device('A1', 'computer-5').wire('PS1.V+1', 'A1.V+', 'V+').wire('PS1.V-1', 'A1.V-', 'V-')),
+      () =>
+        bench((b) =>
+          b
+            .device('A1', 'motion-board-24')
+            .wire('PS1.V+1', 'A1.V+', 'V+')
+            .wire('PS1.V-1', 'A1.V-', 'V-')
+            .wire('PS1.V+2', 'A1.E1S', 'signal'),
+        ),
+    ],
+    good: [() => clay(), () => bench(fan), () => computerOf(10)],
+  },
+  'no-main-switch': {
+    bad: [() => bench(fan)],
+    good: [() => clay(), () => new PlanBuilder('nothing yet', 'IEC').device('X1', 'inlet').build()],
+  },
+  'line-and-neutral-exchanged': {
+    bad: [() => onPlug('polarised', ['N', 'L'])],
+    good: [() => onPlug('polarised', ['L', 'N']), () => onPlug('reversible', ['N', 'L']), () => clay()],
+  },
+  'second-inlet': {
+    bad: [() => bench((b) => b.device('X2', 'inlet').wire('X2.L', 'PS1.L', 'L').wire('X2.N', 'PS1.N', 'N'))],
+    good: [
+      () => clay(),
+      // An inlet of its own, for something else.
+      () =>
+        bench((b) =>
+          b.device('X2', 'inlet').device('XO1', 'outlet').wire('X2.L', 'XO1.L', 'L').wire('X2.N', 'XO1.N', 'N'),
+        ),
+    ],
+  },
+  'function-contradicts-net': {
+    bad: [
+      () => bench((b) => b.device('V1', 'fan-24').wire('PS1.V+1', 'V1.+', 'V-').wire('PS1.V-1', 'V1.-', 'V+')),
+      () => bench((b) => b.device('U1', 'metal').wire('PS1.V+1', 'U1.PE', 'PE')),
+    ],
+    good: [() => clay(), () => bench(fan)],
+  },
+  'service-on-earth': {
+    bad: [
+      () =>
+        bench((b) =>
+          b
+            .device('PE1', 'earth-stud')
+            .device('V1', 'fan-24')
+            .wire('PS1.V+1', 'V1.+', 'V+')
+            .wire('V1.-', 'PE1.PE', 'V-')
+            .wire('PS1.V-1', 'PE1.PE', 'V-'),
+        ),
+    ],
+    good: [
+      () => clay(),
+      // One bond that references the rail carries nothing.
+      () =>
+        bench((b) => fan(b).device('PE1', 'earth-stud').wire('X1.PE', 'PE1.PE', 'PE').wire('PS1.V-2', 'PE1.PE', 'V-')),
+    ],
+  },
+  'coils-mixed': {
+    bad: [() => motorBy(['A+', 'B-', 'B+', 'A-'])],
+    good: [() => motorBy(['A+', 'A-', 'B+', 'B-']), () => motorBy(['B-', 'B+', 'A+', 'A-']), () => clay()],
   },
   'source-asked-too-much': {
     bad: [() => computerOf(60)],

@@ -150,6 +150,8 @@ function StepCard({
       return setError(
         'The reading is not what was expected: say in the note why it is good all the same, or mend it first',
       )
+    if (kind === 'signed' && step.reading?.unit === 'Ω' && value !== null && value < 0)
+      return setError('A resistance is 0 Ω or more; zero the leads and measure again')
     const failure = record({
       step: step.id,
       kind,

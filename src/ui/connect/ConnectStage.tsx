@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { newWire } from '@/core/patterns'
 import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
-import { Button, INPUT } from '@/ui/primitives'
+import { Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
 
@@ -20,10 +20,9 @@ export function ConnectStage() {
       if (subject.kind === 'terminal')
         openOf.set(subject.device, [...(openOf.get(subject.device) ?? []), subject.terminal])
   }
-  const words = query.toLowerCase()
   const devices = (Object.keys(plan.devices) as DeviceId[])
     .map((id) => ({ id, tag: plan.devices[id]!.tag, name: plan.devices[id]!.name, open: openOf.get(id)?.length ?? 0 }))
-    .filter(({ tag, name }) => `${tag} ${name}`.toLowerCase().includes(words))
+    .filter(({ tag, name }) => holdsWords(`${tag} ${name}`, query))
     .sort((a, b) => Number(b.open > 0) - Number(a.open > 0) || byTag(a, b))
   const shown = chosen && plan.devices[chosen] ? chosen : devices[0]?.id
   const earths = evaluation?.findings.filter(({ rule }) => rule === 'metal-without-earth') ?? []

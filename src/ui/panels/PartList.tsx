@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { CATALOGUE } from '@/core/catalogue'
 import { kindsWhere, PART_GROUPS, type BehaviourKind, type Part, type PartGroup, type PartId } from '@/core/plan'
-import { INPUT } from '@/ui/primitives'
+import { holdsWords, INPUT } from '@/ui/primitives'
 
 const GROUPS = (Object.entries(PART_GROUPS) as [PartGroup, string][]).map(([group, name]) => ({
   name,
@@ -20,10 +20,8 @@ export function PartList({
   readonly onPick: (id: PartId, part: Part) => void
 }) {
   const [query, setQuery] = useState('')
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean)
   const parts = (Object.entries({ ...CATALOGUE, ...own }) as [PartId, Part][]).filter(
-    ([, part]) =>
-      (!only || only.includes(part.behaviour.kind)) && words.every((word) => part.name.toLowerCase().includes(word)),
+    ([, part]) => (!only || only.includes(part.behaviour.kind)) && holdsWords(part.name, query),
   )
   return (
     <div>

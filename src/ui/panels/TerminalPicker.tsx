@@ -2,7 +2,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { useMemo, useState } from 'react'
 import type { DeviceId, Terminal, TerminalId, WireEnd } from '@/core/plan'
-import { Button, INPUT, Modal } from '@/ui/primitives'
+import { Button, forSearch, INPUT, Modal } from '@/ui/primitives'
 import { byTag, isWireable, terminalLabel, useRoom } from '@/ui/room'
 
 export interface TerminalChoice {
@@ -58,15 +58,14 @@ export function TerminalCombobox({
   readonly autoFocus?: boolean
 }) {
   const [query, setQuery] = useState('')
-  const typed = query.trim().toLowerCase()
+  const typed = forSearch(query.trim())
   const words = typed.split(/\s+/).filter(Boolean)
   // Each word begins a word of the terminal's; what reads exactly like the beginning of a terminal stands first.
   const begins = (text: string, word: string) =>
-    text
-      .toLowerCase()
+    forSearch(text)
       .split(/\s+/)
       .some((part) => part.startsWith(word))
-  const isExact = ({ name }: TerminalChoice) => name.toLowerCase().startsWith(typed)
+  const isExact = ({ name }: TerminalChoice) => forSearch(name).startsWith(typed)
   const matching = choices
     .filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word)))
     .sort((a, b) => Number(isExact(b)) - Number(isExact(a)))

@@ -11,14 +11,15 @@ type EndStatus = 'open' | 'good' | 'failed' | 'redo'
 
 /** A card for every wire end, in batches by tool and die; tugged and logged. */
 export function TerminateStage() {
-  const { plan, evaluation, log } = useRoom()
+  const { plan, evaluation, log, progress } = useRoom()
   const [key, setKey] = useState<string | null>(null)
   const [index, setIndex] = useState<number | null>(null)
   if (!evaluation) return <p className="text-mute">Working it out …</p>
   const last = new Map(log.map((entry) => [entry.step, entry]))
   const statusOf = (end: BenchEnd): EndStatus => {
     const entry = last.get(end.step)
-    if (!entry) return 'open'
+    // A wire signed off as a whole under Build has both its ends made.
+    if (!entry) return progress.get(`wire:${end.wire}`)?.status === 'done' ? 'good' : 'open'
     if (entry.kind === 'withdrawn') return entry.note.startsWith('failed') ? 'failed' : 'open'
     const facts = entry.facts.version === end.facts.version ? end.facts : end.earlierFacts
     return Object.keys(facts).every((fact) => entry.facts[fact] === facts[fact]) ? 'good' : 'redo'

@@ -3,6 +3,7 @@ import { earthConductorThin } from './earthConductorThin'
 import { earthNotGreenYellow } from './earthNotGreenYellow'
 import { metalWithoutEarth } from './metalWithoutEarth'
 import { negativeEarthedTwice } from './negativeEarthedTwice'
+import { serviceOnEarth } from './serviceOnEarth'
 
 /** About protective earth. */
 export const earthRules = {
@@ -10,4 +11,5 @@ export const earthRules = {
   'earth-not-green-yellow': earthNotGreenYellow,
   'metal-without-earth': metalWithoutEarth,
   'negative-earthed-twice': negativeEarthedTwice,
+  'service-on-earth': serviceOnEarth,
 } as const satisfies Readonly<Record<string, Rule>>

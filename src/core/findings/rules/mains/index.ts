@@ -6,6 +6,9 @@ import { lineNotSwitched } from './lineNotSwitched'
 import { mainsSelectorWrong } from './mainsSelectorWrong'
 import { outletOverloaded } from './outletOverloaded'
 import { residualWanted } from './residualWanted'
+import { noMainSwitch } from './noMainSwitch'
+import { lineAndNeutralExchanged } from './lineAndNeutralExchanged'
+import { secondInlet } from './secondInlet'
 
 /** About the mains: what comes in, what it feeds, and how it is switched. */
 export const mainsRules = {
@@ -16,4 +19,7 @@ export const mainsRules = {
   'mains-selector-wrong': mainsSelectorWrong,
   'outlet-overloaded': outletOverloaded,
   'residual-wanted': residualWanted,
+  'no-main-switch': noMainSwitch,
+  'line-and-neutral-exchanged': lineAndNeutralExchanged,
+  'second-inlet': secondInlet,
 } as const satisfies Readonly<Record<string, Rule>>

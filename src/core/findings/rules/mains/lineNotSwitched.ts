@@ -6,7 +6,7 @@ import { defineRule } from '../../types'
 
 interface Facts {
   readonly load: DeviceId
-  readonly problem: 'neutral-switched' | 'relay-in-neutral' | 'one-pole'
+  readonly problem: 'neutral-switched' | 'relay-in-neutral' | 'one-pole' | 'fuse-in-neutral'
   readonly switches: readonly DeviceId[]
 }
 
@@ -17,6 +17,8 @@ function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [Ter
   return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
 }
 
+const fuses = (way: readonly Passage[]) =>
+  way.filter(({ link }) => link.kind === 'protective').map(({ device }) => device)
 const byHand = (context: Context, way: readonly Passage[]) =>
   way
     .filter(({ device, link }) => link.kind === 'contact' && moverOf(context.part(device), link).by === 'hand')
@@ -54,6 +56,9 @@ export const lineNotSwitched = defineRule<Facts>({
               ? [fromLine.get(ja)!, fromNeutral.get(jb)!]
               : [fromLine.get(jb), fromNeutral.get(ja)]
           if (!line || !neutral) continue
+          const [fuseL, fuseN] = [fuses(line), fuses(neutral)]
+          if (!isReversible && fuseN.length > 0 && fuseL.length === 0)
+            found.push({ load: id, problem: 'fuse-in-neutral', switches: fuseN })
           const [handL, handN] = [byHand(context, line), byHand(context, neutral)]
           if (isReversible) {
             if (handL.length > 0 !== handN.length > 0)
@@ -78,6 +83,12 @@ export const lineNotSwitched = defineRule<Facts>({
         why: 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.',
       }
     }
+    if (problem === 'fuse-in-neutral')
+      return {
+        subjects,
+        what: `${tag}: ${names} protects the neutral and nothing the line`,
+        why: 'Blown, it leaves everything behind it live; and a short from line to earth passes no fuse at all. Put it in the line.',
+      }
     const how = problem === 'neutral-switched' ? 'switches the neutral and not the line' : 'sits in the neutral'
     return {
       subjects,

@@ -3,6 +3,7 @@ import { dataTooFar } from './dataTooFar'
 import { outputsJoined } from './outputsJoined'
 import { signalLevelsDiffer } from './signalLevelsDiffer'
 import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
+import { coilsMixed } from './coilsMixed'
 
 /** About signals and data. */
 export const signalsRules = {
@@ -10,4 +11,5 @@ export const signalsRules = {
   'outputs-joined': outputsJoined,
   'signal-levels-differ': signalLevelsDiffer,
   'signals-without-common-negative': signalsWithoutCommonNegative,
+  'coils-mixed': coilsMixed,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -15,6 +15,7 @@ import { sourceAskedTooMuch } from './sourceAskedTooMuch'
 import { suppliesInSeries } from './suppliesInSeries'
 import { supplyHot } from './supplyHot'
 import { supplyOverloaded } from './supplyOverloaded'
+import { voltageBeyondRange } from './voltageBeyondRange'
 
 /** About supplies and what hangs on them. */
 export const suppliesRules = {
@@ -34,4 +35,5 @@ export const suppliesRules = {
   'supplies-in-series': suppliesInSeries,
   'supply-hot': supplyHot,
   'supply-overloaded': supplyOverloaded,
+  'voltage-beyond-range': voltageBeyondRange,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -8,6 +8,7 @@ import { mainsMeetsLowVoltage } from './mainsMeetsLowVoltage'
 import { noWireFits } from './noWireFits'
 import { parkedBare } from './parkedBare'
 import { wireOverloaded } from './wireOverloaded'
+import { functionContradictsNet } from './functionContradictsNet'
 
 /** About wires: sizes, colours, and what lies beside what. */
 export const wiresRules = {
@@ -20,4 +21,5 @@ export const wiresRules = {
   'no-wire-fits': noWireFits,
   'parked-bare': parkedBare,
   'wire-overloaded': wireOverloaded,
+  'function-contradicts-net': functionContradictsNet,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -1,0 +1,34 @@
+import { terminalKey } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly is: 'L' | 'N'
+}
+
+export const lineAndNeutralExchanged = defineRule<Facts>({
+  severity: 'stop',
+  title: 'Line and neutral exchanged',
+  stage: 'connect',
+  source: SOURCES.iec60204Supply,
+  find: (context) =>
+    context.plan.site.plug.kind === 'reversible'
+      ? []
+      : context.devices.flatMap(({ id, part }): Facts[] =>
+          (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
+            const { function: fn } = part.terminals[terminal]!
+            if (fn !== 'L' && fn !== 'N') return []
+            const kinds = new Set(context.potentials(terminalKey(id, terminal)).map(({ kind }) => kind))
+            const other = fn === 'L' ? 'N' : 'L'
+            return kinds.has(other) && !kinds.has(fn) ? [{ device: id, terminal, is: other }] : []
+          }),
+        ),
+  word: ({ device, terminal, is }, context) => ({
+    subjects: [{ kind: 'terminal', device, terminal }],
+    what: `${context.terminalName(device, terminal)} is on the ${is === 'L' ? 'line' : 'neutral'}`,
+    why: 'Its switch and its fuse then cut the neutral: switched off or blown, it is live all the same. Exchange the two leads.',
+  }),
+})

@@ -1,0 +1,37 @@
+import { splitKey, terminalKey } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+export const coilsMixed = defineRule<{ readonly device: DeviceId; readonly terminals: readonly TerminalId[] }>({
+  severity: 'stop',
+  title: 'Coils of a motor mixed',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }) => {
+      if (part.behaviour.kind !== 'motor') return []
+      const terminals = Object.keys(part.terminals) as TerminalId[]
+      /** Which coil of which output each end of one winding is joined to. */
+      const outputsOf = (fn: 'coil-A' | 'coil-B') =>
+        new Set(
+          terminals
+            .filter((terminal) => part.terminals[terminal]!.function === fn)
+            .flatMap((terminal) => {
+              const net = context.model.netById.get(context.model.netOf(terminalKey(id, terminal)))
+              return (net?.terminals ?? []).map(splitKey).flatMap((end) => {
+                if (end.device === id) return []
+                const { function: other, block } = context.terminal(end.device, end.terminal)
+                return other === 'coil-A' || other === 'coil-B' ? [`${end.device} ${block ?? ''} ${other}`] : []
+              })
+            }),
+        )
+      const isMixed = outputsOf('coil-A').size > 1 || outputsOf('coil-B').size > 1
+      return isMixed ? [{ device: id, terminals }] : []
+    }),
+  word: ({ device }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `The two ends of a winding of ${context.device(device).tag} go to different coils of its driver`,
+    why: 'It hums, trembles and does not turn, and the driver may take harm. Find the pairs by continuity: each pair to one coil.',
+  }),
+})

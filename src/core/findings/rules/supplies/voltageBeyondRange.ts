@@ -1,0 +1,79 @@
+import type { Part } from '@/core/plan'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { terminalKey } from '@/core/model'
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly kind: 'load' | 'pin'
+  readonly volt_V: number
+  readonly stands_V: number
+  /** Nobody stated what it stands. */
+  readonly isAssumed: boolean
+  readonly isGrave: boolean
+}
+
+/** Where a part states no greatest volts: more than this share of nominal is unusual, more than that one burns it; common practice. */
+const UNUSUAL = 1.35
+const BURNS = 1.6
+/** A logic pin stands so much above its level; common practice. */
+const PIN = 1.15
+
+export const voltageBeyondRange = defineRule<Facts>({
+  severity: 'stop',
+  title: 'More volts than it is made for',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }) => [...loads(context, id, part), ...pins(context, id, part)]),
+  word: ({ device, terminal, kind, volt_V, stands_V, isAssumed, isGrave }, context) => ({
+    subjects: [{ kind: 'terminal', device, terminal }],
+    what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V and ${
+      kind === 'pin'
+        ? `is a pin of ${formatNumber(stands_V)} V`
+        : isAssumed
+          ? `is made for ${formatNumber(stands_V)} V; what it stands at most is not stated`
+          : `stands ${formatNumber(stands_V)} V at most`
+    }`,
+    why:
+      kind === 'pin'
+        ? 'The pin and mostly the chip behind it are gone at once. Put a level shifter, a divider or an isolated input between.'
+        : 'It burns out, at once or within the hour. Feed it from a rail of its own voltage, or by a converter.',
+    severity: isGrave ? 'stop' : 'caution',
+  }),
+})
+
+/** Loads by the volts that they get, whichever state gives most. */
+function loads(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+  return part.draws.flatMap((draw): Facts[] => {
+    const { voltage_V } = context.reckoning.draws.find((each) => each.device === device && each.draw === draw.id)!
+    const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
+    const isAssumed = draw.max_V === null
+    const stands_V = draw.max_V ?? draw.nominal_V
+    if (volt_V <= stands_V * (isAssumed ? UNUSUAL : 1.0005)) return []
+    const isGrave = !isAssumed || volt_V > stands_V * BURNS
+    return [{ device, terminal: draw.plus, kind: 'load', volt_V, stands_V, isAssumed, isGrave }]
+  })
+}
+
+/** Pins of a level that a rail is wired to. */
+function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+  return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
+    const { function: fn, level_V, max_V, isolated } = part.terminals[terminal]!
+    if ((fn !== 'signal' && fn !== 'data') || isolated) return []
+    const stands_V = max_V ?? (level_V === null || level_V === 0 ? null : level_V * PIN)
+    if (stands_V === null || context.wiresAt(device, terminal).length === 0) return []
+    const volt_V = Math.max(
+      0,
+      ...context
+        .potentials(terminalKey(device, terminal))
+        .map(({ kind, voltage_V }) => (kind === 'L' ? context.plan.site.mains_V : kind === '+' ? (voltage_V ?? 0) : 0)),
+    )
+    if (volt_V <= stands_V) return []
+    return [{ device, terminal, kind: 'pin', volt_V, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }]
+  })
+}
