@@ -50,6 +50,8 @@ function electronicsRow({ size, basis, electronics, thin }: AmpacityRequest): Ro
   const { rows, ambient, insulation_C, source, thinnest_mm2 } = ELECTRONICS_PAIRS
   const last = rows[rows.length - 1]!
   if (area_mm2 > last.area_mm2 * 1.001 || (!isIec && area_mm2 >= AMERICAN_THIN_mm2)) return null
+  // A lead that is merely thin has the table's row for power from 0.75 mm² on.
+  if (!electronics && area_mm2 >= last.area_mm2 * 0.999) return null
   const method = basis.endsWith(' C') ? 'C' : basis.endsWith(' E') ? 'E' : 'B2'
   const own = [...rows].reverse().find((row) => row.area_mm2 <= area_mm2 * 1.001)
   const common = { column_C: insulation_C, ambient, source }

@@ -8,3 +8,5 @@ export const EARTH_FIRST = 'Earth first; terminal covers back on before any powe
 export const NOT_ALONE = 'Live measurements: one hand, insulated probes, nobody alone in the house.'
 export const NO_HOT_PLUGGING = 'Never plug or unplug a motor under power: it kills the driver.'
 export const STOP_NOT_RATED = 'A stop circuit of this kind is not a rated safety function.'
+export const NO_SWITCH =
+  'A battery cannot be switched off: cover one pole while you work, no rings, no tool that reaches both.'

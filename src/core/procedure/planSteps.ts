@@ -6,12 +6,19 @@ import { checkSteps } from './steps/checks'
 import { deviceSteps } from './steps/devices'
 import { holeSteps } from './steps/holes'
 import { powerSteps } from './steps/power'
-import { wireSteps } from './steps/wires'
+import { takeOutSteps } from './steps/takeOut'
+import { cableSteps, wireSteps } from './steps/wires'
 import type { Step } from './types'
 
 /** The evening's work: what to do, in an order that its dependencies allow, each step with its reason and the facts it is done under. */
 export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
-  const making = [...holeSteps(plan, reckoning), ...deviceSteps(layoutView(plan)), ...wireSteps(plan, reckoning)]
+  const making = [
+    ...takeOutSteps(plan),
+    ...holeSteps(plan, reckoning),
+    ...deviceSteps(layoutView(plan), plan.site.mains_V),
+    ...wireSteps(plan, reckoning),
+    ...cableSteps(plan),
+  ]
   // Names are in the figures' plan; what is proved follows from the figures and from what is made.
   const before = known.get(reckoning.wires)
   if (before && isSame(before.making, making)) return before.steps

@@ -33,7 +33,8 @@ describe('the order of work', () => {
 
   it('goes through the phases in the order of the trade', () => {
     const phases = [...new Set(evaluate(clayPrinter()).procedure.map(({ phase }) => phase))]
-    expect(phases).toEqual([...PHASES])
+    // Nothing is taken out of a box that is built new.
+    expect(phases).toEqual(PHASES.filter((phase) => phase !== 'take-out'))
   })
 
   it('sets what will be out of reach before it is mounted', () => {
@@ -173,10 +174,17 @@ describe('sign-offs', () => {
     expect(list.some((id) => id.startsWith('mount:') || id.startsWith('check:earth'))).toBe(false)
   })
 
-  it('another mains selector undoes its setting alone', () =>
-    expect(
-      redone(before, after({ type: 'setSetting', device: 'device:ps1' as DeviceId, setting: 'mains', value: '115 V' })),
-    ).toEqual(['set:device:ps1/mains']))
+  it('a mains selector entered wrong is still to be set to what the mains wants', () => {
+    const wrong = after({ type: 'setSetting', device: 'device:ps1' as DeviceId, setting: 'mains', value: '115 V' })
+    expect(wrong.find(({ id }) => id === 'set:device:ps1/mains')!.lines).toEqual(['To 230 V'])
+    expect(redone(before, wrong)).toEqual([])
+  })
+
+  it('other mains undo the selector', () => {
+    const list = redone(before, after({ type: 'setSite', changes: { mains_V: 120 } }))
+    expect(list).toContain('set:device:ps1/mains')
+    expect(list.some((id) => id.startsWith('mount:'))).toBe(false)
+  })
 
   it('renaming something undoes nothing', () =>
     expect(
@@ -195,7 +203,9 @@ describe('sign-offs', () => {
         const { procedure, reckoning } = evaluate(now)
         return progressOf(procedure, log, firstReleaseFacts(now, reckoning))
       }
-      expect([...statuses(plan)].filter(([, { status }]) => status !== 'done')).toEqual([])
+      // Steps that the first release did not know are open; what it knew and had signed is done.
+      const known = [...statuses(plan)].filter(([id]) => id in facts)
+      expect(known.filter(([, { status }]) => status !== 'done')).toEqual([])
       const [wireId] = Object.keys(plan.wires)
       const outcome = apply(plan, [{ type: 'updateWire', id: wireId as WireId, changes: { size: '4 mm²' } }])
       if (outcome.kind === 'refused') throw new Error('refused')

@@ -9,3 +9,4 @@ export {
 export { inputCurrent_A, sumMains, type MainsSum, type MainsSupply, type SumMainsRequest } from './sumMains'
 export { mainsCalculator, supplyCalculator } from './calculator'
 export { motorSupplyPower, type MotorSupplyRequest } from './motorSupply'
+export { servesMains } from './mainsSelector'

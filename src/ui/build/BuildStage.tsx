@@ -6,6 +6,7 @@ import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
 const PHASE_WORDS: Readonly<Record<Phase, string>> = {
+  'take-out': 'Take out',
   set: 'Set',
   holes: 'Holes',
   mount: 'Mount',

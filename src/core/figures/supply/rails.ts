@@ -70,7 +70,7 @@ export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId,
     }
     const entry = model.devices.find(({ id }) => id === potential.device)!
     const output =
-      entry.part.behaviour.kind === 'supply' || entry.part.behaviour.kind === 'converter'
+      'outputs' in entry.part.behaviour
         ? entry.part.behaviour.outputs.find(({ id }) => !isMains && id === potential.output)
         : undefined
     const capacity_A = output?.current_A ?? plan.site.outletBreaker_A

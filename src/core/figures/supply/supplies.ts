@@ -7,7 +7,7 @@ import type { Air } from '../settled/air'
 import { byState, worstOf } from '../settled/overStates'
 import type { SupplyReckoning } from '../types'
 
-/** What each supply and converter gives, how full it is today and later, and how long it stands without mains. */
+/** What each supply, converter, adapter and battery gives, how full it is today and later, and how long it stands without mains. */
 export function reckonSupplies(
   plan: Plan,
   model: Model,
@@ -17,7 +17,8 @@ export function reckonSupplies(
   const result: Record<DeviceId, SupplyReckoning> = {}
   for (const { id, device, part } of model.devices) {
     const { behaviour } = part
-    if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') continue
+    // What another brings with its own lead, such as a computer, is present by chance and reckoned by nobody.
+    if (!('outputs' in behaviour) || behaviour.kind === 'outside-source') continue
     const key = (terminal: TerminalId) => terminalKey(id, terminal)
     const outputs = Object.fromEntries(
       behaviour.outputs.map((output) => [

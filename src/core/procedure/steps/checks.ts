@@ -5,7 +5,7 @@ import type { Reckoning } from '@/core/figures'
 import { CAPACITORS, UNPLUG } from '../cautions'
 import type { Step } from '../types'
 import { MINUTES, stepOf } from './draft'
-import { wiresOf, wireStep } from './wires'
+import { stepMaking, wiresOf } from './wires'
 
 /** A hand-held meter and its leads; above this an earth path is not good. Common practice. */
 const EARTH_ALLOWANCE_OHM = 0.5
@@ -22,7 +22,7 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
   const hasMains = Object.values(plan.devices).some(
     (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'mains-inlet',
   )
-  const mains = wiresOf(plan, 'L', 'N', 'PE').map(wireStep)
+  const mains = [...new Set(wiresOf(plan, 'L', 'N', 'PE').map(stepMaking(plan)))]
   return [
     ...(hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []),
     ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
@@ -46,6 +46,7 @@ function coversStep(mains: readonly string[], factsOf: FactsOf): Step {
 }
 
 function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
+  const making = stepMaking(plan)
   return reckoning.earths.flatMap(({ device, path }): Step[] => {
     const { tag, name, origin } = plan.devices[device]!
     if (path === null || origin === 'remove') return []
@@ -62,14 +63,14 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         lines: ['From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.'],
         minutes: MINUTES.check,
         cautions: [UNPLUG],
-        after: path.map(wireStep),
+        after: path.map(making),
         reading: {
           what: 'Resistance, earth pin to metal',
           unit: 'Ω',
           from: null,
           to: Math.round((path_ohm + EARTH_ALLOWANCE_OHM) * 100) / 100,
         },
-        facts: { path: factsOf(path.map(wireStep)) },
+        facts: { path: factsOf(path.map(making)) },
         why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing.`,
       }),
     ]
@@ -93,7 +94,7 @@ function insulationStep(mains: readonly string[], factsOf: FactsOf): Step {
 
 /** No short between the rails, and plus to plus at every plug. */
 function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
-  const lowVoltage = wiresOf(plan, 'V+', 'V-').map(wireStep)
+  const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
   const facts = { wires: factsOf(lowVoltage) }
   const shorts = Object.values(reckoning.supplies).flatMap((supply) => {
     const { tag, origin } = plan.devices[supply.device]!

@@ -1,6 +1,7 @@
 import { fittedRating } from '@/core/model'
 import type { Device, DeviceId, Part, Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
+import { servesMains } from '@/core/supply'
 import type { Step } from '../types'
 import { MINUTES, rememberSteps, stepOf } from './draft'
 import { holeStep } from './holes'
@@ -20,19 +21,20 @@ const MOUNTING_WORDS: Readonly<Record<Part['mounting'], string>> = {
 const remembered = rememberSteps<Device>()
 
 /** What is set, fitted and mounted: all that is done to a device before it is wired. */
-export function deviceSteps(plan: Plan): readonly Step[] {
+export function deviceSteps(plan: Plan, mains_V: number): readonly Step[] {
   return (Object.entries(plan.devices) as [DeviceId, Device][]).flatMap(([id, device]) => {
     if (device.origin === 'remove') return []
     const part = plan.parts[device.part]!
     const { place } = device
     const host = place.kind === 'socket' ? plan.parts[plan.devices[place.device]!.part]! : null
-    return remembered(device, [part, host], () => stepsOf(id, device, part, host))
+    return remembered(device, [part, host, mains_V], () => stepsOf(id, device, part, host, mains_V))
   })
 }
 
-function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null): readonly Step[] {
-  const before = [...settingSteps(id, device, part), ...fittingSteps(id, device, part)]
-  if (device.place.kind === 'field') return before
+function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null, mains_V: number): readonly Step[] {
+  const before = [...settingSteps(id, device, part, mains_V), ...fittingSteps(id, device, part)]
+  // What is there already is looked at and set, and not mounted again.
+  if (device.place.kind === 'field' || device.origin === 'there') return before
   return [
     ...before,
     stepOf({
@@ -52,22 +54,34 @@ function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null): r
   ]
 }
 
-function settingSteps(id: DeviceId, device: Device, part: Part): readonly Step[] {
+function settingSteps(id: DeviceId, device: Device, part: Part, mains_V: number): readonly Step[] {
   return part.settings.map((setting) => {
-    const chosen = (device.settings as Readonly<Record<string, string>>)[setting.id] ?? setting.initial
+    const { wanted, assumed } = wantedSetting(device, part, setting, mains_V)
     return stepOf({
       id: `set:${id}/${setting.id}`,
       phase: 'set',
       device: id,
       title: `Set ${device.tag}: ${setting.name}`,
-      lines: [chosen ? `To ${chosen}` : 'Look what it is set to and write it down'],
+      lines: [
+        wanted
+          ? `To ${wanted}`
+          : `Nothing is chosen yet: choose among ${setting.options.join(', ')}${assumed ? ` (it is made with ${assumed})` : ''}, then set it`,
+      ],
       minutes: MINUTES.set,
-      facts: { value: chosen ?? 'unknown', part: device.part },
+      facts: { value: wanted ?? assumed ?? 'unknown', part: device.part },
       why: setting.beforeMounting
         ? 'It is out of reach or out of sight once mounted.'
         : 'A wrong setting shows only under load.',
     })
   })
+}
+
+/** What a setting must be: of a mains selector what the mains wants, whatever is entered; else what was chosen; never the factory's. */
+function wantedSetting({ settings }: Device, { behaviour }: Part, setting: Part['settings'][number], mains_V: number) {
+  const isSelector = behaviour.kind === 'supply' && behaviour.selector === setting.id
+  const fit = isSelector ? setting.options.find((option) => servesMains(option, mains_V)) : undefined
+  const wanted = fit ?? (isSelector ? null : ((settings as Readonly<Record<string, string>>)[setting.id] ?? null))
+  return { wanted, assumed: setting.initial }
 }
 
 function fittingSteps(id: DeviceId, device: Device, part: Part): readonly Step[] {
@@ -80,7 +94,7 @@ function fittingSteps(id: DeviceId, device: Device, part: Part): readonly Step[]
       id: `fit:${id}`,
       phase: 'set',
       device: id,
-      title: `Fit ${device.tag}: ${fuses.map(({ rating_A }) => (rating_A === null ? 'empty' : `${formatNumber(rating_A)} A`)).join(', ')}`,
+      title: `${device.origin === 'there' ? 'Check the fuse of' : 'Fit'} ${device.tag}: ${fuses.map(({ rating_A }) => (rating_A === null ? 'empty' : `${formatNumber(rating_A)} A`)).join(', ')}`,
       lines: fuses.map(
         ({ link, family, rating_A }) =>
           `${link.id}: ${rating_A === null ? 'leave empty' : `${formatNumber(rating_A)} A, ${family}`}`,

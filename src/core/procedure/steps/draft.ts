@@ -30,6 +30,7 @@ export const MINUTES = {
   fit: 1,
   mount: 6,
   wire: 5,
+  plugged: 2,
   signal: 3,
   earth: 5,
   check: 3,

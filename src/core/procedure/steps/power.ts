@@ -1,31 +1,37 @@
-import type { Plan, TerminalId } from '@/core/plan'
+import type { DeviceId, Plan, StateId, TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { Reckoning } from '@/core/figures'
-import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NOT_ALONE, PROVE_DEAD, STOP_NOT_RATED, UNPLUG } from '../cautions'
+import type { DrawReckoning, Rail, Reckoning } from '@/core/figures'
+import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD, UNPLUG } from '../cautions'
 import type { Step } from '../types'
 import type { FactsOf } from './checks'
 import { MINUTES, stepOf } from './draft'
-import { wireStep } from './wires'
+import { mainsPowerSteps, stopCautions } from './mainsPower'
+import { stepMaking } from './wires'
 
 /** Supplies without load stay this close to their figure. Common practice. */
 const OUTPUT_TOLERANCE = 0.05
+/** A battery stands between empty and freshly charged, about its nominal volts. From memory; its chemistry decides. */
+const BATTERY_LOW = 0.85
+const BATTERY_HIGH = 1.2
 
-/** First power: each supply alone, off again, then load after load. */
+/** First power: the mains, each source alone, off again, then load after load. */
 export function powerSteps(
   plan: Plan,
   reckoning: Reckoning,
   checks: readonly string[],
   factsOf: FactsOf,
 ): readonly Step[] {
-  const alone = supplySteps(plan, reckoning, checks)
-  if (alone.length === 0) return []
+  const mains = mainsPowerSteps(plan, checks)
+  const alone = sourceSteps(plan, reckoning, [...checks, ...mains.map(({ id }) => id)])
+  if (alone.length === 0) return mains
   return [
+    ...mains,
     ...alone,
     stepOf({
       id: 'power:down',
       phase: 'first-power',
       title: 'Off, unplug, wait, measure',
-      lines: ['Then put the DC fuses back.'],
+      lines: ['From here on one load comes in at a time, each with the power off.'],
       minutes: 3,
       after: alone.map(({ id }) => id),
       cautions: [UNPLUG, CAPACITORS, PROVE_DEAD],
@@ -36,15 +42,28 @@ export function powerSteps(
   ]
 }
 
-function supplySteps(plan: Plan, reckoning: Reckoning, checks: readonly string[]): readonly Step[] {
-  const hasStop = Object.values(plan.devices).some(
-    (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'emergency-stop',
-  )
+const tagsOf = (plan: Plan, ids: readonly DeviceId[]) => [...new Set(ids)].map((id) => plan.devices[id]!.tag).join(', ')
+
+/** What keeps loads off a rail while its source is tried: fuses out where there are fuses, leads lifted where there are none. */
+function isolation(plan: Plan, rails: readonly Rail[]): readonly string[] {
+  const branches = rails.flatMap((rail) => rail.branches)
+  const fused = branches.flatMap(({ fuse }) => (fuse ? [fuse.device] : []))
+  const bare = branches.flatMap(({ fuse, device }) => (fuse ? [] : [device]))
+  return [
+    ...(fused.length > 0 ? [`Fuses out, or breakers off: ${tagsOf(plan, fused)}.`] : []),
+    ...(bare.length > 0 ? [`No fuse before ${tagsOf(plan, bare)}: unplug it, or lift its plus and insulate it.`] : []),
+  ]
+}
+
+function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]): readonly Step[] {
   return Object.values(reckoning.supplies).flatMap((supply) => {
     const { tag, origin, part: partId } = plan.devices[supply.device]!
     const part = plan.parts[partId]!
-    if (origin === 'remove' || part.behaviour.kind !== 'supply') return []
+    const { kind } = part.behaviour
+    if (origin === 'remove' || kind === 'outside-source') return []
     const label = (key: string) => part.terminals[key.slice(key.indexOf('|') + 1) as TerminalId]!.label
+    const isBattery = kind === 'battery'
+    const rails = reckoning.rails.filter(({ kind: each, source }) => each === 'dc' && source === supply.device)
     return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) =>
       stepOf({
         id: `power:${supply.device}/${output}`,
@@ -52,28 +71,38 @@ function supplySteps(plan: Plan, reckoning: Reckoning, checks: readonly string[]
         device: supply.device,
         title: `${tag} alone: ${formatNumber(voltage_V)} V`,
         minutes: MINUTES.power,
-        after: checks,
-        cautions: [NOT_ALONE, EARTH_FIRST, ...(hasStop ? [STOP_NOT_RATED] : [])],
+        after: before,
+        cautions: isBattery ? [NO_SWITCH] : [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
         lines: [
-          'All DC fuses out, so that nothing hangs on it.',
-          `Plug in, switch on, measure ${label(plus)} against ${label(minus)}.`,
+          ...isolation(plan, rails),
+          `${SOURCE_WORDS[kind as keyof typeof SOURCE_WORDS] ?? 'Power it'}, measure ${label(plus)} against ${label(minus)}.`,
         ],
         reading: {
           what: 'Volts without load',
           unit: 'V',
-          from: round(voltage_V * (1 - OUTPUT_TOLERANCE)),
-          to: round(voltage_V * (1 + OUTPUT_TOLERANCE)),
+          from: round(voltage_V * (isBattery ? BATTERY_LOW : 1 - OUTPUT_TOLERANCE)),
+          to: round(voltage_V * (isBattery ? BATTERY_HIGH : 1 + OUTPUT_TOLERANCE)),
         },
         facts: { part: partId, mains: `${plan.site.mains_V}` },
-        why: 'A wrong selector or a trimmed-off output shows before it reaches a board.',
+        why: isBattery
+          ? 'A battery put in the wrong way round, or flat, shows before it reaches a board.'
+          : 'A wrong selector or a trimmed-off output shows before it reaches a board.',
       }),
     )
   })
 }
 
+const SOURCE_WORDS = {
+  supply: 'Plug in, switch on',
+  adapter: 'Plug the adapter in',
+  battery: 'Before its lead is joined to the box',
+  converter: 'Power what feeds it',
+} as const
+
 /** One load after the other, in the order of the rails. */
 function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
   const drawOf = new Map([...reckoning.draws].reverse().map((draw) => [draw.device, draw]))
+  const fitted = new Set<string>()
   let before = 'power:down'
   return reckoning.rails.flatMap((rail) =>
     rail.kind !== 'dc'
@@ -81,16 +110,19 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
       : rail.branches.flatMap((branch) => {
           const draw = drawOf.get(branch.device)
           const volts = draw ? Object.values(draw.voltage_V).filter((value): value is number => value !== null) : []
-          if (volts.length === 0) return []
+          if (!draw || volts.length === 0) return []
           const low = Math.min(...volts)
           const { tag, name, part } = plan.devices[branch.device]!
-          const fuse = branch.fuse ? ` (fuse ${branch.fuse.link} of ${plan.devices[branch.fuse.device]!.tag})` : ''
           const step = stepOf({
             id: `power:load/${branch.device}/${rail.id}`,
             phase: 'first-power',
             device: branch.device,
             title: `${tag}, ${name}`,
-            lines: [`Connect it${fuse}, power again, measure at its terminals.`],
+            lines: [
+              joinWords(plan, branch, fitted),
+              ...commandWords(plan, draw),
+              'Power again, measure at its terminals.',
+            ],
             minutes: MINUTES.power,
             after: [before],
             cautions: [NO_HOT_PLUGGING],
@@ -100,13 +132,35 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
               from: round(low * (1 - OUTPUT_TOLERANCE)),
               to: round(rail.voltage_V * (1 + OUTPUT_TOLERANCE)),
             },
-            facts: { part, wires: factsOf(branch.wires.map(wireStep)) },
+            facts: { part, wires: factsOf(branch.wires.map(stepMaking(plan))) },
             why: `One at a time. At full work ${formatNumber(low)} V are expected here.`,
           })
           before = step.id
           return [step]
         }),
   )
+}
+
+/** How this load comes onto its rail; a fuse that is in already brings it along. */
+function joinWords(plan: Plan, { fuse, device }: Rail['branches'][number], fitted: Set<string>): string {
+  if (!fuse) return `Power off. Plug ${plan.devices[device]!.tag} in again, or land its plus.`
+  const key = `${fuse.device}/${fuse.link}`
+  const words = `fuse ${fuse.link} of ${plan.devices[fuse.device]!.tag}`
+  if (fitted.has(key)) return `It comes with ${words}, which is in.`
+  fitted.add(key)
+  return `Power off. Put in ${words}.`
+}
+
+/** A switched load reads nothing until it is commanded. */
+function commandWords(plan: Plan, draw: DrawReckoning): readonly string[] {
+  const states = Object.entries(draw.voltage_V) as [StateId, number | null][]
+  const fed = states.filter(([, volts]) => volts !== null)
+  if (fed.length === states.length) return []
+  const by = plan.devices[draw.device]!.commandedBy
+  const commander = by === null ? '' : ` by ${plan.devices[by]?.tag ?? 'what commands it'}`
+  return [
+    `Switched: command it${commander} as in state “${fed.map(([id]) => plan.states[id]!.name).join('” or “')}”; until then nothing is read.`,
+  ]
 }
 
 function round(value: number): number {

@@ -1,8 +1,17 @@
-import { colourName, landingOf, type Plan, type Wire, type WireEnd, type WireId } from '@/core/plan'
+import {
+  colourName,
+  landingOf,
+  type Cable,
+  type CableId,
+  type Plan,
+  type Wire,
+  type WireEnd,
+  type WireId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { EndTreatment, Reckoning, WireReckoning } from '@/core/figures'
 import { EARTH_FIRST, UNPLUG } from '../cautions'
-import { wireFacts } from '../facts'
+import { endCode, wireFacts } from '../facts'
 import type { Phase, Step } from '../types'
 import { mountStep } from './devices'
 import { MINUTES, rememberSteps, stepOf } from './draft'
@@ -18,6 +27,19 @@ const PHASE_OF_WIRE: Readonly<Record<Wire['function'], Phase>> = {
   signal: 'dc',
 }
 
+const cableStep = (id: CableId) => `cable:${id}`
+
+/** A cable that is bought ready-made with a plug at each end: it is plugged in, not made. */
+const isPluggedIn = ({ premade, ends }: Cable) => premade && ends.a.kind === 'plug' && ends.b.kind === 'plug'
+
+/** The step in which a wire comes to be: its own, or that of the bought cable it is a core of. */
+export function stepMaking(plan: Plan): (id: WireId) => string {
+  return (id) => {
+    const { cable } = plan.wires[id]!
+    return cable !== null && isPluggedIn(plan.cables[cable]!) ? cableStep(cable) : wireStep(id)
+  }
+}
+
 /** Wires that are made, by what they do. */
 export function wiresOf(plan: Plan, ...functions: readonly Wire['function'][]): readonly WireId[] {
   return (Object.entries(plan.wires) as [WireId, Wire][]).flatMap(([id, wire]) =>
@@ -30,14 +52,56 @@ const remembered = rememberSteps<Wire>()
 /** A step for every wire: cut, make both ends, join, tug. */
 export function wireSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
   return (Object.entries(plan.wires) as [WireId, Wire][]).flatMap(([id, wire]) => {
-    if (wire.origin === 'remove') return []
+    // What is there already is not made again; what is proved about it stands among the checks.
+    if (wire.origin !== 'new') return []
     const reckoned = reckoning.wires[id]
     const ends = [wire.from, wire.to].flatMap((end) => {
       const at = landingOf(plan, end)
       return at ? [plan.devices[at.device], plan.parts[plan.devices[at.device]!.part]] : [null]
     })
-    const cable = wire.cable === null ? null : plan.cables[wire.cable]
+    const cable = wire.cable === null ? null : plan.cables[wire.cable]!
+    if (cable && isPluggedIn(cable)) return []
     return remembered(wire, [reckoned, plan.practice, cable, ...ends], () => [stepFor(plan, id, wire, reckoned)])
+  })
+}
+
+/** A bought cable with plugs is one step: plug it in at both ends. */
+export function cableSteps(plan: Plan): readonly Step[] {
+  const coresOf = new Map<CableId, Wire[]>()
+  for (const wire of Object.values(plan.wires) as Wire[])
+    if (wire.cable !== null) coresOf.set(wire.cable, [...(coresOf.get(wire.cable) ?? []), wire])
+  return (Object.entries(plan.cables) as [CableId, Cable][]).flatMap(([id, cable]) => {
+    if (!isPluggedIn(cable) || cable.origin !== 'new') return []
+    const cores = coresOf.get(id) ?? []
+    const mates = [cable.ends.a.mates, cable.ends.b.mates]
+    const places = mates.map((mate) =>
+      mate
+        ? `${plan.devices[mate.device]!.tag} “${plan.parts[plan.devices[mate.device]!.part]!.connectors.find((each) => each.id === mate.connector)?.name ?? mate.connector}”`
+        : 'an end that hangs loose',
+    )
+    const hasMains = cores.some((wire) => PHASE_OF_WIRE[wire.function] === 'mains')
+    return [
+      stepOf({
+        id: cableStep(id),
+        phase: hasMains ? 'mains' : 'dc',
+        title: `Plug in ${cable.name}: ${places.join(' to ')}`,
+        lines: [
+          'Key and latch the right way round, pressed home at both ends, slack left at each.',
+          'Label it at both ends.',
+        ],
+        minutes: MINUTES.plugged,
+        cautions: hasMains ? [UNPLUG] : [],
+        after: mates.flatMap((mate) => (mate ? [mountStep(mate.device)] : [])),
+        facts: {
+          ends: mates.map((mate) => (mate ? `${mate.device}|${mate.connector}` : 'loose')).join(' '),
+          cores: cores
+            .map((wire) => `${endCode(wire.from)} ${endCode(wire.to)}`)
+            .sort()
+            .join(';'),
+        },
+        why: 'Bought ready-made: what can go wrong is the wrong socket, the wrong way round, or a latch that did not catch.',
+      }),
+    ]
   })
 }
 
@@ -51,7 +115,7 @@ function stepFor(plan: Plan, id: WireId, wire: Wire, reckoned: WireReckoning | u
     id: wireStep(id),
     phase,
     wire: id,
-    title: `${wire.label || id}: ${size}, ${colourName(colour)}, ${formatNumber(length_mm, 4)} mm`,
+    title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${formatNumber(length_mm, 4)} mm`,
     lines: [
       endWords(plan, wire.from, reckoned?.from ?? null),
       endWords(plan, wire.to, reckoned?.to ?? null),
@@ -63,6 +127,19 @@ function stepFor(plan: Plan, id: WireId, wire: Wire, reckoned: WireReckoning | u
     why: whyWire(wire),
     facts: wireFacts(wire, reckoned, size, colour),
   })
+}
+
+/** "PS1 +V to F2 in", as the wire is called out at the bench. */
+function routeWords(plan: Plan, wire: Wire): string {
+  return [wire.from, wire.to]
+    .map((end) => {
+      const at = landingOf(plan, end)
+      if (!at) return end.kind === 'parked' ? 'parked' : `way ${'way' in end ? end.way : '?'} of a loose plug`
+      const device = plan.devices[at.device]!
+      const terminal = plan.parts[device.part]!.terminals[at.terminal]!
+      return `${device.tag} ${terminal.block ? `${terminal.block} ` : ''}${terminal.label}`
+    })
+    .join(' to ')
 }
 
 function endWords(plan: Plan, end: WireEnd, treatment: EndTreatment | null): string {

@@ -1,5 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { servesMains } from '@/core/supply'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -8,15 +9,6 @@ interface Facts {
   readonly actual: string | null
   readonly wanted: string | null
 }
-
-/** "115 V" → 115; null when the label holds no number. */
-function volts(label: string): number | null {
-  const match = /(\d{2,3})/.exec(label)
-  return match ? Number(match[1]) : null
-}
-
-/** A selector position serves the mains within a fifth of its figure. */
-const SELECTOR_TOLERANCE = 0.2
 
 export const mainsSelectorWrong = defineRule<Facts>({
   severity: 'stop',
@@ -32,7 +24,7 @@ export const mainsSelectorWrong = defineRule<Facts>({
         return [{ device: id, setting: 'input', actual: `${behaviour.min_V}–${behaviour.max_V} V`, wanted: null }]
       if (behaviour.selector === null) return []
       const setting = part.settings.find((candidate) => candidate.id === behaviour.selector)!
-      const fits = (option: string) => Math.abs((volts(option) ?? 0) - mains_V) <= SELECTOR_TOLERANCE * mains_V
+      const fits = (option: string) => servesMains(option, mains_V)
       const actual = (device.settings as Readonly<Record<string, string>>)[setting.id] ?? setting.initial
       return actual !== null && fits(actual)
         ? []

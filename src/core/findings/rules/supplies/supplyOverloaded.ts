@@ -14,14 +14,16 @@ export const supplyOverloaded = defineRule<{
   source: SOURCES.practice,
   find: (context) =>
     Object.values(context.reckoning.supplies).flatMap(({ device, loading }) => {
-      const limit_percent = context.plan.practice.supplyLoading_percent
+      // The house rule keeps electronics cool; a battery may give what it is made for.
+      const isBattery = context.part(device).behaviour.kind === 'battery'
+      const limit_percent = isBattery ? 100 : context.plan.practice.supplyLoading_percent
       return loading.value !== null && loading.value > limit_percent && context.device(device).origin !== 'remove'
         ? [{ device, loading_percent: loading.value, limit_percent }]
         : []
     }),
   word: ({ device, loading_percent, limit_percent }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `${context.device(device).tag} is loaded to ${formatNumber(loading_percent)} %; the house rule allows ${limit_percent} %`,
+    what: `${context.device(device).tag} is loaded to ${formatNumber(loading_percent)} %; ${limit_percent === 100 ? 'it gives' : 'the house rule allows'} ${limit_percent} %`,
     why:
       loading_percent > 100
         ? 'It limits, shuts down or overheats. Take a larger one or deal the loads over two.'
