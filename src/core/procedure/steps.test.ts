@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { definePart, terminal } from '@/core/catalogue/builders'
 import { evaluate } from '@/core/evaluate'
+import { DEMOS } from '@demo/scenarios'
 import { PlanBuilder } from '@/core/patterns'
 import { makeCable, type DeviceId, type Plan } from '@/core/plan'
 import type { Step } from '.'
@@ -87,6 +88,22 @@ describe('what keeps loads off while a supply is tried', () => {
     for (const step of steps.values())
       if (step.phase === 'first-power') expect(linesOf(step)).not.toMatch(/Fuses out|Put in fuse|fuses back/)
   })
+})
+
+describe('a reading behind a switch', () => {
+  const { clay, foam } = { clay: stepsOf(DEMOS['clay-printer']!()), foam: stepsOf(DEMOS['foam-gantry']!()) }
+  it.each([
+    [clay, 'power:load/device:e2/device:ps1/out/+', /It is switched: have it on/],
+    [foam, 'power:load/device:e1/device:ps1/out/+', /It is switched by K2/],
+    [foam, 'power:load/device:v1/device:ps2/out/+', /It is switched by B2/],
+  ] as const)('says how it comes on', (steps, id, words) => expect(linesOf(steps.get(id))).toMatch(words))
+  it.each([
+    [clay, 'power:load/device:m4/device:ps1/out/+'],
+    [clay, 'power:load/device:a1/device:ps1/out/+'],
+    [foam, 'power:load/device:a1/device:ps1/out/+'],
+  ] as const)('says nothing of switching where the load hangs on its rail always', (steps, id) =>
+    expect(linesOf(steps.get(id))).not.toMatch(/switched/),
+  )
 })
 
 describe('a battery box', () => {

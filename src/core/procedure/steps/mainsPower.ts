@@ -2,6 +2,7 @@ import { landingOf, type Device, type DeviceId, type Part, type Plan, type Termi
 import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Step } from '../types'
 import { MINUTES, stepOf } from './draft'
+import { COMMANDED } from './switched'
 
 /** Mains may stand this far off its figure. IEC 60038, table 1: ±10 %. */
 const MAINS_TOLERANCE = 0.1
@@ -85,8 +86,6 @@ function mainsLandings(plan: Plan): ReadonlySet<string> {
     ),
   )
 }
-
-const COMMANDED = new Set(['relay', 'contactor', 'solid-state-relay', 'thermostat'])
 
 /** A relay, contactor or thermostat whose contacts carry mains is tried with a lamp, before what it is for hangs on it. */
 function switchedStep([id, { tag, name, part: partId }, part]: Entry, line: ReadonlySet<string>): readonly Step[] {

@@ -1,11 +1,12 @@
 import type { DeviceId, Plan, StateId, TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import type { DrawReckoning, Rail, Reckoning } from '@/core/figures'
+import type { Branch, DrawReckoning, Rail, Reckoning } from '@/core/figures'
 import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD, UNPLUG } from '../cautions'
 import type { Step } from '../types'
 import type { FactsOf } from './checks'
 import { MINUTES, stepOf } from './draft'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
+import { atSwitchedOutputs, COMMANDED } from './switched'
 import { stepMaking } from './wires'
 
 /** Supplies without load stay this close to their figure. Common practice. */
@@ -103,6 +104,7 @@ const SOURCE_WORDS = {
 function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Step[] {
   const drawOf = new Map([...reckoning.draws].reverse().map((draw) => [draw.device, draw]))
   const fitted = new Set<string>()
+  const outputs = atSwitchedOutputs(plan)
   let before = 'power:down'
   return reckoning.rails.flatMap((rail) =>
     rail.kind !== 'dc'
@@ -120,7 +122,7 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
             title: `${tag}, ${name}`,
             lines: [
               joinWords(plan, branch, fitted),
-              ...commandWords(plan, draw),
+              ...commandWords(plan, branch, draw, outputs),
               'Power again, measure at its terminals.',
             ],
             minutes: MINUTES.power,
@@ -142,7 +144,7 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
 }
 
 /** How this load comes onto its rail; a fuse that is in already brings it along. */
-function joinWords(plan: Plan, { fuse, device }: Rail['branches'][number], fitted: Set<string>): string {
+function joinWords(plan: Plan, { fuse, device }: Branch, fitted: Set<string>): string {
   if (!fuse) return `Power off. Plug ${plan.devices[device]!.tag} in again, or land its plus.`
   const key = `${fuse.device}/${fuse.link}`
   const words = `fuse ${fuse.link} of ${plan.devices[fuse.device]!.tag}`
@@ -151,15 +153,26 @@ function joinWords(plan: Plan, { fuse, device }: Rail['branches'][number], fitte
   return `Power off. Put in ${words}.`
 }
 
-/** A switched load reads nothing until it is commanded. */
-function commandWords(plan: Plan, draw: DrawReckoning): readonly string[] {
+/** A switched load reads nothing until it is commanded. One that merely draws nothing in a state has its volts all the same. */
+function commandWords(
+  plan: Plan,
+  branch: Branch,
+  draw: DrawReckoning,
+  outputs: ReadonlySet<string>,
+): readonly string[] {
+  const part = plan.parts[plan.devices[branch.device]!.part]!
+  const { plus, minus } = part.draws.find(({ id }) => id === draw.draw)!
+  const switches = branch.through.filter((id) => COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+  const atOutput = [plus, minus].some((terminal) => outputs.has(`${branch.device}|${terminal}`))
+  if (switches.length === 0 && !atOutput) return []
   const states = Object.entries(draw.voltage_V) as [StateId, number | null][]
   const fed = states.filter(([, volts]) => volts !== null)
-  if (fed.length === states.length) return []
-  const by = plan.devices[draw.device]!.commandedBy
-  const commander = by === null ? '' : ` by ${plan.devices[by]?.tag ?? 'what commands it'}`
+  const by = plan.devices[branch.device]!.commandedBy
+  const who = by === null ? switches : [by]
+  const as =
+    fed.length < states.length ? `, as in state “${fed.map(([id]) => plan.states[id]!.name).join('” or “')}”` : ''
   return [
-    `Switched: command it${commander} as in state “${fed.map(([id]) => plan.states[id]!.name).join('” or “')}”; until then nothing is read.`,
+    `It is switched${who.length > 0 ? ` by ${tagsOf(plan, who)}` : ''}: have it on${as}. Until then nothing is read.`,
   ]
 }
 
