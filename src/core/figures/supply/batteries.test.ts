@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { definePart, terminal } from '@/core/catalogue/builders'
-import { evaluate } from '@/core/evaluate'
+import { reckon } from '..'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, PartGiven } from '@/core/plan'
 
@@ -25,7 +25,7 @@ const fanOn = (kind: 'battery' | 'adapter', current_A: number) => {
     behaviour: given(kind, current_A),
     terminals: { '+': terminal('+', 'V+', 'tab63'), '-': terminal('−', 'V-', 'tab63') },
   })
-  return evaluate(
+  return reckon(
     new PlanBuilder('cart', 'IEC')
       .part('source', source)
       .device('G1', 'source')
@@ -33,7 +33,7 @@ const fanOn = (kind: 'battery' | 'adapter', current_A: number) => {
       .wire('G1.+', 'V1.+', 'V+')
       .wire('G1.-', 'V1.-', 'V-')
       .build(),
-  ).reckoning
+  )
 }
 
 describe.each(['battery', 'adapter'] as const)('a rail fed by its own %s', (kind) => {
