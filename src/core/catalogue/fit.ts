@@ -179,6 +179,3 @@ export const fitted = ([id, part]: readonly [string, Part]): readonly [string, P
   id,
   { ...part, ...bySize(id, part), ...FITS[id] },
 ]
-
-/** Every id that has an entry of its own; the tests hold it against the catalogue. */
-export const FITTED_IDS: readonly string[] = Object.keys(FITS)

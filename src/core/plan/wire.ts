@@ -83,7 +83,6 @@ const cableEnd = z.strictObject({
   /** The connector that it is plugged into; null while it hangs loose. */
   mates: unknown(z.strictObject({ device: deviceId, connector: localKey })),
 })
-export type CableEnd = z.output<typeof cableEnd>
 
 const BARE = {
   kind: 'bare' as const,

@@ -131,6 +131,8 @@ describe('a battery box', () => {
     expect(step.reading!.from).toBeLessThan(12)
     expect(step.reading!.to).toBeGreaterThan(13.8)
   })
+  it('is off its leads while ohms are measured', () =>
+    expect(linesOf(steps.get('check:rail/device:g1/out'))).toMatch(/G1 itself is off its leads/))
   it('says nothing of plugs, earth or metal at mains', () => {
     for (const id of ['power:chassis', 'covers', 'check:insulation']) expect(steps.has(id)).toBe(false)
     for (const step of steps.values()) expect(linesOf(step)).not.toMatch(/Plug in, switch on/)

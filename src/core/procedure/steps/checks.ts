@@ -97,15 +97,22 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
   const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
   const facts = { wires: factsOf(lowVoltage) }
   const shorts = Object.values(reckoning.supplies).flatMap((supply) => {
-    const { tag, origin } = plan.devices[supply.device]!
+    const { tag, origin, part } = plan.devices[supply.device]!
     if (origin === 'remove') return []
+    const { kind } = plan.parts[part]!.behaviour
     return Object.entries(supply.outputs).map(([output, { voltage_V }]) =>
       stepOf({
         id: `check:rail/${supply.device}/${output}`,
         phase: 'checks',
         device: supply.device,
         title: `No short on ${formatNumber(voltage_V)} V of ${tag}`,
-        lines: ['Plus against minus, while you work each switch and move each plug.'],
+        lines: [
+          // A meter on ohms across a source reads nonsense, and may not survive it.
+          ...(kind === 'battery' || kind === 'adapter'
+            ? [`${tag} itself is off its leads: measure on the side of the box.`]
+            : []),
+          'Plus against minus, while you work each switch and move each plug.',
+        ],
         minutes: MINUTES.check,
         cautions: [UNPLUG, CAPACITORS],
         after: lowVoltage,
