@@ -40,7 +40,15 @@ export function clayPrinter(): Plan {
     .device('X0', 'strip-12', '0 V distribution')
     .device('W5', 'splice-5', '0 V splice of the 5 V side')
     .device('B1', 'thermal-cut-out', 'Plate cut-out, 120 °C', { place: { kind: 'field', path: 'on the drying plate' } })
-    .device('E1', 'mains-plate', 'Drying plate', { place: { kind: 'field', path: 'machine bed' }, safeState: 'off' })
+    .device('E1', 'mains-plate', 'Drying plate', {
+      place: { kind: 'field', path: 'machine bed' },
+      safeState: 'off',
+      commandedBy: 'device:a1' as DeviceId,
+      watchedBy: 'device:b2' as DeviceId,
+    })
+    .device('B2', 'thermistor', 'Plate sensor', { place: { kind: 'field', path: 'on the drying plate' } })
+    .device('B3', 'thermistor', 'Nozzle sensor', { place: { kind: 'field', path: 'machine head' } })
+    .device('M5', 'stepper-28', 'Auger motor', { place: { kind: 'field', path: 'machine head' } })
     .device('A1', 'motion-board-24', 'Motion board')
     .device('A2', 'computer-5', 'Small computer')
     .device('H1', 'screen-5', 'Screen', { place: { kind: 'field', path: 'front panel' } })
@@ -52,6 +60,8 @@ export function clayPrinter(): Plan {
       loads: { load: { power_W: 30 } },
       place: { kind: 'field', path: 'machine head' },
       safeState: 'off',
+      commandedBy: 'device:a1' as DeviceId,
+      watchedBy: 'device:b3' as DeviceId,
     })
     .device('U1', 'metal', 'Box and mounting plate')
     .device('U2', 'metal', 'Box door')
@@ -93,8 +103,8 @@ export function clayPrinter(): Plan {
     .wire('X0.6', 'H2.-', 'V-', { length_mm: 1500, flexClass: 'chain' })
     .wire('A1.H0+', 'E2.+', 'V+', { length_mm: 1500, flexClass: 'chain' })
     .wire('A1.H0-', 'E2.-', 'V-', { length_mm: 1500, flexClass: 'chain' })
-    .wire('A1.CTL+', 'K1.C+', 'V+', { length_mm: 350 })
-    .wire('A1.CTL-', 'K1.C-', 'V-', { length_mm: 350 })
+    .wire('A1.H1+', 'K1.C+', 'V+', { length_mm: 350 })
+    .wire('A1.H1-', 'K1.C-', 'V-', { length_mm: 350 })
     // 5 V
     .wire('PS2.V+1', 'A2.V+', 'V+', { length_mm: 300 })
     .wire('PS2.V-1', 'W5.1', 'V-', { length_mm: 100 })
@@ -168,6 +178,9 @@ export function clayPrinter(): Plan {
     .duct('plate', 155, 140, 220)
     .duct('plate', 5, 275, 370)
     .duct('plate', 5, 443, 370)
+    .gland('B2 leads', 'M12', 'bottom', 43, 60)
+    .gland('B3 leads', 'M12', 'bottom', 66, 60)
+    .gland('M5 leads', 'M12', 'bottom', 89, 60)
     .gland('B1 leads', 'M12', 'bottom', 43, 22)
     .gland('E1 leads', 'M12', 'bottom', 66, 22)
     .gland('E2 leads', 'M12', 'bottom', 89, 22)
@@ -183,8 +196,24 @@ export function clayPrinter(): Plan {
     .gland('Y1 leads', 'M12', 'bottom', 319, 22)
     .gland('Spare 1', 'M20', 'bottom', 347, 27, true)
   // The computer and the motion board talk by a plain serial link.
-  return b
-    .wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 })
-    .wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 })
-    .build()
+  return (
+    b
+      .wire('A2.TX', 'A1.RX', 'signal', { length_mm: 400 })
+      .wire('A1.TX', 'A2.RX', 'signal', { length_mm: 400 })
+      // The nozzle hangs on the board’s first heater output, the plate’s relay on its second: so do their sensors.
+      .wire('A1.T1S', 'B2.1', 'signal', { length_mm: 1400, flexClass: 'chain' })
+      .wire('A1.T1G', 'B2.2', 'signal', { length_mm: 1400, flexClass: 'chain' })
+      .wire('A1.T0S', 'B3.1', 'signal', { length_mm: 1500, flexClass: 'chain' })
+      .wire('A1.T0G', 'B3.2', 'signal', { length_mm: 1500, flexClass: 'chain' })
+      .wire('A1.XS', 'M4.PUL+', 'signal', { length_mm: 350 })
+      .wire('A1.XG', 'M4.PUL-', 'signal', { length_mm: 350 })
+      .wire('A1.XD', 'M4.DIR+', 'signal', { length_mm: 350 })
+      .wire('M4.PUL-', 'M4.DIR-', 'signal', { length_mm: 60 })
+      .wire('M4.A+', 'M5.A+', 'signal', { length_mm: 1500, size: '0.5 mm²', flexClass: 'chain' })
+      .wire('M4.A-', 'M5.A-', 'signal', { length_mm: 1500, size: '0.5 mm²', flexClass: 'chain' })
+      .wire('M4.B+', 'M5.B+', 'signal', { length_mm: 1500, size: '0.5 mm²', flexClass: 'chain' })
+      .wire('M4.B-', 'M5.B-', 'signal', { length_mm: 1500, size: '0.5 mm²', flexClass: 'chain' })
+      .jacketOutside()
+      .build()
+  )
 }

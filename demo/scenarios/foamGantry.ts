@@ -1,5 +1,8 @@
 import { PlanBuilder } from '@/core/patterns'
-import type { Plan } from '@/core/plan'
+import type { DeviceId, Plan, State } from '@/core/plan'
+
+/** The pedal is down. */
+const HEATING: State['positions'] = { ['device:s2' as DeviceId]: { hand: 'operated' } }
 
 /** A gantry that cuts foam with a hot wire: 48 V for drivers and wire beside 24 V for controls, North American mains. */
 export function foamGantry(): Plan {
@@ -51,7 +54,13 @@ export function foamGantry(): Plan {
     .device('E1', 'hot-wire-48', 'Hot wire', { place: { kind: 'field', path: 'gantry bow' }, safeState: 'off' })
     .device('V1', 'fan-24', 'Box fan')
     .device('H1', 'lamp-24', 'Work lamp', { place: { kind: 'field', path: 'gantry bow' } })
-    .device('U1', 'metal', 'Box, plate and door')
+    .device('W1', 'splice-3', '24 V of the controllers')
+    .device('A8', 'motion-controller-24', 'Motion controller')
+    .device('S2', 'button-open', 'Pedal, held down while the wire heats', {
+      place: { kind: 'field', path: 'floor before the table' },
+    })
+    .device('U1', 'metal', 'Box and plate')
+    .device('U3', 'metal', 'Box door')
     .device('U2', 'metal', 'Gantry frame', { place: { kind: 'field', path: 'gantry' } })
     // Mains: the stop's contactor parts the 48 V supply; the controls stay on.
     .wire('X1.L', 'Q1.1', 'L', { length_mm: 200 })
@@ -68,6 +77,7 @@ export function foamGantry(): Plan {
     .wire('PE1.PE', 'PS2.PE', 'PE', { length_mm: 350 })
     .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 120 })
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1500 })
+    .wire('PE1.PE', 'U3.PE', 'PE', { length_mm: 400, flexClass: 'hinge' })
     // 48 V
     .wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 250 })
     .wire('PS1.V-1', 'X0.1', 'V-', { length_mm: 250 })
@@ -78,7 +88,8 @@ export function foamGantry(): Plan {
     // 24 V
     .wire('PS2.V+1', 'F2.IN', 'V+', { length_mm: 200 })
     .wire('PS2.V-1', 'X02.1', 'V-', { length_mm: 200 })
-    .wire('F2.1', 'A7.V+', 'V+', { length_mm: 300 })
+    .wire('F2.1', 'W1.1', 'V+', { length_mm: 250 })
+    .wire('W1.2', 'A7.V+', 'V+', { length_mm: 200 })
     .wire('X02.2', 'A7.V-', 'V-', { length_mm: 300 })
     .wire('F2.2', 'B2.1', 'V+', { length_mm: 300 })
     .wire('B2.2', 'V1.+', 'V+', { length_mm: 300 })
@@ -90,19 +101,32 @@ export function foamGantry(): Plan {
     .wire('X02.5', 'K1.A2', 'V-', { length_mm: 400 })
     // The controller's relay output switches the wire's heat; dry contacts want the positive brought to them.
     .wire('B2.1', 'A7.OC', 'V+', { length_mm: 300 })
-    .wire('A7.Q1', 'K2.C+', 'V+', { length_mm: 350 })
+    .wire('A7.Q1', 'S2.13', 'V+', { length_mm: 2200 })
+    .wire('S2.14', 'K2.C+', 'V+', { length_mm: 2200 })
     .wire('X02.6', 'K2.C-', 'V-', { length_mm: 350 })
     // The module's control and power share a negative: the bond carries what a loose lead would send home.
     .wire('PS1.V-2', 'PS2.V-2', 'V-', { length_mm: 300 })
-    .state('cutting', { name: 'Cutting slowly', defaultShare: 0.5 })
+    // The motion controller’s pulses: one ground linked from driver to driver.
+    .wire('W1.3', 'A8.V+', 'V+', { length_mm: 150 })
+    .wire('X02.7', 'A8.V-', 'V-', { length_mm: 300 })
+    .wire('A8.G', 'A1.PUL-', 'signal', { length_mm: 350 })
+    .state('full', { name: 'Full work', positions: HEATING })
+    .state('cutting', { name: 'Cutting slowly', defaultShare: 0.5, positions: HEATING })
     .state('start', { name: 'Starting', startUp: true, defaultShare: 0.3 })
   for (const n of [1, 2, 3, 4]) {
     b.device(`A${n}`, 'driver', `Driver axis ${n}`, {
       loads: { motor: { motor: { phase_A: 4, phase_ohm: 0.9, mechanical_W: 45 } } },
       settings: { current: '4.2 A' },
     })
+      .device(`M${n}`, 'stepper-42', `Motor axis ${n}`, { place: { kind: 'field', path: 'gantry' } })
+      .wire(`A8.P${n}`, `A${n}.PUL+`, 'signal', { length_mm: 450 })
+      .wire(`A8.D${n}`, `A${n}.DIR+`, 'signal', { length_mm: 450 })
+      .wire(`A${n}.PUL-`, `A${n}.DIR-`, 'signal', { length_mm: 60 })
       .wire(`F1.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
       .wire(`X0.${n + 2}`, `A${n}.V-`, 'V-', { length_mm: 350 })
+    for (const pin of ['A+', 'A-', 'B+', 'B-'])
+      b.wire(`A${n}.${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 2500, size: '18 AWG', flexClass: 'chain' })
+    if (n > 1) b.wire(`A${n - 1}.DIR-`, `A${n}.PUL-`, 'signal', { length_mm: 150 })
   }
   // On the plate and in the walls.
   b.place('X1', 'left', 95, 465)
@@ -120,11 +144,13 @@ export function foamGantry(): Plan {
     .place('K2', 'plate', 485, 355)
     .place('B2', 'plate', 542, 55)
     .place('A7', 'plate', 393, 70)
+    .place('A8', 'plate', 430, 225)
+    .place('W1', 'plate', 365, 225)
     .place('V1', 'right', 55, 55)
     .place('A1', 'plate', 299.5, 69)
     .place('A2', 'plate', 204.5, 69)
     .place('A3', 'plate', 42.5, 389)
-    .place('A4', 'plate', 137.5, 389)
+    .place('A4', 'plate', 530, 229)
     .rail('plate', 525, 55, 44)
     .rail('plate', 347, 70, 82)
     .rail('plate', 229, 203, 105)
@@ -132,10 +158,15 @@ export function foamGantry(): Plan {
     .rail('plate', 185, 372.5, 46)
     .duct('plate', 167, 138, 408)
     .duct('plate', 5, 290, 570)
+    .gland('M1 leads', 'M12', 'bottom', 22, 60)
+    .gland('M2 leads', 'M12', 'bottom', 45, 60)
+    .gland('M3 leads', 'M12', 'bottom', 68, 60)
+    .gland('M4 leads', 'M12', 'bottom', 91, 60)
+    .gland('S2 leads', 'M12', 'bottom', 114, 60)
     .gland('E1 leads', 'M12', 'bottom', 22, 22)
     .gland('H1 leads', 'M12', 'bottom', 45, 22)
     .gland('S1 leads', 'M12', 'bottom', 68, 22)
     .gland('U2 leads', 'M12', 'bottom', 91, 22)
     .gland('Spare 1', 'M20', 'bottom', 119, 27, true)
-  return b.build()
+  return b.jacketOutside().build()
 }

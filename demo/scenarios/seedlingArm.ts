@@ -34,9 +34,10 @@ export function seedlingArm(): Plan {
       ),
     })
     .device('X0', 'strip-12', '0 V of 36 V')
-    .device('A7', 'controller-5', 'Controller')
+    .device('A7', 'motion-controller-5', 'Controller')
     .device('X9', 'usb-lead', 'USB from the teaching computer')
-    .device('U1', 'metal', 'Box, plate and door', {})
+    .device('U1', 'metal', 'Box and plate')
+    .device('U3', 'metal', 'Box door')
     .device('U2', 'metal', 'Arm base', { place: { kind: 'field', path: 'arm' } })
     .wire('X1.L', 'Q1.1', 'L', { length_mm: 150 })
     .wire('X1.N', 'Q1.3', 'N', { length_mm: 150 })
@@ -54,6 +55,7 @@ export function seedlingArm(): Plan {
     .wire('PE1.PE', 'PS2.PE', 'PE', { length_mm: 300 })
     .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 100 })
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1200 })
+    .wire('PE1.PE', 'U3.PE', 'PE', { length_mm: 400, flexClass: 'hinge' })
     .wire('PS1.V+1', 'F2.IN', 'V+', { length_mm: 250 })
     .wire('PS1.V-1', 'X0.1', 'V-', { length_mm: 250 })
     .wire('PS2.V+1', 'A7.V+', 'V+', { length_mm: 250 })
@@ -72,8 +74,18 @@ export function seedlingArm(): Plan {
     })
       .wire(`F2.${n}`, `A${n}.V+`, 'V+', { length_mm: 350 })
       .wire(`X0.${n + 1}`, `A${n}.V-`, 'V-', { length_mm: 350 })
-      // Opto inputs: no common negative is wanted.
-      .wire(`A7.D${n}`, `A${n}.PUL+`, 'signal', { length_mm: 350 })
+      .device(`M${n}`, isBig ? 'stepper-28' : 'stepper', `Motor joint ${n}`, { place: { kind: 'field', path: 'arm' } })
+      // Opto inputs: no common negative is wanted; the pulses’ own ground is linked from driver to driver.
+      .wire(`A7.P${n}`, `A${n}.PUL+`, 'signal', { length_mm: 350 })
+      .wire(`A7.D${n}`, `A${n}.DIR+`, 'signal', { length_mm: 350 })
+      .wire(`A${n}.PUL-`, `A${n}.DIR-`, 'signal', { length_mm: 60 })
+    for (const pin of ['A+', 'A-', 'B+', 'B-'])
+      b.wire(`A${n}.${pin}`, `M${n}.${pin}`, 'signal', {
+        length_mm: 1600,
+        size: isBig ? '0.5 mm²' : '0.34 mm²',
+        flexClass: 'chain',
+      })
+    b.wire(n === 1 ? 'A7.G' : `A${n - 1}.DIR-`, `A${n}.PUL-`, 'signal', { length_mm: n === 1 ? 350 : 200 })
   }
   // On the plate and in the walls.
   b.place('X1', 'left', 40, 465)
@@ -98,8 +110,14 @@ export function seedlingArm(): Plan {
     .duct('plate', 155, 138, 420)
     .duct('plate', 5, 275, 570)
     .duct('plate', 5, 443, 570)
+    .gland('M1 leads', 'M12', 'bottom', 25, 65)
+    .gland('M2 leads', 'M12', 'bottom', 48, 65)
+    .gland('M3 leads', 'M12', 'bottom', 71, 65)
+    .gland('M4 leads', 'M12', 'bottom', 94, 65)
+    .gland('M5 leads', 'M12', 'bottom', 117, 65)
+    .gland('M6 leads', 'M12', 'bottom', 140, 65)
     .gland('S1 leads', 'M16', 'bottom', 25, 25)
     .gland('U2 leads', 'M12', 'bottom', 51, 22)
     .gland('Spare 1', 'M20', 'bottom', 79, 27, true)
-  return b.build()
+  return b.jacketOutside().build()
 }

@@ -1,3 +1,3 @@
 export { arrangePlate } from './arrangePlate'
-export { proposeSizes } from './proposeSizes'
+export { play, proposeSizes, tryEdit } from './askOnce'
 export { ReckonClient, type Evaluated } from './reckonClient'

@@ -1,4 +1,5 @@
-import { evaluate, type Evaluation } from '@/core/evaluate'
+import { evaluate, tryOut, type Evaluation } from '@/core/evaluate'
+import { playScenario } from '@/core/figures'
 import type { Plan } from '@/core/plan'
 import { sizeAll } from '@/core/proposals'
 import { differenceOf, keepAlike, withDifference } from './difference'
@@ -13,7 +14,10 @@ let known: Evaluation | null = null
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   const started = performance.now()
   try {
-    if (data.type === 'size-all') send({ type: 'sized', requestId: data.requestId, edits: sizeAll(data.plan) })
+    const { requestId } = data
+    if (data.type === 'size-all') send({ type: 'sized', requestId, edits: sizeAll(data.plan) })
+    else if (data.type === 'try') send({ type: 'tried', requestId, trial: tryOut(data.plan, data.commands) })
+    else if (data.type === 'play') send({ type: 'played', requestId, rails: playScenario(data.plan, data.scenario) })
     else {
       plan = withDifference(plan, data.plan) as Plan
       const next = keepAlike(known, evaluate(plan))

@@ -39,7 +39,9 @@ export async function join(page: Page, terminal: string, target: string): Promis
   await expect(page.getByRole('option').first()).toContainText(target)
   await box.press('ArrowDown')
   if (!(await page.getByRole('option').first().getAttribute('data-focus'))) await box.press('Home')
-  await page.getByRole('option').first().click()
-  await page.getByRole('button', { name: 'Connect', exact: true }).click()
+  // The first Enter takes the terminal, the second connects.
+  await box.press('Enter')
+  await expect(page.getByRole('button', { name: 'Connect', exact: true })).toBeFocused()
+  await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Connect', exact: true })).toBeHidden()
 }

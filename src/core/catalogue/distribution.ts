@@ -29,7 +29,7 @@ function fuseBlock(ways: number): Part {
       IN: terminal('+ in', 'V+', 'powerStud', { direction: 'in' }),
       ...Object.fromEntries(range(ways).map((key) => [key, out(key)])),
     },
-    links: range(ways).map((key) => fusePlace(`F${key}`, 'IN', key, 'ISO 8820-3', 5)),
+    links: range(ways).map((key) => fusePlace(`F${key}`, 'IN', key, 'ISO 8820-3', null)),
   })
 }
 

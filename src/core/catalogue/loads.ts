@@ -69,6 +69,16 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
       level_V: 0,
     }),
   })
+  const probe = (n: number) => ({
+    [`T${n}S`]: terminal('sig', 'signal', 'contact25', {
+      ...optional,
+      block: `T${n}`,
+      position: 1,
+      direction: 'in',
+      level_V: 3.3,
+    }),
+    [`T${n}G`]: terminal('gnd', 'signal', 'contact25', { ...optional, block: `T${n}`, position: 2, level_V: 0 }),
+  })
   const outputs = ['H0', 'H1', 'FAN0', 'FAN1', 'CTL']
   return definePart(name, [110, 86, 25], {
     mounting: 'standoffs',
@@ -87,21 +97,82 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
         rated_A: 30,
       }),
       ...Object.assign({}, ...outputs.map((block) => boardOutput(block))),
-      ...Object.assign({}, ...range(axes).map(coil), ...range(axes).map(input)),
+      ...Object.assign({}, ...range(axes).map(coil), ...range(axes).map(input), probe(0), probe(1)),
       TX: terminal('TX', 'data', 'contact25', { ...optional, block: 'LINK', direction: 'out', level_V: 3.3 }),
       RX: terminal('RX', 'data', 'contact25', { ...optional, block: 'LINK', direction: 'in', level_V: 3.3 }),
       G: terminal('gnd', 'data', 'contact25', { ...optional, block: 'LINK', level_V: 0 }),
+      XS: terminal('step', 'signal', 'contact25', {
+        ...optional,
+        block: 'EXT',
+        position: 1,
+        direction: 'out',
+        level_V: 5,
+      }),
+      XD: terminal('dir', 'signal', 'contact25', {
+        ...optional,
+        block: 'EXT',
+        position: 2,
+        direction: 'out',
+        level_V: 5,
+      }),
+      XG: terminal('gnd', 'signal', 'contact25', { ...optional, block: 'EXT', position: 3, level_V: 0 }),
     },
     actuators: outputs.map((block) => byFirmware(block)),
     links: [
       bar('plus', 'V+', ...outputs.map((block) => `${block}+`)),
-      bar('gnd', 'V-', 'G', ...range(axes).map((axis) => `E${axis}G`)),
+      bar('gnd', 'V-', 'G', 'XG', 'T0G', 'T1G', ...range(axes).map((axis) => `E${axis}G`)),
       ...outputs.map((block) => semiconductor(block, `${block}-`, 'V-', 0.1, 10, block)),
     ],
     draws: [
       draw('logic', 'Logic', 'V+', 'V-', voltage_V, { power_W: 5 }),
       draw('motors', 'Motors, all axes', 'V+', 'V-', voltage_V, { power_W: axes * 12 }),
     ],
+  })
+}
+
+/** A motion controller: pulses and directions on one ground, sensor inputs, no power for motors of its own. */
+function motionController(name: string, axes: number, voltage_V: number): Part {
+  const out = (axis: number, label: 'pulse' | 'dir') =>
+    terminal(label, 'signal', 'pluggable', { ...optional, block: `AXIS ${axis}`, direction: 'out', level_V: 5 })
+  const input = (axis: number) => ({
+    [`I${axis}S`]: terminal('sig', 'signal', 'pluggable', {
+      ...optional,
+      block: `IN ${axis}`,
+      direction: 'in',
+      level_V: 5,
+    }),
+    [`I${axis}G`]: terminal('gnd', 'signal', 'pluggable', { ...optional, block: `IN ${axis}`, level_V: 0 }),
+  })
+  return definePart(name, [80, 60, 20], {
+    mounting: 'standoffs',
+    behaviour: { kind: 'board' },
+    terminals: {
+      'V+': terminal(`${voltage_V}V`, 'V+', 'pluggable', { direction: 'in' }),
+      'V-': terminal('GND', 'V-', 'pluggable', { direction: 'in' }),
+      'V-2': terminal('GND', 'V-', 'pluggable', optional),
+      ...Object.assign(
+        {},
+        ...range(axes).map((axis) => ({ [`P${axis}`]: out(axis, 'pulse'), [`D${axis}`]: out(axis, 'dir') })),
+        ...range(axes).map(input),
+      ),
+      G: terminal('gnd', 'signal', 'pluggable', { ...optional, block: 'AXES', level_V: 0 }),
+    },
+    links: [bar('gnd', 'V-', 'V-2', 'G', ...range(axes).map((axis) => `I${axis}G`))],
+    draws: [draw('logic', 'Logic', 'V+', 'V-', voltage_V, { power_W: 3 })],
+  })
+}
+
+/** A stepper with leads of its own, by what is printed on it. */
+function stepperOf(name: string, size: readonly [number, number, number], phase_A: number, phase_ohm: number): Part {
+  return definePart(name, size, {
+    mounting: 'screws',
+    behaviour: { kind: 'motor', phase_A, phase_ohm },
+    terminals: Object.fromEntries(
+      (['A+', 'A-', 'B+', 'B-'] as const).map((pin) => [
+        pin,
+        terminal(pin, pin.startsWith('A') ? 'coil-A' : 'coil-B', 'pluggable'),
+      ]),
+    ),
   })
 }
 
@@ -260,6 +331,10 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
       ]),
     ),
   }),
+  'part:stepper-28': stepperOf('Stepper motor, 2.8 A', [57, 57, 76], 2.8, 1.1),
+  'part:stepper-42': stepperOf('Stepper motor, 4.2 A', [57, 57, 112], 4.2, 0.9),
+  'part:motion-controller-5': motionController('Motion controller, 6 axes, 5 V', 6, 5),
+  'part:motion-controller-24': motionController('Motion controller, 4 axes, 24 V', 4, 24),
   'part:end-stop': definePart('End stop', [20, 10, 8], {
     behaviour: { kind: 'sensor' },
     terminals: {

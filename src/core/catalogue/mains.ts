@@ -34,7 +34,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
       N: terminal('N', 'N', 'tab63'),
       PE: terminal('PE', 'PE', 'tab63'),
     },
-    links: [fusePlace('F', 'Lpin', 'L', 'IEC 60127', 6.3), bar('N', 'Npin', 'N')],
+    links: [fusePlace('F', 'Lpin', 'L', 'IEC 60127', null), bar('N', 'Npin', 'N')],
   }),
   'part:inlet-locking': definePart('Locking mains inlet, 16 A', [32, 32, 45], {
     mounting: 'panel',
@@ -64,7 +64,7 @@ export const MAINS_PARTS: Readonly<Record<string, Part>> = {
     mounting: 'rail',
     behaviour: { kind: 'protective-device' },
     terminals: { '1': terminal('1', 'any', 'railSpring'), '2': terminal('2', 'any', 'railSpring') },
-    links: [fusePlace('F', '1', '2', 'IEC 60127', 6.3)],
+    links: [fusePlace('F', '1', '2', 'IEC 60127', null)],
   }),
   'part:breaker-1p': definePart('Rail breaker, one pole', [18, 85, 65], {
     mounting: 'rail',

@@ -197,10 +197,10 @@ function whyChosen(limit: Limit, request: SizeConductorRequest, thinner: Candida
 function whyNone(limit: Limit, request: SizeConductorRequest, thickest: Candidate): string {
   if (limit === 'minimum') return `no ${request.series} size offered is as thick as ${request.minimum}`
   if (limit === 'protection')
-    return `even ${thickest.label} may stand behind ${formatNumber(thickest.ampacity.maxProtection_A)} A at most, and ${request.protection_A} A protects it`
+    return `even ${thickest.label} may stand behind ${formatNumber(thickest.ampacity.maxProtection_A)} A at most, and ${formatNumber(request.protection_A!)} A protects it`
   if (limit === 'drop')
     return `even ${thickest.label} loses ${formatNumber(dropOf(thickest, request))} %, above ${request.maxDrop_percent} %`
-  return `even ${thickest.label} carries ${formatNumber(thickest.ampacity.corrected_A)} A, below ${request.current_A} A`
+  return `even ${thickest.label} carries ${formatNumber(thickest.ampacity.corrected_A)} A, below ${formatNumber(request.current_A)} A`
 }
 
 function noneOffered(request: SizeConductorRequest): string {

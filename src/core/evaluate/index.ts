@@ -14,3 +14,6 @@ export function evaluate(plan: Plan): Evaluation {
   const reckoning = reckon(plan)
   return { reckoning, findings: review(plan), procedure: planSteps(plan, reckoning) }
 }
+
+export { whatFollowed, type Followed } from './followed'
+export { tryOut, type Trial } from './tryOut'

@@ -200,7 +200,14 @@ describe('sizes', () => {
         if (reckoned.function === 'PE') continue
         expect(reckoned.size).not.toBeNull()
         expect(reckoned.ampacity.value!).toBeGreaterThanOrEqual(reckoned.worst.value! - 1e-9)
-        if (reckoned.isReckoned) expect(reckoned.ampacity.value!).toBeGreaterThanOrEqual(reckoned.needs_A - 1e-9)
+        // What is fused farther on carries no more than those fuses let through (IEC 60364-4-43, 433.2).
+        const { needs_A, served, guard, alone_A } = reckoned
+        const asked_A = served?.isFused || guard?.kind === 'supply-limit' ? (served?.most_A ?? needs_A) : needs_A
+        if (reckoned.isReckoned) {
+          expect(reckoned.ampacity.value!).toBeGreaterThanOrEqual(Math.min(needs_A, asked_A) - 1e-9)
+          // And a short that the supply limits it stands for its conventional time (433.1).
+          if (guard?.kind === 'supply-limit') expect(alone_A! * 1.45).toBeGreaterThanOrEqual(guard.rating_A - 1e-9)
+        }
       }
     }
   })

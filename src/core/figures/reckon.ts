@@ -17,6 +17,7 @@ import { reckonDraws } from './supply/draws'
 import { reckonMains } from './supply/mains'
 import { findRails } from './supply/rails'
 import { reckonSupplies } from './supply/supplies'
+import { reckonHandsOff, reckonIdle } from './switching/idle'
 import { reckonStops } from './switching/stops'
 import { feedWays, reckonSafeStates, reckonSwitches } from './switching/switches'
 import type {
@@ -114,6 +115,8 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     switches: reckonSwitches(plan, model, ways, states, air),
     safeStates: reckonSafeStates(plan, model, ways),
     stops: reckonStops(model, sized.conditions),
+    idle: reckonIdle(model, sized.conditions),
+    handsOff: reckonHandsOff(model, sized.conditions),
     bonds: sized.bonds,
     pixels: reckonPixels(plan, model, sized, rails),
     boxes,

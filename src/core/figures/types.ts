@@ -20,8 +20,9 @@ import type {
 import type { Net, Potential, TerminalKey } from '@/core/model'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
+import type { ServedAtMost } from './settled/fixedLoads'
 
-export type { Net, Potential, TerminalKey }
+export type { Net, Potential, ServedAtMost, TerminalKey }
 
 /** What stands between a wire and its source: the device (or the source's own limit) that ends an overload. */
 export interface Guard {
@@ -60,8 +61,10 @@ export interface WireReckoning {
   readonly loading: Figure
   readonly drop: Figure
   readonly guard: Guard | null
-  /** What it serves cannot overload it (433.3.1); a short is another question. */
-  readonly isOverloadOmitted: boolean
+  /** With no other loaded circuit beside it; what lies with it is an assumption until its way is drawn. */
+  readonly alone_A: number | null
+  /** The most that what it serves can take (433.3.1, 433.2); null where something can take more than is known. */
+  readonly served: ServedAtMost | null
   /** Several devices may each let their current through a shared return; the sum, capped by the source. */
   readonly needs_A: number
   readonly sizing: Figure
@@ -161,6 +164,8 @@ export interface SwitchReckoning {
   readonly worst: Figure
   /** Share of what it stands, by the kind of its loads. */
   readonly loading: Figure
+  /** More than is printed on it, customary shares apart. */
+  readonly isBeyondPrinted: boolean
   readonly heat: {
     readonly dissipation_W: number
     readonly needsSink: boolean
@@ -382,6 +387,10 @@ export interface CircuitFigures {
   readonly switches: readonly SwitchReckoning[]
   readonly safeStates: readonly SafeStateReckoning[]
   readonly stops: readonly StopReckoning[]
+  /** What is fed while no program commands anything. */
+  readonly idle: readonly DeviceId[]
+  /** What is fed with every program running and nobody's hand on a button. */
+  readonly handsOff: readonly DeviceId[]
   readonly bonds: readonly BondReckoning[]
   readonly pixels: readonly PixelReckoning[]
   readonly boxes: readonly BoxHeatReckoning[]

@@ -84,12 +84,22 @@ export class Context {
     return this.terminalName(device, terminal)
   }
 
+  /** "+", or "H0 +" where another block of the part has the same label. */
+  private shortLabel(device: DeviceId, terminal: TerminalId): string {
+    const { block, label } = this.terminal(device, terminal)
+    if (block === null) return label
+    const isDouble = Object.values(this.part(device).terminals).some(
+      (other) => other!.label === label && other!.block !== block,
+    )
+    return isDouble ? `${block} ${label}` : label
+  }
+
   /** "W12 (PS1 +V to F2 + in)". */
   wireName(id: WireId): string {
     const wire = this.plan.wires[id]!
     const end = (side: Wire['from']) => {
       const at = landingOf(this.plan, side)
-      if (at) return `${this.device(at.device).tag} ${this.terminal(at.device, at.terminal).label}`
+      if (at) return `${this.device(at.device).tag} ${this.shortLabel(at.device, at.terminal)}`
       return side.kind === 'plug' ? `way ${side.way} of a loose plug` : 'parked'
     }
     return `${wire.label || id} (${end(wire.from)} to ${end(wire.to)})`

@@ -3,7 +3,7 @@ import { PATTERNS, startingPattern } from '@/core/patterns'
 import { apply, type Command, type DeviceId, type Plan, type TerminalId, type WireEnd, type WireId } from '@/core/plan'
 import { reckon } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'
-import { review, type Finding } from '.'
+import { findAll, type Finding } from '.'
 
 /**
  * Sound plans, spoiled one mistake at a time in every place where it can be made. The mistakes are those of the trade:
@@ -21,7 +21,7 @@ function spoiled(plan: Plan, ...commands: Command[]): { readonly plan: Plan; rea
   const outcome = apply(plan, commands)
   if (outcome.kind === 'refused')
     throw new Error(outcome.issues.map(({ path, message }) => `${path} ${message}`).join())
-  return { plan: outcome.plan, findings: review(outcome.plan) }
+  return { plan: outcome.plan, findings: findAll(outcome.plan) }
 }
 
 const wiresOf = (plan: Plan) => Object.entries(plan.wires).map(([id, wire]) => ({ id: id as WireId, wire: wire! }))
@@ -53,7 +53,7 @@ function isOneOfTwo(plan: Plan, id: WireId): boolean {
 }
 
 describe.each(PLANS)('%s, spoiled', (_name, plan) => {
-  const before = new Set(review(plan).map(({ id }) => id))
+  const before = new Set(findAll(plan).map(({ id }) => id))
 
   it('by any one power or earth wire left out: noticed', () => {
     for (const { id, wire } of wiresOf(plan)) {
@@ -159,7 +159,7 @@ describe.each(PLANS)('%s, spoiled', (_name, plan) => {
       if (rating_A === null || !(link in plan.devices[device]!.fitted)) continue
       const fixed = behind.filter((id) => wires[id]!.function === 'L' || wires[id]!.function === 'V+')
       // A lead that its load cannot overload is another question: there a short decides.
-      const asked = fixed.filter((id) => !wires[id]!.isOverloadOmitted)
+      const asked = fixed.filter((id) => wires[id]!.served === null)
       if (!asked.some((id) => wires[id]!.ampacity.value! < ahead_A(voltage_V) - 0.01)) continue
       const { findings } = spoiled(
         plan,

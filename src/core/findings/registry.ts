@@ -1,3 +1,5 @@
+import { commandingRules } from './rules/commanding'
+import { completeRules } from './rules/complete'
 import { mainsRules } from './rules/mains'
 import { earthRules } from './rules/earth'
 import { suppliesRules } from './rules/supplies'
@@ -19,6 +21,8 @@ export const RULES = {
   ...protectionRules,
   ...wiresRules,
   ...switchingRules,
+  ...commandingRules,
+  ...completeRules,
   ...terminalsRules,
   ...signalsRules,
   ...placingRules,

@@ -1,6 +1,8 @@
 import { circuitView, layoutView, type Plan, type View } from '@/core/plan'
 import { cite } from '@/core/reference'
 import { Context } from './context'
+import { foldConsequences } from './consequences'
+import { foldAlike } from './fold'
 import { RULES, type RuleId } from './registry'
 import type { Finding, Reads, Rule, Severity, Subject, Worded } from './types'
 
@@ -10,10 +12,10 @@ const VIEWS: Readonly<Record<Reads, View>> = { circuit: circuitView, layout: lay
 
 const known = new WeakMap<Plan, Map<RuleId, readonly Finding[]>>()
 
-/** Runs every rule over what it reads of a plan, where that has changed; stops first. */
-export function review(plan: Plan): readonly Finding[] {
+/** Runs every rule over what it reads of a plan, where that has changed: each finding by itself. */
+export function findAll(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
-  const findings = (Object.keys(RULES) as RuleId[]).flatMap((id) => {
+  return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
     const view = VIEWS[RULES[id].reads](plan)
     let own = known.get(view)
     if (!own) known.set(view, (own = new Map()))
@@ -25,18 +27,26 @@ export function review(plan: Plan): readonly Finding[] {
     }
     return found
   })
-  return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity])
+}
+
+/** What a person is told: what is alike in one line, what follows from something else told with it; stops first. */
+export function review(plan: Plan): readonly Finding[] {
+  const findings = foldAlike(plan, findAll(plan))
+  return foldConsequences(
+    plan,
+    findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]),
+  )
 }
 
 /** The findings of one rule, each with an id of its own that does not depend on the order in which things were entered. */
 export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
   const worded = rule.review(context).map((wording) => ({ wording, base: baseId(id, wording) }))
-  const alike = new Map<string, string[]>()
-  for (const { base, wording } of worded) alike.set(base, [...(alike.get(base) ?? []), wording.what].sort())
+  const wordings = new Map<string, string[]>()
+  for (const { base, wording } of worded) wordings.set(base, [...(wordings.get(base) ?? []), wording.what].sort())
   const taken = new Map<string, number>()
-  return worded.map(({ wording: { subjects, what, why, severity, fixes, facts }, base }) => {
+  return worded.map(({ wording: { subjects, what, why, severity, fixes, facts, harm, alike }, base }) => {
     // Two that name the same things are told apart by their words, in the order of the alphabet.
-    const words = alike.get(base)!
+    const words = wordings.get(base)!
     const place = words.indexOf(what) + (taken.get(`${base}\n${what}`) ?? 0)
     taken.set(`${base}\n${what}`, (taken.get(`${base}\n${what}`) ?? 0) + 1)
     return {
@@ -51,6 +61,10 @@ export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
       source: cite(rule.source),
       fixes: fixes ?? [],
       facts,
+      harm: harm ?? null,
+      alike: alike ?? null,
+      count: 1,
+      followers: [],
     }
   })
 }

@@ -15,8 +15,9 @@ import {
 } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { BUILD_SAMPLES } from '../../../tests/builds/samples'
 import { LAYOUT_SAMPLES } from '../../../tests/layoutSamples'
-import { applyRule, Context, review, RULES, type Finding, type RuleId } from '.'
+import { applyRule, Context, findAll, review, RULES, type Finding, type RuleId } from '.'
 
 const wire = (n: number) => `wire:w${n}` as WireId
 const device = (tag: string) => `device:${tag}` as DeviceId
@@ -353,8 +354,10 @@ const SAMPLES: Readonly<
   },
   'fuse-does-not-protect-wire': {
     bad: [
-      () => clay(change(23, { size: '0.75 mm²' })),
+      () => clay(change(23, { size: '0.34 mm²' })),
       () => clay(change(25, { size: '0.75 mm²' }), blade('f2', 'F2', 15)),
+      // Only by its neighbours: a caution.
+      () => clay(change(23, { size: '0.75 mm²' })),
       // Behind the outlet's breaker alone.
       () =>
         bench((b) =>
@@ -466,7 +469,7 @@ const SAMPLES: Readonly<
         const plan = structuredClone(clayPrinter()) as Plan & {
           parts: Record<string, { terminals: Record<string, { excludes: string[] }> }>
         }
-        plan.parts['part:motion-board-24']!.terminals['H0+']!.excludes = ['CTL+']
+        plan.parts['part:motion-board-24']!.terminals['H0+']!.excludes = ['H1+']
         return plan
       },
     ],
@@ -1155,6 +1158,7 @@ const SAMPLES: Readonly<
     good: [() => computerOf(10), () => clay()],
   },
   ...LAYOUT_SAMPLES,
+  ...BUILD_SAMPLES,
   'parked-bare': {
     bad: [
       () =>
@@ -1204,7 +1208,7 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
   it('finds the same in what it says it reads as in the whole plan', () => {
     for (const make of [...SAMPLES[id].bad, ...SAMPLES[id].good]) {
       const plan = once(make)
-      const ofRule = review(plan).filter(({ rule }) => rule === id)
+      const ofRule = findAll(plan).filter(({ rule }) => rule === id)
       expect(ofRule.sort(byId)).toEqual(find(id, plan).sort(byId))
     }
   })

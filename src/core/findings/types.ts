@@ -1,7 +1,14 @@
 import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
+import type { Scenario } from '@/core/figures'
 import type { SourceRef } from '@/core/reference'
 import type { Context } from './context'
 
+/**
+ * How grave a finding is.
+ * - stop: it may burn, shock, run away or destroy something, or it certainly does not work.
+ * - caution: trouble is likely, or it is against a usual rule.
+ * - note: worth knowing, and no more.
+ */
 export type Severity = 'stop' | 'caution' | 'note'
 
 /** Where a person goes to mend it. */
@@ -19,6 +26,12 @@ export interface Fix {
   readonly commands: readonly Command[]
 }
 
+/** What happens, in figures of the model beside their limit; and the scenario that plays it, where there is one. */
+export interface Harm {
+  readonly words: string
+  readonly scenario: Scenario | null
+}
+
 /** One thing wrong, in words. */
 export interface Wording {
   readonly subjects: readonly Subject[]
@@ -27,6 +40,10 @@ export interface Wording {
   /** Where the rule's own severity is not the right one for this case. */
   readonly severity?: Severity
   readonly fixes?: readonly Fix[]
+  /** The harm, solved: what flows then, and a situation in which it can be looked at. */
+  readonly harm?: Harm
+  /** What several findings of the rule have in common where they are one thing: a cable, a fuse, a reason. */
+  readonly alike?: string
 }
 
 /** A wording with what tells it from others of its rule about the same subjects. */
@@ -84,14 +101,22 @@ export interface Finding {
   readonly fixes: readonly Fix[]
   /** What the words were made from: ids, figures and codes, as the rule found them. */
   readonly facts: unknown
+  readonly harm: Harm | null
+  readonly alike: string | null
+  /** How many it stands for. */
+  readonly count: number
+  /** What follows from it, told in it. */
+  readonly followers: readonly { readonly id: string; readonly what: string; readonly subjects: readonly Subject[] }[]
 }
 
 /** What facts name, whatever the order of their keys: ids, labels and kinds, but no figures, which change with the plan. */
 function keyOf(facts: unknown): string {
   const names = new Set<string>()
   const gather = (value: unknown, depth: number): void => {
-    if (typeof value === 'string') names.add(value)
-    else if (typeof value === 'object' && value !== null && depth < 4)
+    // Words with figures in them change with the plan; ids and codes hold no space.
+    if (typeof value === 'string') {
+      if (!value.includes(' ')) names.add(value)
+    } else if (typeof value === 'object' && value !== null && depth < 4)
       for (const inner of Object.values(value)) gather(inner, depth + 1)
   }
   gather(facts, 0)

@@ -208,6 +208,18 @@ export class PlanBuilder {
     return this
   }
 
+  /** What goes to a device in the field runs in a jacket. */
+  jacketOutside(): this {
+    const isOutside = (end: WireEnd) => end.kind === 'terminal' && this.plan.devices[end.device]!.place.kind === 'field'
+    this.plan.wires = Object.fromEntries(
+      Object.entries(this.plan.wires).map(([id, wire]) => [
+        id,
+        isOutside(wire!.from) || isOutside(wire!.to) ? { ...wire!, jacket: 'jacketed' } : wire!,
+      ]),
+    )
+    return this
+  }
+
   build(): Plan {
     return this.plan
   }

@@ -1,5 +1,5 @@
 import type { Plan } from '@/core/plan'
-import { PlanBuilder } from './builder'
+import { deviceIdOf, PlanBuilder } from './builder'
 
 export const PATTERNS = ['printer', 'router', 'arm', 'lights'] as const
 export type PatternName = (typeof PATTERNS)[number]
@@ -100,13 +100,21 @@ function printer(region: Region): Plan {
     .device('A1', 'motion-board-24', 'Motion board')
     .device('V1', 'fan-24', 'Box fan')
     .device('A2', 'computer-5', 'Small computer')
-    .device('E1', 'heater-24', 'Nozzle heater', { ...field('machine head'), safeState: 'off' })
+    .device('E1', 'heater-24', 'Nozzle heater', {
+      ...field('machine head'),
+      safeState: 'off',
+      commandedBy: deviceIdOf('A1'),
+      watchedBy: deviceIdOf('B1'),
+    })
+    .device('B1', 'thermistor', 'Nozzle sensor', field('machine head'))
   distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3', [
     ['A1 V+ V-', 7.5, 350],
     ['V1 + -', 1, 300],
   ])
     .wire('A1.H0+', 'E1.+', 'V+', { length_mm: 1200, flexClass: 'chain' })
     .wire('A1.H0-', 'E1.-', 'V-', { length_mm: 1200, flexClass: 'chain' })
+    .wire('A1.T0S', 'B1.1', 'signal', { length_mm: 1200, flexClass: 'chain' })
+    .wire('A1.T0G', 'B1.2', 'signal', { length_mm: 1200, flexClass: 'chain' })
     .wire('PS2.V+1', 'A2.V+', 'V+', { length_mm: 300 })
     .wire('PS2.V-1', 'A2.V-', 'V-', { length_mm: 300 })
     .wire('PS2.V-1', 'X0.12', 'V-', { length_mm: 300 })
@@ -124,6 +132,41 @@ function printer(region: Region): Plan {
   return b.build()
 }
 
+interface Axis {
+  readonly load_W: number
+  /** What its driver is set to. */
+  readonly set: string
+  readonly part: string
+}
+
+/** Drivers with their motors, and a controller whose pulses share one ground, linked from driver to driver. */
+function axesOf(
+  b: PlanBuilder,
+  axes: readonly number[],
+  controller: string,
+  part: string,
+  axisOf: (n: number) => Axis,
+  region: Region,
+): void {
+  b.device(controller, part, 'Motion controller')
+  for (const n of axes) {
+    const { load_W, set, part: motor } = axisOf(n)
+    const size =
+      region === 'NEC' ? (motor === 'stepper' ? '22 AWG' : '18 AWG') : motor === 'stepper' ? '0.34 mm²' : '0.75 mm²'
+    b.device(`A${n}`, 'driver', `Driver axis ${n}`, {
+      loads: { motor: { power_W: load_W } },
+      settings: { current: set },
+    })
+      .device(`M${n}`, motor, `Motor axis ${n}`, field('machine'))
+      .wire(`${controller}.P${n}`, `A${n}.PUL+`, 'signal', { length_mm: 400 })
+      .wire(`${controller}.D${n}`, `A${n}.DIR+`, 'signal', { length_mm: 400 })
+      .wire(`A${n}.PUL-`, `A${n}.DIR-`, 'signal', { length_mm: 60 })
+      .wire(n === axes[0] ? `${controller}.G` : `A${n - 1}.DIR-`, `A${n}.PUL-`, 'signal', { length_mm: 200 })
+    for (const pin of ['A+', 'A-', 'B+', 'B-'])
+      b.wire(`A${n}.${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 1500, size, flexClass: 'chain' })
+  }
+}
+
 function router(region: Region): Plan {
   const b = begin('New router', region, region === 'NEC' ? 10 : 6.3, [
     ['PS1', 'supply-48-600', '48 V supply'],
@@ -131,7 +174,7 @@ function router(region: Region): Plan {
   ])
     .device('U2', 'metal', 'Machine frame', field('machine'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 900 })
-  for (const n of [1, 2, 3]) b.device(`A${n}`, 'driver', `Driver axis ${n}`, { loads: { motor: { power_W: 90 } } })
+  axesOf(b, [1, 2, 3], 'A9', 'motion-controller-24', () => ({ load_W: 90, set: '4.2 A', part: 'stepper-42' }), region)
   b.device('V1', 'fan-24', 'Box fan').device('H1', 'lamp-24', 'Work lamp', field('machine'))
   distribute(b, 'PS1', 'F2', 'fuse-block-4', 'X0', 'ISO 8820-3 58 V', [
     ['A1 V+ V-', 5, 350],
@@ -141,6 +184,7 @@ function router(region: Region): Plan {
   return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [
     ['V1 + -', 1, 300],
     ['H1 + -', 1, 1500],
+    ['A9 V+ V-', 1, 300],
   ]).build()
 }
 
@@ -151,10 +195,15 @@ function arm(region: Region): Plan {
   ])
     .device('U2', 'metal', 'Arm base', field('arm'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 800 })
-    .device('A7', 'controller-5', 'Controller')
   const axes = [1, 2, 3, 4, 5, 6]
-  for (const n of axes)
-    b.device(`A${n}`, 'driver', `Driver joint ${n}`, { loads: { motor: { power_W: n <= 3 ? 45 : 20 } } })
+  axesOf(
+    b,
+    axes,
+    'A7',
+    'motion-controller-5',
+    (n) => (n <= 3 ? { load_W: 45, set: '2.8 A', part: 'stepper-28' } : { load_W: 20, set: '1.5 A', part: 'stepper' }),
+    region,
+  )
   return distribute(
     b,
     'PS1',
@@ -172,16 +221,18 @@ function arm(region: Region): Plan {
 function lights(region: Region): Plan {
   const b = begin('New lights', region, region === 'NEC' ? 5 : 3.15, [['PS1', 'supply-12-150', '12 V supply']])
   const strings = [1, 2, 3, 4]
-  for (const n of strings) b.device(`H${n}`, 'pixels-12', `Pixel string ${n}`, field('outside'))
-  return distribute(
-    b,
-    'PS1',
-    'F2',
-    'fuse-block-4',
-    'X0',
-    'ISO 8820-3',
-    strings.map((n) => [`H${n} V+ V-`, 3, 2000] as const),
-  ).build()
+  b.device('A1', 'controller-5', 'Pixel controller').device('PS2', 'converter-24-5', '5 V for the controller')
+  for (const n of strings)
+    b.device(`H${n}`, 'pixels-12', `Pixel string ${n}`, field('outside')).wire(`A1.D${n}`, `H${n}.D`, 'signal', {
+      length_mm: 2000,
+    })
+  return distribute(b, 'PS1', 'F2', 'fuse-block-6', 'X0', 'ISO 8820-3', [
+    ...strings.map((n) => [`H${n} V+ V-`, 3, 2000] as const),
+    ['PS2 IN+ IN-', 1, 300] as const,
+  ])
+    .wire('PS2.OUT+', 'A1.V+', 'V+', { length_mm: 200 })
+    .wire('PS2.OUT-', 'A1.V-', 'V-', { length_mm: 200 })
+    .build()
 }
 
 const MAKE: Readonly<Record<PatternName, (region: Region) => Plan>> = { printer, router, arm, lights }

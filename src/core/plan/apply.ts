@@ -273,8 +273,11 @@ function removeCable(draft: MutablePlan, { id }: Extract<Command, { type: 'remov
 /** Wires follow the terminal map; what the new part knows nothing of is dropped. */
 function replacePart(draft: MutablePlan, command: Extract<Command, { type: 'replacePart' }>): void {
   const device = existing(draft.devices, command.device, 'device')
+  const before = draft.parts[device.part]!.name
   bringPart(draft, command.part)
   const next = draft.parts[command.part.id]!
+  // What bore the old part's name bears the new one's; a name that a person gave stays.
+  if (device.name === before) device.name = next.name
   device.part = command.part.id
   for (const key of Object.keys(device.loads)) if (!next.draws.some((draw) => draw.id === key)) delete device.loads[key]
   for (const key of Object.keys(device.fitted))

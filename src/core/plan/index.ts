@@ -50,7 +50,7 @@ export { boxPlans, circuitView, guardingView, layoutView, placesView, wiringView
 export { withoutInvisible } from './fields'
 export { openingShape, type OpeningShape } from './opening'
 export type { Load, Place } from './device'
-export type { Site } from './site'
+export { outletCurve, type Site } from './site'
 import type { Plan } from './plan'
 
 /** The records as they stand in a plan, readonly throughout. */

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { positive, temperature_C } from './fields'
+import { positive, temperature_C, unknown } from './fields'
 
 export const plug = z.strictObject({
   /** Polarised: line and neutral cannot be exchanged. Reversible: they can. Fixed: wired in, no plug. */
@@ -17,6 +17,8 @@ export const site = z.strictObject({
   region: z.enum(['IEC', 'NEC']),
   plug,
   outletBreaker_A: positive().max(63, { error: 'must be 63 A or less' }),
+  /** How quickly the outlet's breaker trips on a peak; the usual one of the region where left out: B by IEC, C by the NEC. */
+  outletCurve: unknown(z.enum(['B', 'C', 'D'])),
   /** Residual-current (ground-fault) device ahead of the outlet; null without one. */
   residual_mA: positive().nullable(),
   /** Fault current the outlet can deliver; null when unknown. */
@@ -26,3 +28,8 @@ export const site = z.strictObject({
 })
 
 export type Site = z.output<typeof site>
+
+/** How quickly the outlet's breaker trips: as stated, else as usual where the box is built (common practice). */
+export function outletCurve({ outletCurve: own, region }: Site): 'B' | 'C' | 'D' {
+  return own ?? (region === 'NEC' ? 'C' : 'B')
+}

@@ -4,9 +4,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
-import { apply, type Command, type DeviceId, type Plan, type WireId } from '@/core/plan'
+import { apply, parsePlan, type Command, type DeviceId, type Plan, type WireId } from '@/core/plan'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
-import { DEMOS } from '@demo/scenarios'
 import { firstReleaseFacts, judgeReading, orderSteps, PHASES, progressOf, type SignOff, type Step } from '.'
 
 const after = (...commands: Command[]) => {
@@ -198,21 +197,28 @@ describe('sign-offs', () => {
       const file = join(process.cwd(), 'tests', 'plans', 'format1', `${key}.facts.json`)
       const facts = JSON.parse(readFileSync(file, 'utf8')) as Record<string, Record<string, string>>
       const log = Object.entries(facts).map(([step, own]): SignOff => ({ step, kind: 'signed', facts: own }))
-      const plan = DEMOS[key]!()
+      const read = parsePlan(JSON.parse(readFileSync(file.replace('.facts', ''), 'utf8')))
+      if (read.kind !== 'plan') throw new Error('not read')
+      const { plan } = read
       const statuses = (now: Plan) => {
         const { procedure, reckoning } = evaluate(now)
         return progressOf(procedure, log, firstReleaseFacts(now, reckoning))
       }
       // Steps that the first release did not know are open; what it knew and had signed is done.
       const known = [...statuses(plan)].filter(([id]) => id in facts)
-      expect(known.filter(([, { status }]) => status !== 'done')).toEqual([])
+      // What this release sizes otherwise is to be looked at again, and nothing else.
+      const undoneByRules = known.filter(([, { status }]) => status !== 'done')
+      for (const [, { changed }] of undoneByRules)
+        for (const words of changed)
+          expect(words).toMatch(/^size: |how its ends are made|the wires (it is about|of its earth)/)
+      expect(undoneByRules.length).toBeLessThan(known.length / 3)
       const [wireId] = Object.keys(plan.wires)
       const outcome = apply(plan, [{ type: 'updateWire', id: wireId as WireId, changes: { size: '4 mm²' } }])
       if (outcome.kind === 'refused') throw new Error('refused')
       const undone = [...statuses(outcome.plan)].filter(([, { status }]) => status === 'redo').map(([id]) => id)
       const procedureLength = Object.keys(facts).length
       expect(undone).toContain(`wire:${wireId}`)
-      expect(undone.length).toBeLessThan(Math.min(16, procedureLength / 2))
+      expect(undone.length - undoneByRules.length).toBeLessThan(Math.min(16, procedureLength / 2))
     },
   )
 
@@ -223,6 +229,6 @@ describe('sign-offs', () => {
 
   it('says what changed', () => {
     const now = after({ type: 'updateWire', id: 'wire:w27' as WireId, changes: { size: '1.5 mm²' } })
-    expect(progressOf(now, signAll(before)).get('wire:wire:w27')!.changed).toContain('size: 0.75 mm² → 1.5 mm²')
+    expect(progressOf(now, signAll(before)).get('wire:wire:w27')!.changed).toContain('size: 0.5 mm² → 1.5 mm²')
   })
 })

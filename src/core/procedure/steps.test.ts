@@ -93,7 +93,7 @@ describe('what keeps loads off while a supply is tried', () => {
 describe('a reading behind a switch', () => {
   const { clay, foam } = { clay: stepsOf(DEMOS['clay-printer']!()), foam: stepsOf(DEMOS['foam-gantry']!()) }
   it.each([
-    [clay, 'power:load/device:e2/device:ps1/out/+', /It is switched: have it on/],
+    [clay, 'power:load/device:e2/device:ps1/out/+', /It is switched by A1: have it on/],
     [foam, 'power:load/device:e1/device:ps1/out/+', /It is switched by K2/],
     [foam, 'power:load/device:v1/device:ps2/out/+', /It is switched by B2/],
   ] as const)('says how it comes on', (steps, id, words) => expect(linesOf(steps.get(id))).toMatch(words))

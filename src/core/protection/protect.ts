@@ -1,5 +1,5 @@
 import { formatNumber, isAtMost } from '@/core/quantity'
-import { cite, FAMILIES, OVERLOAD_FACTOR, SOURCES, type DeviceFamily } from '@/core/reference'
+import { cite, FAMILIES, offeredRatings_A, OVERLOAD_FACTOR, SOURCES, type DeviceFamily } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import { greatestRating_A } from './coordinate'
 
@@ -7,15 +7,22 @@ export interface ProtectRequest {
   readonly load_A: number
   /** Three hours or more. */
   readonly continuous: boolean
-  /** Corrected ampacity of the wire. */
-  readonly wire_A: number
+  /** Corrected ampacity of the wire; null where its size will follow the fuse. */
+  readonly wire_A: number | null
   readonly family: DeviceFamily
   readonly loadingLimit_percent?: number
   readonly voltage_V?: number
   readonly system?: 'dc' | 'ac-1ph'
   /** Air about the device; without it no thermal derating is reckoned. */
   readonly ambient_C?: number
+  /** Peak that supplies behind a fuse draw when they are switched on. */
+  readonly inrush_A?: number
+  /** Only ratings that are made and sold; the calculator answers from the whole series. */
+  readonly isOffered?: boolean
 }
+
+/** A slow fuse stands so many times its rating for the milliseconds of an inrush: IEC 60127-2, sheets 3 and 5 (from memory). */
+const INRUSH_MULTIPLE = 10
 
 export interface Protection {
   readonly feasible: boolean
@@ -62,21 +69,32 @@ export function protect(request: ProtectRequest): {
     request.loadingLimit_percent ??
     (continuous ? data.loadingLimit_percent.continuous : data.loadingLimit_percent.intermittent)
   const warm = thermalFactor(family, ambient_C)
-  const minimum_A = load_A / (limit_percent / 100) / warm
-  const maximum_A = greatestRating_A(family, wire_A)
-  const operatingLimit_A = (OVERLOAD_FACTOR * wire_A) / data.operatesAt
+  const byLoad_A = load_A / (limit_percent / 100) / warm
+  const byInrush_A = data.kind === 'fuse' ? (request.inrush_A ?? 0) / INRUSH_MULTIPLE : 0
+  const minimum_A = Math.max(byLoad_A, byInrush_A)
+  const maximum_A = wire_A === null ? Infinity : greatestRating_A(family, wire_A)
   const trace = [
     step(
       'Loading limit',
-      `${formatNumber(load_A)} A ÷ ${limit_percent} %${warm === 1 ? '' : ` ÷ ${formatNumber(warm)} in air of ${ambient_C} °C (typical of the class)`} = ${formatNumber(minimum_A)} A`,
+      `${formatNumber(load_A)} A ÷ ${limit_percent} %${warm === 1 ? '' : ` ÷ ${formatNumber(warm)} in air of ${ambient_C} °C (typical of the class)`} = ${formatNumber(byLoad_A)} A`,
       request.loadingLimit_percent === undefined ? `${cite(data.source)}, ${COMMON_PRACTICE}` : 'given',
     ),
-    step(
-      'What the wire stands',
-      `rating ≤ ${formatNumber(wire_A)} A and ${data.operatesAt} × rating ≤ 1.45 × ${formatNumber(wire_A)} A, so rating ≤ ${formatNumber(operatingLimit_A)} A; together at most ${formatNumber(maximum_A)} A`,
-      cite(SOURCES.iec60364Overload),
-    ),
+    wire_A === null
+      ? step('What the wire stands', 'its size follows the fuse', cite(SOURCES.iec60364Overload))
+      : step(
+          'What the wire stands',
+          `rating ≤ ${formatNumber(wire_A)} A and ${data.operatesAt} × rating ≤ 1.45 × ${formatNumber(wire_A)} A, so rating ≤ ${formatNumber((OVERLOAD_FACTOR * wire_A) / data.operatesAt)} A; together at most ${formatNumber(maximum_A)} A`,
+          cite(SOURCES.iec60364Overload),
+        ),
   ]
+  if (byInrush_A > 0)
+    trace.push(
+      step(
+        'Inrush',
+        `${formatNumber(request.inrush_A!)} A for milliseconds ÷ ${INRUSH_MULTIPLE} = ${formatNumber(byInrush_A)} A at least, of a slow type`,
+        COMMON_PRACTICE,
+      ),
+    )
   const reasons: string[] = []
   if (request.voltage_V !== undefined) {
     const objection = voltageObjection(family, request.voltage_V, request.system)
@@ -89,14 +107,15 @@ export function protect(request: ProtectRequest): {
     )
     if (objection) reasons.push(objection)
   }
-  const fit = data.ratings_A.find((rating) => isAtMost(minimum_A, rating) && isAtMost(rating, maximum_A))
-  if (fit === undefined) reasons.push(whyNone(data.ratings_A, minimum_A, maximum_A, family))
+  const ratings_A = request.isOffered ? offeredRatings_A(family) : data.ratings_A
+  const fit = ratings_A.find((rating) => isAtMost(minimum_A, rating) && isAtMost(rating, maximum_A))
+  if (fit === undefined) reasons.push(whyNone(ratings_A, minimum_A, maximum_A, family))
   const feasible = reasons.length === 0
   trace.push(
     step(
       feasible ? 'Standard rating' : 'No rating fits',
       feasible
-        ? `${formatNumber(minimum_A)} ≤ ${fit} ≤ ${formatNumber(maximum_A)} A: the smallest that fits`
+        ? `${formatNumber(minimum_A)} ≤ ${fit}${wire_A === null ? '' : ` ≤ ${formatNumber(maximum_A)}`} A: the smallest that fits`
         : reasons.join('; '),
       cite(data.source),
     ),

@@ -19,7 +19,8 @@ const NEC_GROUNDING: readonly (readonly [upTo_A: number, size: string])[] = [
 
 /**
  * The least earth conductor beside a mains conductor.
- * IEC: as thick as the line conductor up to 16 mm² (IEC 60204-1, table 1). NEC: by the protective device (table 250.122).
+ * IEC: as thick as the line conductor up to 16 mm² (IEC 60204-1, table 1). NEC: by the protective device (table 250.122), never thicker
+ * than the line conductor (250.122(A), from memory).
  * Where the series wanted is not the rule's own, the next thicker size of it by area.
  */
 export function earthConductorFor(request: {
@@ -31,9 +32,13 @@ export function earthConductorFor(request: {
   const { region, line, protection_A, series } = request
   if (region === 'NEC') {
     const row = NEC_GROUNDING.find(([upTo_A]) => protection_A <= upTo_A) ?? NEC_GROUNDING[NEC_GROUNDING.length - 1]!
+    // 250.122(A): in no case thicker than the conductors of the circuit.
+    const isAsLine = wireSize(line).area_mm2 < wireSize(row[1]).area_mm2
     return {
-      size: atLeastArea(wireSize(row[1]).area_mm2, series),
-      reason: `behind ${protection_A} A: ${row[1]}`,
+      size: atLeastArea(Math.min(wireSize(row[1]).area_mm2, wireSize(line).area_mm2), series),
+      reason: isAsLine
+        ? `as its line conductor, ${line}; never thicker (250.122(A))`
+        : `behind ${protection_A} A: ${row[1]}`,
       source: SOURCES.necEarth,
     }
   }

@@ -38,6 +38,8 @@ export const FERRULES: readonly FerruleRow[] = [
 
 /** The customary metric sleeve of a gauge: common practice. */
 const SLEEVE_OF_GAUGE: Readonly<Record<string, number>> = {
+  '28 AWG': 0.08,
+  '26 AWG': 0.14,
   '24 AWG': 0.25,
   '22 AWG': 0.34,
   '20 AWG': 0.5,
@@ -50,9 +52,14 @@ const SLEEVE_OF_GAUGE: Readonly<Record<string, number>> = {
   '6 AWG': 16,
 }
 
+/** The metric size that a conductor passes for in clamps and sleeves: its own, or the customary one of its gauge. */
+export function customaryArea_mm2(size: string): number {
+  const { series, area_mm2 } = wireSize(size)
+  return series === 'AWG' ? (SLEEVE_OF_GAUGE[size] ?? area_mm2) : area_mm2
+}
+
 /** The ferrule sold for a conductor; null where none is customary. */
 export function ferruleSizeFor(size: string): FerruleRow | null {
-  const conductor = wireSize(size)
-  const area = conductor.series === 'AWG' ? SLEEVE_OF_GAUGE[size] : conductor.area_mm2
+  const area = customaryArea_mm2(size)
   return FERRULES.find((candidate) => candidate.area_mm2 === area) ?? null
 }

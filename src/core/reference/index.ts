@@ -16,13 +16,22 @@ export {
   DEVICE_FAMILIES,
   FAMILIES,
   OVERLOAD_FACTOR,
+  offeredRatings_A,
+  familiesFor,
   type Curve,
   type DeviceFamily,
   type FamilyData,
 } from './protectiveDevices'
 export { TIME_CURRENT, type CurvePoint, type TimeCurrentBand } from './timeCurrent'
 export { earthConductorFor, type EarthRule } from './earthConductor'
-export { FERRULES, FERRULE_CODES, ferruleSizeFor, type FerruleCode, type FerruleRow } from './ferrules'
+export {
+  FERRULES,
+  FERRULE_CODES,
+  customaryArea_mm2,
+  ferruleSizeFor,
+  type FerruleCode,
+  type FerruleRow,
+} from './ferrules'
 export { INSULATED_CRIMPS, type InsulatedCrimp } from './insulatedCrimps'
 export { GLAND_THREADS, glandThread, type GlandThread } from './glandThreads'
 export {

@@ -49,8 +49,11 @@ describe('earth conductors, NEC table 250.122 (from memory), copper', () => {
     [100, '8 AWG'],
     [200, '6 AWG'],
   ])('behind %d A: %s', (protection_A, earth) => {
-    expect(earthConductorFor({ region: 'NEC', line: '14 AWG', protection_A, series: 'AWG' }).size).toBe(earth)
+    expect(earthConductorFor({ region: 'NEC', line: '3 AWG', protection_A, series: 'AWG' }).size).toBe(earth)
   })
+
+  it('never thicker than the line conductor: 250.122(A) (from memory)', () =>
+    expect(earthConductorFor({ region: 'NEC', line: '14 AWG', protection_A: 60, series: 'AWG' }).size).toBe('14 AWG'))
 
   it('in millimetres, never thinner than the gauge', () => {
     for (const protection_A of [15, 20, 60, 100]) {

@@ -73,20 +73,23 @@ const BLADE: TimeCurrentBand = {
   source: SOURCES.iso8820,
 }
 
+const MINIATURE: Readonly<Partial<Record<Curve, TimeCurrentBand>>> = {
+  slow: {
+    holds: 1.5,
+    points: [at(2.1, 5, 120), at(2.75, 0.6, 10), at(4, 0.15, 3), at(10, 0.02, 0.3), at(30, 0.003, 0.03)],
+    source: SOURCES.iec60127,
+  },
+  quick: {
+    holds: 1.5,
+    points: [at(2.1, 1, 1800), at(2.75, 0.05, 2), at(4, 0.01, 0.3), at(10, 0.002, 0.02), at(30, 0.0005, 0.004)],
+    source: SOURCES.iec60127,
+  },
+}
+
 /** Bands by family and curve, typical of the class; the sheet of the device decides. */
 export const TIME_CURRENT: Readonly<Record<DeviceFamily, Readonly<Partial<Record<Curve, TimeCurrentBand>>>>> = {
-  'IEC 60127': {
-    slow: {
-      holds: 1.5,
-      points: [at(2.1, 5, 120), at(2.75, 0.6, 10), at(4, 0.15, 3), at(10, 0.02, 0.3), at(30, 0.003, 0.03)],
-      source: SOURCES.iec60127,
-    },
-    quick: {
-      holds: 1.5,
-      points: [at(2.1, 1, 1800), at(2.75, 0.05, 2), at(4, 0.01, 0.3), at(10, 0.002, 0.02), at(30, 0.0005, 0.004)],
-      source: SOURCES.iec60127,
-    },
-  },
+  'IEC 60127': MINIATURE,
+  'IEC 60127 low': MINIATURE,
   'UL 248-14': {
     slow: {
       holds: 1.1,

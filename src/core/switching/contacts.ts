@@ -37,6 +37,8 @@ export interface ContactFitness {
     readonly isFromSheet: boolean
   }[]
   readonly dcShare: number
+  /** Of what is printed alone: its own figure of a kind where there is one, else the plain one; no customary shares. */
+  readonly printed_percent: number
   readonly source: string
 }
 
@@ -63,7 +65,10 @@ export function contactFitness({
   loads,
   system,
   voltage_V,
+  isGeneralUse = false,
 }: {
+  /** A switch made for whatever a household plugs in: on alternating current it carries its rating for supplies too. */
+  readonly isGeneralUse?: boolean
   readonly ratings: ContactRatings
   readonly loads: readonly ContactLoad[]
   readonly system: 'dc' | 'ac-1ph'
@@ -76,11 +81,19 @@ export function contactFitness({
         ? ratings.dc_A / ratings.rated_A
         : DC_SHARE.find(({ upTo_V }) => voltage_V <= upTo_V)!.share
   const parts = loads.map(({ kind, current_A }) => {
-    const { rated_A, isFromSheet } = ratingFor(kind, ratings)
+    const { rated_A, isFromSheet } = ratingFor(
+      isGeneralUse && system === 'ac-1ph' && kind === 'capacitive' ? 'resistive' : kind,
+      ratings,
+    )
     return { kind, current_A, rated_A: rated_A * dcShare, isFromSheet }
   })
   return {
     loading_percent: parts.reduce((sum, { current_A, rated_A }) => sum + (100 * current_A) / rated_A, 0),
+    printed_percent: loads.reduce((sum, { kind, current_A }) => {
+      const own = ratingFor(kind, ratings)
+      const dc_A = system === 'dc' ? ratings.dc_A : undefined
+      return sum + (100 * current_A) / (dc_A ?? (own.isFromSheet ? own.rated_A : ratings.rated_A))
+    }, 0),
     parts,
     dcShare,
     source: COMMON_PRACTICE,

@@ -47,7 +47,7 @@ describe('ferrules', () => {
   it('strips two millimetres more than the sleeve', () =>
     expect(make({})).toMatchObject({ strip_mm: 10, sleeve_mm: 8, die: '0.75 mm², square' }))
   it('has none for very thin wire, and says what to do', () =>
-    expect(make({ size: '28 AWG' })).toMatchObject({
+    expect(make({ size: '28 AWG', wanted: 'ferrule' })).toMatchObject({
       feasible: false,
       reasons: [expect.stringMatching(/thicker wire/)],
     }))

@@ -38,13 +38,16 @@ export interface EndTreatment {
   readonly trace: readonly TraceStep[]
 }
 
+/** Clamps that press on the strands with a screw, those of pluggable blocks too. */
+const SCREWED: ReadonlySet<Clamp> = new Set(['screw', 'stud', 'pluggable'])
+
 const DEFAULT_STRIP_MM: Readonly<Record<'lever' | 'spring' | 'screw', number>> = { lever: 11, spring: 9, screw: 8 }
 
 /** The treatment of a wire end by clamp and conductor, or as the person wants it where that can be made. */
 export function treatEnd(request: TreatEndRequest): EndTreatment {
   const treatment = request.wanted ?? usualTreatment(request)
   const reasons: string[] = []
-  if (treatment === 'tinned' && (request.clamp === 'screw' || request.clamp === 'stud')) {
+  if (treatment === 'tinned' && SCREWED.has(request.clamp)) {
     reasons.push('solder creeps under a screw and the joint loosens; fit a ferrule, or leave the strands bare')
   }
   if (request.construction === 'solid' && (treatment === 'ferrule' || treatment === 'twin-ferrule'))
@@ -55,13 +58,19 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
   return { feasible: reasons.length === 0, treatment, code, torque_Nm: request.torque_Nm, reasons, ...made }
 }
 
-function usualTreatment({ clamp, construction, screwEnds }: TreatEndRequest): Treatment {
+/** Below the thinnest sleeve that is customary, a gauge's hundredths aside. */
+const LEAST_SLEEVE_mm2 = 0.2
+
+function usualTreatment({ clamp, construction, screwEnds, size }: TreatEndRequest): Treatment {
+  // Thinner than any sleeve: the strands go in as they are, bent back once where the clamp wants more.
+  const sleeve = (usual: Treatment): Treatment =>
+    usual === 'ferrule' && wireSize(size).area_mm2 < LEAST_SLEEVE_mm2 ? 'bare' : usual
   switch (clamp) {
     case 'screw':
-      return construction === 'solid' ? 'solid' : screwEnds
+      return construction === 'solid' ? 'solid' : sleeve(screwEnds)
     case 'pluggable':
     case 'spring':
-      return construction === 'solid' ? 'solid' : 'ferrule'
+      return construction === 'solid' ? 'solid' : sleeve('ferrule')
     case 'lever':
       return construction === 'solid' ? 'solid' : 'bare'
     case 'blade-tab':

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { DEFAULT_PRACTICE, DEFAULT_SITE, type Site } from '@/core/plan'
+import { DEFAULT_PRACTICE, DEFAULT_SITE, outletCurve, type Site } from '@/core/plan'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -70,6 +70,19 @@ export function SiteForm() {
           numeric
           value={String(site.outletBreaker_A)}
           onCommit={number('The breaker', 'A', 'outletBreaker_A', 1, 63)}
+        />
+        <Choice
+          label="It trips by curve"
+          value={site.outletCurve ?? ''}
+          options={[
+            { value: '', label: `${outletCurve({ ...site, outletCurve: null })}, as usual` },
+            ...(['B', 'C', 'D'] as const).map((value) => ({ value, label: value })),
+          ]}
+          onChoose={(value) =>
+            change(`Outlet’s breaker ${value || 'as usual'}`, {
+              outletCurve: value === '' ? null : (value as Site['outletCurve']),
+            })
+          }
         />
         <Choice
           label="Residual device"

@@ -1,5 +1,5 @@
 'use client'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { newWire } from '@/core/patterns'
 import type { DeviceId, Terminal, TerminalId, WireFunction, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
@@ -139,6 +139,7 @@ function Joiner({
   const [target, setTarget] = useState<TerminalChoice | null>(null)
   const [fn, setFunction] = useState<WireFunction | null>(null)
   const [error, setError] = useState<string | null>(null)
+  const connectButton = useRef<HTMLButtonElement>(null)
   const likely = new Set<string>(spec.function === 'any' ? [] : [spec.function, 'any'])
   const choices = all
     .filter((choice) => !(choice.device === from && choice.terminal === key))
@@ -176,7 +177,11 @@ function Joiner({
             autoFocus
             label={`Join ${terminalLabel(plan, from, key)} to`}
             choices={choices}
-            onPick={setTarget}
+            onPick={(choice) => {
+              setTarget(choice)
+              // Enter took the terminal; the next one connects.
+              requestAnimationFrame(() => connectButton.current?.focus())
+            }}
           />
         </div>
         {target ? (
@@ -196,7 +201,7 @@ function Joiner({
             />
           </div>
         ) : null}
-        <Button look="main" disabled={!target} onClick={connect}>
+        <Button look="main" ref={connectButton} disabled={!target} onClick={connect}>
           Connect
         </Button>
         <Button look="quiet" onClick={onDone}>

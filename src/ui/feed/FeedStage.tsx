@@ -1,10 +1,13 @@
 'use client'
 import dynamic from 'next/dynamic'
-import { useState } from 'react'
-import { kindsOfferedAt, kindsWhere, type StateId } from '@/core/plan'
+import { useEffect, useState } from 'react'
+import type { Evaluation } from '@/core/evaluate'
+import { PLAYED, type Rail, type Scenario } from '@/core/figures'
+import { kindsOfferedAt, kindsWhere, type Plan, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { FigureButton, useRoom } from '@/ui/room'
+import { play } from '@/workers'
 import { RaftersView } from './RaftersView'
 
 // The chart library is fetched when the charts are, not with the page.
@@ -13,9 +16,48 @@ const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => modul
   loading: () => <p className="mt-4 text-mute">Drawing …</p>,
 })
 
+/** The rails of the scenario that is played; null while they are solved, or where none is played. */
+function usePlayed(plan: Plan, scenario: Scenario | null): readonly Rail[] | Error | null {
+  const [played, setPlayed] = useState<{
+    readonly plan: Plan
+    readonly scenario: Scenario
+    readonly rails: readonly Rail[] | Error
+  } | null>(null)
+  useEffect(() => {
+    if (!scenario) return
+    const controller = new AbortController()
+    void play(plan, scenario, controller.signal).then((rails) => {
+      if (!controller.signal.aborted) setPlayed({ plan, scenario, rails })
+    })
+    return () => controller.abort()
+  }, [plan, scenario])
+  return played && played.plan === plan && played.scenario === scenario ? played.rails : null
+}
+
+/** The evaluation with what the beams show in a played scenario. */
+function withPlayed(evaluation: Evaluation, rails: readonly Rail[]): Evaluation {
+  const given = new Map(rails.map(({ id, current_A }) => [id, current_A[PLAYED] ?? null]))
+  const supplies = Object.fromEntries(
+    Object.entries(evaluation.reckoning.supplies).map(([id, supply]) => [
+      id,
+      {
+        ...supply,
+        outputs: Object.fromEntries(
+          Object.entries(supply!.outputs).map(([key, output]) => [
+            key,
+            { ...output, current_A: { ...output.current_A, [PLAYED]: given.get(`${id}/${key}/+`) ?? null } },
+          ]),
+        ),
+      },
+    ]),
+  )
+  return { ...evaluation, reckoning: { ...evaluation.reckoning, rails, supplies } as Evaluation['reckoning'] }
+}
+
 /** Supplies, fuses and what hangs on them. */
 export function FeedStage() {
-  const { plan, evaluation, open } = useRoom()
+  const { plan, evaluation, open, playing, play: show } = useRoom()
+  const played = usePlayed(plan, playing)
   const states = Object.entries(plan.states) as [StateId, (typeof plan.states)[StateId]][]
   const [wanted, setState] = useState<StateId | null>(null)
   const state = wanted && plan.states[wanted] ? wanted : states[0]?.[0]
@@ -47,21 +89,49 @@ export function FeedStage() {
             key={id}
             type="button"
             role="radio"
-            aria-checked={id === state}
-            onClick={() => setState(id)}
-            className={`rounded-md px-3 py-1 text-[14px] ${id === state ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}
+            aria-checked={id === state && !playing}
+            onClick={() => {
+              show(null)
+              setState(id)
+            }}
+            className={`rounded-md px-3 py-1 text-[14px] ${id === state && !playing ? 'bg-accent font-semibold text-accent-ink' : 'hover:bg-wash'}`}
           >
             {name}
           </button>
         ))}
+        {playing ? (
+          <button
+            type="button"
+            role="radio"
+            aria-checked
+            onClick={() => show(null)}
+            title="Back to the states of the plan"
+            className="rounded-md bg-stop px-3 py-1 text-[14px] font-semibold text-sheet"
+          >
+            Played: {playing.name} <span aria-hidden>×</span>
+          </button>
+        ) : null}
       </div>
+      {playing && played === null ? (
+        <p role="status" className="mb-2 text-mute">
+          Solving “{playing.name}” …
+        </p>
+      ) : null}
+      {played instanceof Error ? (
+        <p role="alert" className="mb-2 font-semibold text-stop">
+          It could not be solved: {played.message}
+        </p>
+      ) : null}
       {rails.length === 0 ? (
         <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">
           Nothing feeds anything yet. Add a mains inlet with “Add a fuse or switch”, then a supply; join them under{' '}
           <strong>Connect</strong>. Beams appear here as soon as there is a source.
         </p>
       ) : (
-        <RaftersView evaluation={evaluation} state={state} />
+        <RaftersView
+          evaluation={Array.isArray(played) && playing ? withPlayed(evaluation, played as readonly Rail[]) : evaluation}
+          state={Array.isArray(played) && playing ? PLAYED : state}
+        />
       )}
       {here.length > 0 ? (
         <section aria-label="What to mend here" className="mt-3 grid gap-2.5 lg:grid-cols-2">

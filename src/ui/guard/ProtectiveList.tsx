@@ -1,7 +1,7 @@
 'use client'
 import { FAMILIES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
-import type { ProtectiveReckoning } from '@/core/figures'
+import type { ProtectiveReckoning, WireReckoning } from '@/core/figures'
 import { LongList } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -9,6 +9,13 @@ import { useRoom } from '@/ui/room'
 function along(current_A: number, from_A: number, to_A: number): number {
   return Math.max(0, Math.min(100, (100 * Math.log(current_A / from_A)) / Math.log(to_A / from_A)))
 }
+
+/** Bound by fuses farther on, that let through less than this device. */
+const isBounded = (wire: WireReckoning | undefined, rating_A: number | null) =>
+  wire?.served?.isFused === true &&
+  wire.ampacity.value !== null &&
+  wire.served.most_A < (rating_A ?? 0) &&
+  wire.served.most_A <= wire.ampacity.value
 
 /** Every fuse and breaker: between its load and its wire lies its window, and in words what it does into a short. */
 export function ProtectiveList({
@@ -41,7 +48,10 @@ export function ProtectiveList({
           const key = `${device}/${link}`
           const feeding = behind
             .flatMap((id) =>
-              wires[id]?.function === 'V-' || wires[id]?.function === 'N' ? [] : [wires[id]?.ampacity.value ?? null],
+              // A lead that fuses farther on bound does not lean on this device for overload (433.2).
+              wires[id]?.function === 'V-' || wires[id]?.function === 'N' || isBounded(wires[id], rating_A)
+                ? []
+                : [wires[id]?.ampacity.value ?? null],
             )
             .filter((value): value is number => value !== null)
           const carries_A = feeding.length > 0 ? Math.min(...feeding) : null

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
 import { fittedRating } from '@/core/model'
-import { FAMILIES } from '@/core/reference'
+import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
 import { HeldContacts } from './HeldContacts'
@@ -141,12 +141,27 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         )
         return (
           <div key={link.id}>
+            {rating_A !== null && familiesFor(link.family).length > 1 ? (
+              <Choice
+                label={`What sits in ${link.id}`}
+                value={family}
+                options={familiesFor(link.family).map((each) => ({ value: each, label: FAMILIES[each].name }))}
+                onChoose={(value) =>
+                  edit(`${device.tag} ${link.id}: ${FAMILIES[value as DeviceFamily].name}`, {
+                    type: 'fitRating',
+                    device: id,
+                    link: link.id,
+                    fitted: { family: value as DeviceFamily, rating_A, curve: null },
+                  })
+                }
+              />
+            ) : null}
             <Choice
               label={`${FAMILIES[family].kind === 'fuse' ? 'Fuse' : 'Breaker'} ${link.id}, ${FAMILIES[family].name}`}
               value={rating_A === null ? '' : String(rating_A)}
               options={[
                 ...(rating_A === null ? [{ value: '', label: 'empty' }] : []),
-                ...FAMILIES[family].ratings_A.map((rating) => ({
+                ...offeredRatings_A(family).map((rating) => ({
                   value: String(rating),
                   label: `${rating} A${rating === reckoned?.advised_A ? ', fits' : ''}`,
                 })),

@@ -1,13 +1,12 @@
 'use client'
-import { useState } from 'react'
 import type { Finding } from '@/core/findings'
 import { Button, SEVERITY_WORDS } from '@/ui/primitives'
-import { useRoom, type DrawerView } from '@/ui/room'
+import { goToStage, useRoom, type DrawerView } from '@/ui/room'
+import { FixButtons } from './FixButtons'
 
 /** What is wrong, why it matters, where the rule comes from, and the edit that mends it. */
 export function FindingCard({ finding }: { readonly finding: Finding }) {
-  const { edit, open, plan } = useRoom()
-  const [error, setError] = useState<string | null>(null)
+  const { id, open, plan, play } = useRoom()
   const { mark, one, tone, wash } = SEVERITY_WORDS[finding.severity]
   const looks = new Map(
     finding.subjects.flatMap((subject): [string, DrawerView & { kind: 'wire' | 'device' }][] =>
@@ -29,36 +28,30 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
         <span aria-hidden>{mark} </span>
         <span className="sr-only">{one}: </span>
         {finding.title}
+        {finding.count > 1 ? <span className="figures font-normal"> ({finding.count})</span> : null}
       </h3>
       <p className="mt-1 font-semibold">{finding.what}.</p>
+      {finding.harm ? <p className="mt-1 text-[14px] font-semibold">{finding.harm.words}.</p> : null}
       <p className="mt-1 text-[14px]">{finding.why}</p>
       <p className="mt-1 text-[12px] text-mute">{finding.source}</p>
       <div className="mt-2 flex flex-wrap gap-1.5">
-        {finding.fixes.map((fix) => (
+        <FixButtons fixes={finding.fixes} />
+        {finding.harm?.scenario ? (
           <Button
-            key={fix.label}
-            onClick={() =>
-              setError(
-                edit(fix.label, ...fix.commands)
-                  .map(({ message }) => message)
-                  .join('; ') || null,
-              )
-            }
+            onClick={() => {
+              play(finding.harm!.scenario)
+              goToStage(id, 'feed')
+            }}
           >
-            {fix.label}
+            Play it in Feed
           </Button>
-        ))}
+        ) : null}
         {[...looks.values()].slice(0, 4).map((view) => (
           <Button look="quiet" key={view.id} onClick={() => open(view)}>
             Look at {view.kind === 'wire' ? plan.wires[view.id]?.label : plan.devices[view.id]?.tag}
           </Button>
         ))}
       </div>
-      {error ? (
-        <p role="alert" className="mt-1 text-[13px] font-semibold text-stop">
-          {error}
-        </p>
-      ) : null}
     </article>
   )
 }

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react'
+import type { ComponentPropsWithRef } from 'react'
 
 type Look = 'main' | 'plain' | 'quiet' | 'danger'
 
@@ -15,7 +15,7 @@ export function Button({
   big = false,
   className = '',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: Look; readonly big?: boolean }) {
+}: ComponentPropsWithRef<'button'> & { readonly look?: Look; readonly big?: boolean }) {
   return (
     <button
       type="button"

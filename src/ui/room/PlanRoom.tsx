@@ -11,13 +11,15 @@ import {
   type ReactNode,
 } from 'react'
 import type { Issue } from '@/core/calculator'
-import type { Evaluation } from '@/core/evaluate'
+import { whatFollowed, type Evaluation, type Followed } from '@/core/evaluate'
+import type { Scenario } from '@/core/figures'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
 import { firstReleaseFacts, progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
 import { hasLost } from './hasLost'
+import { withoutStale } from './withoutStale'
 import { LogClient } from './logClient'
 import { PlanClient, type PlanState } from './planClient'
 import { GONE_AFTER_MS, keepAlive, ownedStorage } from './windowStorage'
@@ -32,6 +34,8 @@ export type DrawerView =
       readonly back?: DrawerView
     }
   | { readonly kind: 'findings' }
+  /** What the last edit brought with it. */
+  | { readonly kind: 'followed' }
   | { readonly kind: 'device'; readonly id: DeviceId }
   | { readonly kind: 'wire'; readonly id: WireId }
 
@@ -43,6 +47,8 @@ export interface Desk {
   open(view: DrawerView | null): void
   /** Opens a figure over what the drawer shows, to which it leads back. */
   openFigure(view: Omit<Extract<DrawerView, { kind: 'figure' }>, 'kind' | 'back'>): void
+  /** Shows a scenario in Feed; null ends it. */
+  play(scenario: Scenario | null): void
   /** Returns what is wrong with the entry, or null: then it counts, is kept, and goes to the server when that answers. */
   record(entry: Omit<LogEntry, 'at' | 'entryId'>): string | null
 }
@@ -60,6 +66,10 @@ export interface Room extends Desk {
   readonly logWaiting: { readonly count: number; readonly message: string | null }
   readonly progress: ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }>
   readonly drawer: DrawerView | null
+  /** The scenario that Feed shows in place of a state. */
+  readonly playing: Scenario | null
+  /** What became other with the last edit that was worked out. */
+  readonly followed: readonly Followed[]
 }
 
 const RoomContext = createContext<Room | null>(null)
@@ -75,6 +85,12 @@ export function useDesk(): Desk {
   const desk = useContext(DeskContext)
   if (!desk) throw new Error('useDesk needs a PlanRoom around it')
   return desk
+}
+
+interface Evaluated {
+  readonly plan: Plan
+  readonly evaluation: Evaluation
+  readonly took_ms: number
 }
 
 interface Start {
@@ -164,11 +180,9 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const [client] = useState(() => connectPlan(start, windowId, () => channel?.postMessage('saved')))
   const [logClient] = useState(() => connectLog(start, windowId, () => channel?.postMessage('saved')))
   const state = useSyncExternalStore(client.subscribe, client.snapshot, client.snapshot)
-  const [evaluated, setEvaluated] = useState<{
-    readonly plan: Plan
-    readonly evaluation: Evaluation
-    readonly took_ms: number
-  } | null>(null)
+  const [evaluated, setEvaluated] = useState<Evaluated | null>(null)
+  const [previous, setPrevious] = useState<Evaluated | null>(null)
+  const [playing, setPlaying] = useState<Scenario | null>(null)
   const [reckonError, setReckonError] = useState<string | null>(null)
   const logState = useSyncExternalStore(logClient.subscribe, logClient.snapshot, logClient.snapshot)
   const log = logState.entries
@@ -200,7 +214,10 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
       if (result === null) return
       if (result instanceof Error) return setReckonError(result.message)
       setReckonError(null)
-      setEvaluated({ plan, ...result })
+      setEvaluated((now) => {
+        if (now && now.plan !== plan) setPrevious(now)
+        return { plan, ...result }
+      })
     })
   }, [state.plan]) // eslint-disable-line react-hooks/exhaustive-deps -- only the plan is evaluated
 
@@ -218,12 +235,21 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   }, [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)
+  const shown = useMemo(
+    () => (evaluated ? withoutStale(evaluated.evaluation, evaluated.plan, state.plan) : null),
+    [evaluated, state.plan],
+  )
+  const followed = useMemo(
+    () => (previous && evaluated ? whatFollowed(previous, evaluated) : []),
+    [previous, evaluated],
+  )
   const desk = useMemo<Desk>(
     () => ({
       id: start.id,
       client,
       edit: (label, ...commands) => client.edit(label, commands),
       open: setDrawer,
+      play: setPlaying,
       openFigure: (view) =>
         setDrawer((now) => ({ ...view, kind: 'figure', ...(now && now.kind !== 'figure' ? { back: now } : {}) })),
       record,
@@ -234,7 +260,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     ...desk,
     state,
     plan: isBehind && !reckonError ? evaluated.plan : state.plan,
-    evaluation: isBehind && reckonError ? null : (evaluated?.evaluation ?? null),
+    evaluation: isBehind && reckonError ? null : shown,
     isReckoning: evaluated?.plan !== state.plan,
     reckonError,
     took_ms: evaluated?.took_ms ?? null,
@@ -242,6 +268,8 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     progress,
     logWaiting: { count: logState.waiting, message: logState.message },
     drawer,
+    playing,
+    followed,
   }
   return (
     <DeskContext.Provider value={desk}>

@@ -1,5 +1,5 @@
 'use client'
-import { DevicePanel, FigurePanel, FindingsPanel, WirePanel } from '@/ui/panels'
+import { DevicePanel, FigurePanel, FindingsPanel, FollowedPanel, WirePanel } from '@/ui/panels'
 import { useRoom } from '@/ui/room'
 
 /** Shut until something is asked; then it says how, what is wrong, or what a thing is. */
@@ -32,6 +32,7 @@ export function Drawer() {
       </div>
       {drawer.kind === 'figure' ? <FigurePanel view={drawer} /> : null}
       {drawer.kind === 'findings' ? <FindingsPanel /> : null}
+      {drawer.kind === 'followed' ? <FollowedPanel /> : null}
       {drawer.kind === 'device' ? <DevicePanel key={drawer.id} id={drawer.id} /> : null}
       {drawer.kind === 'wire' ? <WirePanel key={drawer.id} id={drawer.id} /> : null}
     </aside>

@@ -41,7 +41,7 @@ function fullestSupply({ reckoning }: Evaluation) {
 
 /** How the plan stands, on every stage: what stops it, what the outlet gives, what is loaded hardest. */
 export function PulseBar() {
-  const { plan, evaluation, progress, isReckoning, open, took_ms, reckonError } = useRoom()
+  const { plan, evaluation, progress, isReckoning, open, took_ms, reckonError, followed } = useRoom()
   if (!evaluation)
     return (
       <div className="h-[58px] border-b border-hair bg-sheet px-5 py-4 text-[13px] text-mute" role="status">
@@ -116,6 +116,20 @@ export function PulseBar() {
       </Cell>
       <Cell name="Inside, full work">
         <FigureButton figure={inside} title="Air inside the box" subject="at full work" />
+      </Cell>
+      <Cell name="Followed last edit">
+        <button
+          type="button"
+          className="rounded-sm hover:underline"
+          onClick={() => open({ kind: 'followed' })}
+          title="What followed from the last edit, from what to what"
+        >
+          {followed.length === 0 ? (
+            <span className="font-normal text-mute">nothing</span>
+          ) : (
+            <span className="figures">{followed.length} changed</span>
+          )}
+        </button>
       </Cell>
       <Cell
         name="Built"

@@ -15,6 +15,7 @@ import { COMMON_PRACTICE, step } from '@/core/trace'
 import type { Plan, StateId, WireId } from '@/core/plan'
 import { fittedRating } from '@/core/model'
 import { byState, worstOf } from '../settled/overStates'
+import { feedWays } from '../switching/switches'
 import type { Air } from '../settled/air'
 import type { SizedPlan } from '../settled/sizeWires'
 import type { Passage, Model } from '@/core/model'
@@ -22,10 +23,8 @@ import type { FaultReckoning, ProtectiveReckoning, Rail } from '../types'
 
 /** Hours on end: what a machine in use is taken to be. */
 export const IS_CONTINUOUS = true
-/** Stands for "no wire of a fixed size limits this fuse": reckoned wires follow the fuse. */
-const UNLIMITED_A = 1000
 /** What an outlet is taken to deliver into a short where nobody measured it; common practice for final circuits. */
-const ASSUMED_PROSPECTIVE_A = 1000
+export const ASSUMED_PROSPECTIVE_A = 1000
 
 /** Every fuse and breaker of the plan: what it carries, what fits, and what happens when something behind it is shorted. */
 export function reckonProtective(
@@ -69,13 +68,21 @@ export function reckonProtective(
     const fixedWires_A = wires.flatMap((wire) =>
       sized.wires.get(wire)!.isReckoned ? [] : [sized.wires.get(wire)!.ampacity.value ?? 0],
     )
-    const advice = protect({
-      load_A: worst.value ?? 0,
+    const supplies = suppliesBehind(model, passage)
+    const asked = {
       continuous: IS_CONTINUOUS,
-      wire_A: Math.max(1e-3, Math.min(UNLIMITED_A, ...fixedWires_A)),
+      isOffered: true,
+      wire_A: fixedWires_A.length > 0 ? Math.max(1e-3, Math.min(...fixedWires_A)) : null,
       family,
       ambient_C: air.at(device),
       ...(voltage_V > 0 ? { voltage_V, system } : {}),
+    }
+    const least = protect({ ...asked, load_A: worst.value ?? 0 })
+    // What a supply is rated to take and its inrush count, not what hangs on it today.
+    const advice = protect({
+      ...asked,
+      load_A: Math.max(worst.value ?? 0, supplies.rated_A),
+      inrush_A: supplies.inrush_A,
     })
     return [
       {
@@ -116,9 +123,9 @@ export function reckonProtective(
         },
         advised_A: worst.value === null ? null : advice.result.rating_A,
         advice: advice.trace,
-        minimum_A: advice.result.minimum_A,
+        minimum_A: least.result.minimum_A,
         startUp_A: worstOf(starting).value,
-        breaking_A: link.breaking_A ?? FAMILIES[family].breaking_A,
+        breaking_A: link.breaking_A ?? FAMILIES[family].breaking_A(rating_A ?? 0, voltage_V),
         fault:
           rating_A === null
             ? null
@@ -134,6 +141,26 @@ export function reckonProtective(
       },
     ]
   })
+}
+
+/** What the supplies fed through a fuse or breaker are rated to take together, and the peak of switching them on. */
+function suppliesBehind(model: Model, passage: Passage): { readonly rated_A: number; readonly inrush_A: number } {
+  const { plan } = model
+  const behind = new Set(
+    feedWays(plan, model).flatMap(({ device, passages }) => (passages.includes(passage) ? [device] : [])),
+  )
+  return [...behind].reduce(
+    (sum, id) => {
+      const { behaviour } = model.deviceById.get(id)!.part
+      if (behaviour.kind !== 'supply') return sum
+      const input_VA = behaviour.power_W / (behaviour.efficiency_percent / 100) / behaviour.powerFactor
+      return {
+        rated_A: sum.rated_A + input_VA / plan.site.mains_V,
+        inrush_A: sum.inrush_A + (behaviour.inrush_A ?? 0),
+      }
+    },
+    { rated_A: 0, inrush_A: 0 },
+  )
 }
 
 /** A short at the far end of the longest branch, and one right behind the device. */
@@ -186,7 +213,10 @@ function reckonFault(
           ]
     })
     .reduce<{ id: WireId; area_mm2: number; size: string; insulation_C: number } | null>(
-      (least, wire) => (!least || wire.area_mm2 < least.area_mm2 ? wire : least),
+      (least, wire) =>
+        !least || wire.area_mm2 < least.area_mm2 || (wire.area_mm2 === least.area_mm2 && wire.id < least.id)
+          ? wire
+          : least,
       null,
     )
   const stands_s = thinnest ? withstands_s({ ...thinnest, current_A: limit_A }) : null
@@ -267,7 +297,7 @@ function sourceLimit_A(model: Model, { a, b }: Passage): number | null {
     for (const potential of model.netById.get(model.netOf(key))?.potentials ?? []) {
       if (potential.kind !== '+') continue
       const { behaviour } = model.devices.find(({ id }) => id === potential.device)!.part
-      if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter' && behaviour.kind !== 'outside-source') continue
+      if (!('outputs' in behaviour)) continue
       limits.set(potential.id, behaviour.outputs.find(({ id }) => id === potential.output)!.limit_A)
     }
   }

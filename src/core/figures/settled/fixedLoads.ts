@@ -1,16 +1,38 @@
-import type { Conductor, Model } from '@/core/model'
-import { PART_KINDS, type WireId } from '@/core/plan'
+import { fittedRating, terminalKey, type Conductor, type Model, type Passage } from '@/core/model'
+import { PART_KINDS, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
+import { ampacityNeeded_A } from '@/core/protection'
+import { FAMILIES } from '@/core/reference'
 
 /** A lead that serves more joints than this is a distribution, not a lead. */
 const MOST_JOINTS = 24
 
+/** What hangs on one end of a wire, where none of it can take more than is known of it. */
+interface Served {
+  /** Of the supplies that take their input there, with their outputs at their limits. */
+  readonly input_VA: number
+  /** Fuses and breakers through which the rest is fed. */
+  readonly fuses: readonly { readonly passage: Passage; readonly leadsOn: boolean }[]
+  /** Nothing at all is fed but through them. */
+  readonly isFused: boolean
+}
+
+/** What all that hangs on a wire takes at the most, and whether every bit of it is fed through a fuse. */
+export interface ServedAtMost {
+  readonly most_A: number
+  readonly isFused: boolean
+}
+
 interface Surroundings {
   /** Joint → what it is joined to by wires and by links inside parts. */
   readonly beside: ReadonlyMap<number, readonly { readonly to: number; readonly wire: WireId | null }[]>
+  /** Joint → the fuses and breakers there. */
+  readonly fuses: ReadonlyMap<number, readonly Passage[]>
   readonly sources: ReadonlySet<number>
   /** Joint → whether something there can take more than it is made for. */
   readonly canOverload: ReadonlyMap<number, boolean>
-  readonly answers: Map<WireId, boolean>
+  /** Joint → supplies that take their input there, and the apparent power that their own limit lets each take. */
+  readonly inputs_VA: ReadonlyMap<number, ReadonlyMap<DeviceId, number>>
+  readonly answers: Map<WireId, readonly Served[]>
 }
 
 const known = new WeakMap<Model['wiring'], Surroundings>()
@@ -31,22 +53,36 @@ function surroundingsOf(model: Model): Surroundings {
   }
   for (const { id, jointFrom, jointTo, wire } of model.conductors)
     if (wire.function !== 'PE') join(jointFrom, jointTo, id)
-  for (const { jointA, jointB, link } of model.passages) if (link.kind !== 'protective') join(jointA, jointB, null)
+  const fuses = new Map<number, Passage[]>()
+  for (const passage of model.passages) {
+    const { jointA, jointB, link } = passage
+    if (link.kind !== 'protective') join(jointA, jointB, null)
+    else for (const joint of [jointA, jointB]) fuses.set(joint, [...(fuses.get(joint) ?? []), passage])
+  }
   const canOverload = new Map<number, boolean>()
+  const inputs_VA = new Map<number, Map<DeviceId, number>>()
   for (const { device, plus, minus } of model.draws) {
     const is = PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].canOverload
     for (const joint of [plus, minus]) canOverload.set(joint, (canOverload.get(joint) ?? false) || is)
   }
   for (const { id, part } of model.devices) {
     if (!PART_KINDS[part.behaviour.kind].canOverload) continue
-    for (const terminal of Object.keys(part.terminals)) {
-      const joint = model.jointOf(`${id}|${terminal}` as Conductor['from'])
-      canOverload.set(joint, true)
+    const { behaviour } = part
+    const own = behaviour.kind === 'supply' ? [behaviour.line, behaviour.neutral] : []
+    for (const terminal of Object.keys(part.terminals) as TerminalId[]) {
+      const joint = model.jointOf(terminalKey(id, terminal))
+      if (!own.includes(terminal)) canOverload.set(joint, true)
+      else if (behaviour.kind === 'supply') {
+        if (!canOverload.has(joint)) canOverload.set(joint, false)
+        inputs_VA.set(joint, new Map(inputs_VA.get(joint)).set(id, mostInput_VA(behaviour)))
+      }
     }
   }
   own = {
     beside,
     canOverload,
+    inputs_VA,
+    fuses,
     sources: new Set(model.sources.map(({ terminal }) => model.jointOf(terminal))),
     answers: new Map(),
   }
@@ -54,35 +90,77 @@ function surroundingsOf(model: Model): Surroundings {
   return own
 }
 
-/**
- * Whether all that hangs on one end of a wire are loads that cannot take more than they are made for: a fan, a heater, a
- * sensor, a coil. Their leads need no protection against overload (IEC 60364-4-43, 433.3.1, from memory); against a short
- * they do.
- */
-export function servesFixedLoads(model: Model, { id, jointFrom, jointTo }: Conductor): boolean {
-  const surroundings = surroundingsOf(model)
-  let is = surroundings.answers.get(id)
-  if (is === undefined) {
-    is = [jointFrom, jointTo].some((end) => hasFixedLoadsOnly(surroundings, id, end))
-    surroundings.answers.set(id, is)
-  }
-  return is
+/** What a supply takes from the mains with its outputs at their limits: more it cannot take, whatever hangs on it. */
+function mostInput_VA(supply: Extract<Part['behaviour'], { kind: 'supply' }>): number {
+  const out_W = supply.outputs.reduce((sum, { limit_A, voltage_V }) => sum + limit_A * voltage_V, 0)
+  return out_W / (supply.efficiency_percent / 100) / supply.powerFactor
 }
 
-function hasFixedLoadsOnly({ beside, sources, canOverload }: Surroundings, lead: WireId, end: number): boolean {
+/**
+ * The most that what hangs on one end of a wire can take, where none of it can take more than is known: a fan, a heater, a
+ * sensor or a coil what it is made for (0 is counted: its own current is judged elsewhere), a supply what its limit lets it
+ * take, and all that is fed through a fuse what the fuse lets through; null where something can take more. Such a wire
+ * needs no protection against overload ahead of it (IEC 60364-4-43, 433.2 and 433.3.1, from memory); against a short it does.
+ */
+export function servedAtMost(model: Model, { id, jointFrom, jointTo }: Conductor): ServedAtMost | null {
+  const surroundings = surroundingsOf(model)
+  let served = surroundings.answers.get(id)
+  if (!served) {
+    served = [jointFrom, jointTo].flatMap((end) => servedAt(surroundings, id, end) ?? [])
+    surroundings.answers.set(id, served)
+  }
+  return served.reduce<ServedAtMost | null>((least, each) => {
+    const most_A = mostOf_A(model, each)
+    return most_A === null || (least && least.most_A <= most_A) ? least : { most_A, isFused: each.isFused }
+  }, null)
+}
+
+function mostOf_A({ plan }: Model, { input_VA, fuses }: Served): number | null {
+  let most_A = input_VA / plan.site.mains_V
+  for (const { passage, leadsOn } of fuses) {
+    const { device, link } = passage
+    if (link.kind !== 'protective') continue
+    const { family, rating_A } = fittedRating(plan.devices[device]!, link)
+    // In NEC practice a supplementary protector limits nothing that counts.
+    if (FAMILIES[family].isSupplementary && plan.site.region === 'NEC') return null
+    // What will be put into an empty place nobody knows; a way with nothing behind it takes nothing.
+    if (rating_A === null && leadsOn) return null
+    most_A += rating_A === null ? 0 : ampacityNeeded_A({ family, rating_A })
+  }
+  return most_A
+}
+
+function servedAt(
+  { beside, fuses, sources, canOverload, inputs_VA }: Surroundings,
+  lead: WireId,
+  end: number,
+): Served | null {
   const seen = new Set([end])
   const queue = [end]
   let loads = 0
+  const supplies = new Map<DeviceId, number>()
+  const through = new Set<Passage>()
   for (let joint = queue.pop(); joint !== undefined; joint = queue.pop()) {
-    if (seen.size > MOST_JOINTS || sources.has(joint)) return false
+    if (seen.size > MOST_JOINTS || sources.has(joint)) return null
     const is = canOverload.get(joint)
-    if (is === true) return false
+    if (is === true) return null
     if (is === false) loads += 1
+    for (const [device, most_VA] of inputs_VA.get(joint) ?? []) supplies.set(device, most_VA)
+    for (const passage of fuses.get(joint) ?? []) through.add(passage)
     for (const { to, wire } of beside.get(joint) ?? []) {
       if (wire === lead || seen.has(to)) continue
       seen.add(to)
       queue.push(to)
     }
   }
-  return loads > 0
+  return loads + through.size > 0
+    ? {
+        input_VA: [...supplies.values()].reduce((sum, each) => sum + each, 0),
+        fuses: [...through].map((passage) => ({
+          passage,
+          leadsOn: beside.has(seen.has(passage.jointA) ? passage.jointB : passage.jointA),
+        })),
+        isFused: loads === 0,
+      }
+    : null
 }

@@ -1,8 +1,8 @@
 import { ampacityNeeded_A } from '@/core/protection'
-import { FAMILIES } from '@/core/reference'
-import type { Plan, TerminalId, WireId } from '@/core/plan'
+import { FAMILIES, OVERLOAD_FACTOR } from '@/core/reference'
+import type { DeviceId, Part, Plan, TerminalId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { fittedRating } from '@/core/model'
+import { fittedRating, Groups } from '@/core/model'
 import type { Guard, TerminalKey } from '../types'
 import { terminalKey, type Passage, type Model } from '@/core/model'
 
@@ -11,9 +11,6 @@ export interface WireGuard {
   /** Ampacity the wire needs; several branches may return through it at once. */
   readonly needs_A: number
 }
-
-/** IEC 60364-4-43, 433.1 (from memory): what surely operates a device may be so many times what the wire carries. */
-const CONVENTIONAL_SHARE = 1.45
 
 /** A plug fuse opens surely at this multiple of its rating; from memory, as for the usual plug-top fuse. */
 const PLUG_FUSE_OPERATES_AT = 1.9
@@ -74,7 +71,7 @@ function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number])
   if (potential.kind !== '+') return null
   const entry = model.devices.find(({ id }) => id === potential.device)!
   const { behaviour } = entry.part
-  if (behaviour.kind !== 'supply' && behaviour.kind !== 'converter') return null
+  if (!('outputs' in behaviour)) return null
   const output = behaviour.outputs.find((candidate) => candidate.id === potential.output)!
   return {
     kind: 'supply-limit',
@@ -84,7 +81,7 @@ function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number])
     family: null,
     needs_A: output.limit_A,
     // As of any device: the wire carries its rating for good, and 1/1.45 of what surely ends an overload (433.1).
-    least_A: Math.max(output.current_A, output.limit_A / CONVENTIONAL_SHARE),
+    least_A: Math.max(output.current_A, output.limit_A / OVERLOAD_FACTOR),
     device: entry.id,
     link: null,
     behind: [],
@@ -140,7 +137,7 @@ function guardNets(plan: Plan, model: Model): Map<string, Guard> {
   const isDone = new Set<string>()
   while (open.length > 0) {
     let widest = 0
-    for (let i = 1; i < open.length; i += 1) if (open[i]!.guard.needs_A > open[widest]!.guard.needs_A) widest = i
+    for (let i = 1; i < open.length; i += 1) if (isWider(open[i]!.guard, open[widest]!.guard)) widest = i
     const [{ net, guard }] = open.splice(widest, 1) as [{ net: string; guard: Guard }]
     if (isDone.has(net)) continue
     isDone.add(net)
@@ -191,16 +188,18 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
       .filter((key) => !own.has(`${id} ${model.jointOf(key)}`))
     const feeds = keys.flatMap((key) => {
       const guard = isReturnNet(key) ? undefined : byNet.get(model.netOf(key))
-      return guard ? [{ guard, sources: feedsOf(key) }] : []
+      return guard ? [{ key, guard, sources: feedsOf(key) }] : []
     })
     if (feeds.length === 0) continue
+    const sideOf = insideOf(model, id, part)
     for (const key of keys) {
       if (!isReturnNet(key)) continue
       const returnsTo = feedsOf(key)
       const joint = model.jointOf(key)
       const list = sent.get(joint) ?? new Map<string, Guard>()
-      for (const { guard, sources } of feeds)
-        if (sources.some((source) => returnsTo.includes(source))) list.set(guard.id, guard)
+      for (const { key: fed, guard, sources } of feeds)
+        if (sideOf(fed) === sideOf(key) && sources.some((source) => returnsTo.includes(source)))
+          list.set(guard.id, guard)
       sent.set(joint, list)
     }
   }
@@ -244,20 +243,38 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
       for (const [key, guard] of set) gather(parent!).set(key, guard)
       if (wire) keepWider(result, wire, total(set, limit ?? null))
     }
-    // Around a loop each wire may carry what all of the loop sends: what hangs below the joint where its two sides meet.
+    // Around a loop what comes back divides: the solved currents, and those with a lead loose, say what each wire must stand.
     const stepTo = new Map(order.map((step) => [step.joint, step]))
     for (const { wire, ends } of loops) {
-      const around = sidesOf(stepTo, ends)
-      const guarded = total(
-        new Map(around.flatMap((side) => (side.length === 0 ? [] : [...gather(side[side.length - 1]!.joint)]))),
-        limit ?? null,
-      )
-      keepWider(result, wire, guarded)
-      for (const { wire: each } of around.flat()) if (each) keepWider(result, each, guarded)
+      result.set(wire, UNGUARDED)
+      for (const { wire: each } of sidesOf(stepTo, ends).flat()) if (each) result.set(each, UNGUARDED)
     }
   }
   return result
 }
+
+/** Terminals that carry no power of their own: what they are joined to inside, if to anything, the part says. */
+const CARRIES_SIGNALS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-', 'coil-A', 'coil-B'])
+
+/** Which terminals of a device can pass current to which: by its links and draws, and where it names none, all that carry power. */
+function insideOf(model: Model, id: DeviceId, part: Part): (key: TerminalKey) => string {
+  const sides = new Groups()
+  const keyOf = (terminal: TerminalId) => `joint ${model.jointOf(terminalKey(id, terminal))}`
+  for (const { plus, minus } of part.draws) sides.join(keyOf(plus), keyOf(minus))
+  for (const link of part.links) {
+    const ends = terminalsOf(link)
+    for (const end of ends.slice(1)) sides.join(keyOf(ends[0]!), keyOf(end))
+  }
+  const named = new Set([...part.draws.flatMap(({ plus, minus }) => [plus, minus]), ...part.links.flatMap(terminalsOf)])
+  const power = (Object.keys(part.terminals) as TerminalId[]).filter(
+    (terminal) => !named.has(terminal) && !CARRIES_SIGNALS.has(part.terminals[terminal]!.function),
+  )
+  for (const terminal of power.slice(1)) sides.join(keyOf(power[0]!), keyOf(terminal))
+  return (key) => sides.find(`joint ${model.jointOf(key)}`)
+}
+
+const terminalsOf = (link: Part['links'][number]): readonly TerminalId[] =>
+  link.kind === 'bar' ? link.terminals : [link.a, link.b]
 
 interface TreeStep {
   readonly joint: number
@@ -296,16 +313,20 @@ function sourceName(potential: Model['sources'][number]['potential']): string {
 /** Devices side by side add up; one behind another adds nothing, and none lets more through than the source gives. */
 function total(guards: ReadonlyMap<string, Guard>, limit: Guard | null): WireGuard {
   const outermost = [...guards.values()].filter((guard) => !guard.behind.some((id) => guards.has(id)))
-  const largest = outermost.reduce<Guard | null>(
-    (most, guard) => (!most || guard.needs_A > most.needs_A ? guard : most),
-    null,
-  )
+  const largest = outermost.reduce<Guard | null>((most, guard) => (!most || isWider(guard, most) ? guard : most), null)
   if (!largest) return { guard: null, needs_A: 0 }
   const sum_A = outermost.reduce((sum, guard) => sum + guard.needs_A, 0)
   return limit && sum_A > limit.needs_A ? { guard: limit, needs_A: limit.needs_A } : { guard: largest, needs_A: sum_A }
 }
 
+/** Of two alike the first by name: nothing hangs on the order of entry. */
+const isWider = (one: Guard, other: Guard) =>
+  one.needs_A > other.needs_A || (one.needs_A === other.needs_A && one.id < other.id)
+
+const UNGUARDED: WireGuard = { guard: null, needs_A: 0 }
+
 function keepWider(result: Map<WireId, WireGuard>, wire: WireId, next: WireGuard): void {
   const before = result.get(wire)
+  if (before === UNGUARDED) return
   if (!before || before.needs_A < next.needs_A) result.set(wire, next)
 }

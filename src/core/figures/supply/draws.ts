@@ -1,9 +1,18 @@
-import { drawAmount, terminalKey, type Model, type Solution, type TerminalKey } from '@/core/model'
-import type { Draw, Plan, StateId } from '@/core/plan'
+import { drawAmount, terminalKey, type Model, type Potential, type Solution, type TerminalKey } from '@/core/model'
+import type { Draw, Plan, StateId, TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
 import { byState, worstOf } from '../settled/overStates'
 import type { DrawReckoning } from '../types'
+
+const isTurned = (plus: ReadonlySet<string>, minus: ReadonlySet<string>) =>
+  (plus.has('-') && !plus.has('+')) || (minus.has('+') && !minus.has('-'))
+
+/** The sources that lie on a terminal's net by wires alone. */
+function sourcesOn(model: Model, key: TerminalKey): readonly Potential[] {
+  const net = model.netOf(key)
+  return model.sources.flatMap(({ potential, terminal }) => (model.netOf(terminal) === net ? [potential] : []))
+}
 
 /** What each load gets and takes. */
 export function reckonDraws(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): DrawReckoning[] {
@@ -13,6 +22,9 @@ export function reckonDraws(plan: Plan, model: Model, states: ReadonlyMap<StateI
     part.draws.map((draw): DrawReckoning => {
       const plus = kinds(terminalKey(id, draw.plus))
       const minus = kinds(terminalKey(id, draw.minus))
+      // Where a contact shorts the two sides both kinds reach both: what lies there by wires alone then says it.
+      const direct = (terminal: TerminalId) =>
+        new Set(sourcesOn(model, terminalKey(id, terminal)).map(({ kind }) => kind))
       const isPolarised = part.terminals[draw.plus]!.polarised
       const voltage_V = byState(states, (state) => state.drawVoltage_V.get(`${id}#${draw.id}`) ?? null)
       const current_A = byState(states, (state) => state.drawCurrent_A.get(`${id}#${draw.id}`) ?? null)
@@ -52,7 +64,7 @@ export function reckonDraws(plan: Plan, model: Model, states: ReadonlyMap<StateI
             ),
           ],
         },
-        isReversed: isPolarised && ((plus.has('-') && !plus.has('+')) || (minus.has('+') && !minus.has('-'))),
+        isReversed: isPolarised && (isTurned(plus, minus) || isTurned(direct(draw.plus), direct(draw.minus))),
       }
     }),
   )

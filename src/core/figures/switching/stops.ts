@@ -1,6 +1,7 @@
-import { allOn, settle, type Conditions, type Model, type Solution } from '@/core/model'
+import { allOn, settle, type Conditions, type Model } from '@/core/model'
 import { isClosedAtRest, PART_KINDS, type DeviceId, type Part } from '@/core/plan'
 import type { StopReckoning } from '../types'
+import { fedDevices } from './idle'
 
 /** Whether a thing moves or heats: what a stop is for. */
 export function isHazard(part: Part): boolean {
@@ -19,14 +20,18 @@ function isStop(part: Part): boolean {
   )
 }
 
-/** A load counts as fed from this share of its nominal voltage on. */
-const FED = 0.1
-
 /** What each stop cuts when it is pressed, and what goes on: coils that lose their volts open their contacts in turn. */
 export function reckonStops(model: Model, conditions: Conditions): StopReckoning[] {
   const stops = model.devices.filter(({ part, device }) => isStop(part) && device.origin !== 'remove')
   if (stops.length === 0) return []
-  const before = fedDevices(model, settle(model, allOn(), conditions))
+  // What is worked only while a button is held down is to stop as well: each case is solved with hands off and hands on.
+  const held = heldButtons(model)
+  const hands: readonly Held[] = Object.keys(held).length > 0 ? [{}, held] : [{}]
+  const fedWith = (own: Held) =>
+    new Set(
+      hands.flatMap((each) => [...fedDevices(model, settle(model, allOn({ held: { ...each, ...own } }), conditions))]),
+    )
+  const before = fedWith({})
   return stops.map(({ id, part }): StopReckoning => {
     const pressed = Object.fromEntries(
       part.actuators.map(({ id: actuator, positions, rest }) => [
@@ -34,7 +39,7 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
         positions.find((position) => position !== rest) ?? rest,
       ]),
     )
-    const after = fedDevices(model, settle(model, allOn({ held: { [id]: pressed } }), conditions))
+    const after = fedWith({ [id]: pressed })
     const cuts = [...before].filter((device) => !after.has(device))
     const stays = [...after].filter((device) => !isControl(model, device))
     return {
@@ -49,15 +54,29 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
   })
 }
 
-function isControl(model: Model, device: DeviceId): boolean {
-  return PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].isControl
+type Held = Readonly<Record<DeviceId, Readonly<Record<string, string>>>>
+
+/** Buttons that close while they are held, all of them pressed. */
+function heldButtons(model: Model): Held {
+  return Object.fromEntries(
+    model.devices.flatMap(({ id, part }) => {
+      const closes = part.links.some((link) => link.kind === 'contact' && !isClosedAtRest(part, link))
+      if (part.behaviour.kind !== 'button' || !closes) return []
+      return [
+        [
+          id,
+          Object.fromEntries(
+            part.actuators.map(({ id: actuator, positions, rest }) => [
+              actuator,
+              positions.find((position) => position !== rest) ?? rest,
+            ]),
+          ),
+        ],
+      ]
+    }),
+  )
 }
 
-/** Devices any of whose draws has volts, whether or not it takes a current. */
-function fedDevices(model: Model, { volts }: Solution): ReadonlySet<DeviceId> {
-  return new Set(
-    model.draws.flatMap(({ device, plus, minus, draw }) =>
-      Math.abs(volts.between(plus, minus) ?? 0) >= FED * draw.nominal_V ? [device] : [],
-    ),
-  )
+function isControl(model: Model, device: DeviceId): boolean {
+  return PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].isControl
 }

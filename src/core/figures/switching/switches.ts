@@ -29,7 +29,7 @@ import { byState, worstOf } from '../settled/overStates'
 import type { Solution } from '@/core/model'
 import { terminalKey, type Passage, type Model } from '@/core/model'
 import type { SafeStateReckoning, SwitchReckoning } from '../types'
-import { waysFrom } from '@/core/model'
+import { areTogether, changeOvers, waysFrom } from '@/core/model'
 
 /** The hottest that a base may get where its sheet says nothing; typical of solid-state relays. */
 const MAX_BASE_C = 80
@@ -84,6 +84,8 @@ function findWays(plan: Plan, model: Model): readonly FeedWay[] {
               ? [out.get(jm)!, home.get(jp)!]
               : [null, null]
         if (!there || !back || seen.has(`${jp} ${jm}`)) continue
+        // A change-over that must stand one way for the feed and the other for the return feeds nothing.
+        if (!areTogether([...there, ...back], changeOvers(model))) continue
         seen.add(`${jp} ${jm}`)
         found.push({
           device: id,
@@ -167,7 +169,7 @@ function semiconductorFigures(
   link: Extract<Passage['link'], { kind: 'semiconductor' }>,
   current_A: number,
   ambient_C: number,
-): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
+): Pick<SwitchReckoning, 'loading' | 'isBeyondPrinted' | 'heat' | 'wear'> {
   const { behaviour } = part
   const loading = link.rated_A === null ? null : (100 * current_A) / link.rated_A
   const loadingFigure = {
@@ -183,7 +185,8 @@ function semiconductorFigures(
       ),
     ],
   }
-  if (behaviour.kind !== 'solid-state-relay') return { loading: loadingFigure, heat: null, wear: null }
+  const isBeyondPrinted = (loading ?? 0) > 100 * (1 + 1e-9)
+  if (behaviour.kind !== 'solid-state-relay') return { loading: loadingFigure, isBeyondPrinted, heat: null, wear: null }
   const answer = sinkForRelay({
     load_A: current_A,
     onStateDrop_V: link.drop_V,
@@ -198,6 +201,7 @@ function semiconductorFigures(
   const base_C = fitted === null ? result.bareBase_C! : ambient_C + result.dissipation_W * (fitted + INTERFACE_K_PER_W)
   return {
     loading: loadingFigure,
+    isBeyondPrinted,
     wear: null,
     heat: {
       dissipation_W: result.dissipation_W,
@@ -226,32 +230,33 @@ function semiconductorFigures(
 function contactFigures(
   plan: Plan,
   model: Model,
-  { device }: Entry,
+  { device, part }: Entry,
   link: Extract<Passage['link'], { kind: 'contact' }>,
   loads: readonly DeviceId[],
   states: ReadonlyMap<StateId, Solution>,
   current_A: number,
   at: { readonly system: 'dc' | 'ac-1ph'; readonly voltage_V: number },
-): Pick<SwitchReckoning, 'loading' | 'heat' | 'wear'> {
+): Pick<SwitchReckoning, 'loading' | 'isBeyondPrinted' | 'heat' | 'wear'> {
   if (link.rated_A === null)
     return {
       loading: { value: null, unit: '%', trace: [step('Loading', 'the part states no rating', "the part's data")] },
+      isBeyondPrinted: false,
       heat: null,
       wear: null,
     }
   // What each kind takes, as shares of the contact's current: loads are known by their own draw.
   const taken = new Map<LoadKind, number>()
   for (const id of loads) {
-    const { part } = model.devices.find((entry) => entry.id === id)!
+    const { part: load } = model.devices.find((entry) => entry.id === id)!
     const own = Math.max(
       0,
       ...[...states.values()].map(
         (state) =>
-          part.draws.reduce((sum, draw) => sum + Math.abs(state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0), 0) +
+          load.draws.reduce((sum, draw) => sum + Math.abs(state.drawCurrent_A.get(`${id}#${draw.id}`) ?? 0), 0) +
           Math.abs(state.inputs_A.get(id) ?? 0),
       ),
     )
-    const kind = loadKindOf(part)
+    const kind = loadKindOf(load)
     taken.set(kind, (taken.get(kind) ?? 0) + own)
   }
   const total = [...taken.values()].reduce((sum, value) => sum + value, 0)
@@ -269,6 +274,7 @@ function contactFigures(
       ...(dc_A ? { dc_A } : {}),
     },
     loads: parts,
+    isGeneralUse: part.behaviour.kind === 'switch',
     ...at,
   })
   const perDay = device.operationsPerDay
@@ -276,6 +282,7 @@ function contactFigures(
     perDay === null ? null : wearYears({ loading_percent: fitness.loading_percent, operationsPerDay: perDay })
   return {
     heat: null,
+    isBeyondPrinted: fitness.printed_percent > 100 * (1 + 1e-9),
     loading: {
       value: fitness.loading_percent,
       unit: '%',

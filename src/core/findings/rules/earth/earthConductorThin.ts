@@ -25,6 +25,7 @@ export const earthConductorThin = defineRule<{
     }),
   word: ({ wire, size, least_mm2 }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
+    alike: size,
     what: `${context.wireName(wire)} is ${size}, and at least ${formatNumber(least_mm2)} mm² is needed`,
     why: 'It must carry a fault until the fuse or breaker opens, without melting first.',
     fixes: [

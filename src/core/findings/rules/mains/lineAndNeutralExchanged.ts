@@ -28,6 +28,7 @@ export const lineAndNeutralExchanged = defineRule<Facts>({
         ),
   word: ({ device, terminal, is }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
+    alike: 'exchanged',
     what: `${context.terminalName(device, terminal)} is on the ${is === 'L' ? 'line' : 'neutral'}`,
     why: 'Its switch and its fuse then cut the neutral: switched off or blown, it is live all the same. Exchange the two leads.',
   }),

@@ -2,8 +2,10 @@ import type { Rule } from '../../types'
 import { breakingCapacityShort } from './breakingCapacityShort'
 import { fuseAtWrongEnd } from './fuseAtWrongEnd'
 import { fuseDoesNotProtectWire } from './fuseDoesNotProtectWire'
+import { fuseMisfits } from './fuseMisfits'
 import { fuseOverloaded } from './fuseOverloaded'
 import { notSelective } from './notSelective'
+import { parallelUnlike } from './parallelUnlike'
 import { startUpOpensFuse } from './startUpOpensFuse'
 import { supplementaryAlone } from './supplementaryAlone'
 import { supplyMayNotBlowFuse } from './supplyMayNotBlowFuse'
@@ -18,8 +20,10 @@ export const protectionRules = {
   'breaking-capacity-short': breakingCapacityShort,
   'fuse-at-wrong-end': fuseAtWrongEnd,
   'fuse-does-not-protect-wire': fuseDoesNotProtectWire,
+  'fuse-misfits': fuseMisfits,
   'fuse-overloaded': fuseOverloaded,
   'not-selective': notSelective,
+  'parallel-unlike': parallelUnlike,
   'start-up-opens-fuse': startUpOpensFuse,
   'supplementary-alone': supplementaryAlone,
   'supply-may-not-blow-fuse': supplyMayNotBlowFuse,

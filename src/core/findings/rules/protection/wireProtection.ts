@@ -1,11 +1,12 @@
 /** What the rules about protected wires share. */
-import { withstands_s } from '@/core/protection'
-import { isAtMost, wireSize } from '@/core/quantity'
-import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
+import { OVERLOAD_FACTOR } from '@/core/reference'
+import { openingTime, withstands_s } from '@/core/protection'
+import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
+import { ASSUMED_PROSPECTIVE_A, passageGuard, type Guard, type WireReckoning } from '@/core/figures'
 import { splitKey, terminalKey, type Passage } from '@/core/model'
-import type { Wire, WireId } from '@/core/plan'
+import { outletCurve, type Wire, type WireId } from '@/core/plan'
 import type { Context } from '../../context'
-import type { Fix } from '../../types'
+import type { Fix, Severity } from '../../types'
 
 export interface Unprotected {
   readonly wire: WireId
@@ -13,33 +14,82 @@ export interface Unprotected {
   readonly ampacity_A: number
   readonly needs_A: number
   readonly kind: 'wrong-rating' | 'tap' | 'wrong-end' | 'none'
+  /**
+   * Why it is no certain harm: alone it would be protected, and that others lie with it is an assumption until its way is
+   * drawn; or it is a core of a bought cable at extra-low voltage, whose maker answers for it between what it joins.
+   */
+  readonly softened: 'grouping' | 'bought' | null
+}
+
+/** What only an assumption about its neighbours forbids is no stop. */
+export const severityOf = ({ softened }: Unprotected): Severity => (softened ? 'caution' : 'stop')
+
+/** Said where that is so. */
+export function softenedWords({ softened }: Unprotected, { reckoning }: Context, wire: WireId): string {
+  if (softened === 'bought') return ' It is a core of a bought cable: its maker’s word goes before this one.'
+  return softened === 'grouping'
+    ? ` Lying alone it carries ${formatNumber(reckoning.wires[wire]!.alone_A!)} A, which does: keep it apart from other loaded wires.`
+    : ''
 }
 
 /** A hundredth of an ampere is nobody's fault. */
 const NEED_TOL_A = 0.005
 
-function isProtected(context: Context, reckoned: WireReckoning): boolean {
-  const { guard, needs_A, ampacity, maxProtection_A, isOverloadOmitted } = reckoned
-  if (!guard || ampacity.value === null) return true
+/** Whether a wire that carries so much is protected. */
+function isProtected(context: Context, reckoned: WireReckoning, carries_A: number | null): boolean {
+  const { guard, needs_A, maxProtection_A, served } = reckoned
+  if (!guard || carries_A === null) return true
+  const isOmitted = served !== null && isAtMost(served.most_A, carries_A)
   // No overload to fear, and the fuse ends a short before the wire suffers (433.3.1 with 434.5.2).
-  if (isOverloadOmitted && endsShort(context, reckoned)) return true
-  const protection_A = maxProtection_A ?? ampacity.value
-  if (guard.least_A !== undefined && isAtMost(guard.least_A, ampacity.value + NEED_TOL_A) && needs_A <= guard.needs_A)
+  if (isOmitted && endsShort(context, reckoned, carries_A)) return true
+  if (isOmitted && guard.kind === 'supply-limit') {
+    // No fuse can stand before a battery's own pole: the lead to the first fuse is short instead (433.2 with 434.2.1).
+    if (served.isFused && isBatteryLead(context, reckoned)) return true
+    // A supply's limit is a short that the lead stands for its conventional time.
+    if (isAtMost(guard.rating_A, (reckoned.alone_A ?? carries_A) * OVERLOAD_FACTOR)) return true
+  }
+  const protection_A = Math.max(carries_A, maxProtection_A ?? 0)
+  if (guard.least_A !== undefined && isAtMost(guard.least_A, carries_A + NEED_TOL_A) && needs_A <= guard.needs_A)
     return true
   // Above the ampacity only where the basis allows the next standard rating.
   return (
-    isAtMost(needs_A, Math.max(ampacity.value, protection_A) + NEED_TOL_A) &&
-    isAtMost(Math.min(guard.rating_A, needs_A), protection_A + NEED_TOL_A)
+    isAtMost(needs_A, protection_A + NEED_TOL_A) &&
+    isAtMost(Math.min(guard.rating_A, needs_A), Math.max(maxProtection_A ?? carries_A, carries_A) + NEED_TOL_A)
   )
 }
 
+/** Between a battery's pole and its first fuse; common practice. */
+const BATTERY_LEAD_mm = 500
+
+function isBatteryLead(context: Context, { guard, length_mm, lengthFrom }: WireReckoning): boolean {
+  return (
+    guard?.kind === 'supply-limit' &&
+    context.part(guard.device!).behaviour.kind === 'battery' &&
+    (lengthFrom === 'assumed' || length_mm <= BATTERY_LEAD_mm)
+  )
+}
+
+const isBought = ({ plan }: Context, { cable }: Wire) => cable !== null && plan.cables[cable]!.premade
+
+const isMainsLead = ({ function: fn }: Wire) => fn === 'L' || fn === 'N'
+
 /** Whether the fuse ahead opens at the most that its source lets through, before this wire suffers. */
-function endsShort({ reckoning, plan }: Context, { id, guard, size }: WireReckoning): boolean {
-  if (guard?.kind !== 'device' || size === null) return false
-  const fault = reckoning.protective.find(({ device, link }) => device === guard.device && link === guard.link)?.fault
-  if (!fault || fault.atLargest.kind !== 'opens') return false
+function endsShort({ reckoning, plan }: Context, { id, guard, size }: WireReckoning, carries_A: number): boolean {
+  if (!guard || size === null) return false
   const insulation_C = plan.wires[id]!.insulation_C ?? plan.practice.insulation_C
   const { area_mm2 } = wireSize(size)
+  if (guard.kind === 'outlet' || guard.kind === 'plug') {
+    const current_A = plan.site.prospective_A ?? ASSUMED_PROSPECTIVE_A
+    const breaker = guard.family
+    if (!breaker) return false
+    const opening = openingTime({ family: breaker, rating_A: guard.rating_A, curve: outletCurve(plan.site) }, current_A)
+    return opening.kind === 'opens' && opening.latest_s <= withstands_s({ area_mm2, insulation_C, current_A })
+  }
+  if (guard.kind !== 'device') return false
+  const fault = reckoning.protective.find(({ device, link }) => device === guard.device && link === guard.link)?.fault
+  // A source that gives no more than the lead stands for an hour cannot harm it, whether the fuse opens or not.
+  if (fault && isAtMost(fault.largest_A, carries_A * OVERLOAD_FACTOR)) return true
+  if (!fault || fault.atLargest.kind !== 'opens') return false
   return fault.atLargest.latest_s <= withstands_s({ area_mm2, insulation_C, current_A: fault.largest_A })
 }
 
@@ -54,9 +104,23 @@ export function unprotectedWires(context: Context): readonly Unprotected[] {
 
 function findUnprotected(context: Context): readonly Unprotected[] {
   return context.wires.flatMap(({ id, wire, reckoned }): Unprotected[] => {
-    if (wire.function === 'PE' || isProtected(context, reckoned)) return []
+    // The cord or leads that came with a thing were judged together with it, behind what an outlet has ahead of it.
+    if (wire.cable !== null && context.plan.cables[wire.cable]!.leadsOf !== null && isMainsLead(wire)) return []
+    if (wire.function === 'PE' || isProtected(context, reckoned, reckoned.ampacity.value)) return []
+    if (isSet(context, id, reckoned)) return []
     const guard = reckoned.guard!
-    const common = { wire: id, guard, ampacity_A: reckoned.ampacity.value!, needs_A: reckoned.needs_A }
+    const softened = isProtected(context, reckoned, reckoned.alone_A)
+      ? 'grouping'
+      : isBought(context, wire) && !isMainsLead(wire)
+        ? 'bought'
+        : null
+    const common = {
+      wire: id,
+      guard,
+      ampacity_A: reckoned.ampacity.value!,
+      needs_A: reckoned.needs_A,
+      softened,
+    } as const
     if (guard.kind === 'device') return [{ ...common, kind: isTap(context, id, wire, guard) ? 'tap' : 'wrong-rating' }]
     const fuse = fuseAtAnEnd(context, wire)
     // A fuse ahead of the wire that is wider than its source guards nothing, but it is the one to change.
@@ -73,6 +137,28 @@ function findUnprotected(context: Context): readonly Unprotected[] {
   })
 }
 
+/**
+ * Whether it lies with others between the same joints, and together they are protected, each fit to carry all of their
+ * current were another loose (IEC 60364-4-43, 433.4, from memory).
+ */
+function isSet(context: Context, id: WireId, { needs_A }: WireReckoning): boolean {
+  const { conductors } = context.model
+  const own = conductors.find((each) => each.id === id)!
+  const set = conductors.filter(
+    ({ jointFrom: a, jointTo: b }) =>
+      (a === own.jointFrom && b === own.jointTo) || (a === own.jointTo && b === own.jointFrom),
+  )
+  if (set.length < 2) return false
+  const reckoned = set.map((each) => context.reckoning.wires[each.id]!)
+  if (reckoned.some(({ ampacity, worst }) => ampacity.value === null || worst.value === null)) return false
+  const together_A = reckoned.reduce((sum, { ampacity }) => sum + ampacity.value!, 0)
+  const all_A = reckoned.reduce((sum, { worst }) => sum + worst.value!, 0)
+  return (
+    isAtMost(needs_A, together_A + NEED_TOL_A) &&
+    reckoned.every(({ ampacity }) => isAtMost(all_A / (set.length - 1), ampacity.value! + NEED_TOL_A))
+  )
+}
+
 /** Fed by way of a thicker wire that the same device does protect. */
 function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean {
   const touchesGuard = [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === guard.device)
@@ -82,7 +168,7 @@ function isTap(context: Context, id: WireId, wire: Wire, guard: Guard): boolean 
       other.id !== id &&
       other.wire.function === wire.function &&
       other.reckoned.guard?.id === guard.id &&
-      isProtected(context, other.reckoned) &&
+      isProtected(context, other.reckoned, other.reckoned.ampacity.value) &&
       (other.reckoned.ampacity.value ?? 0) > (context.reckoning.wires[id]!.ampacity.value ?? 0),
   )
 }
@@ -96,11 +182,13 @@ function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
       ? [{ device: end.device, joint: jointOf(terminalKey(end.device, end.terminal)) }]
       : [],
   )
-  return passages.find(
+  const found = passages.filter(
     ({ device, link, a, b }) =>
       link.kind === 'protective' &&
       joints.some((end) => end.device === device && (jointOf(a) === end.joint || jointOf(b) === end.joint)),
   )
+  // The first by name: which end the wire was entered from says nothing.
+  return found.sort((one, other) => (one.id < other.id ? -1 : 1))[0]
 }
 
 /** Whether every way from the sources to the wire leads through that fuse. */

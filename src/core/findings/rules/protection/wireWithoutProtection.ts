@@ -4,7 +4,8 @@ import { protect } from '@/core/protection'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
-import { protectionFixes, unprotectedWires, type Unprotected } from './wireProtection'
+import { softenedWords, protectionFixes, severityOf, type Unprotected, unprotectedWires } from './wireProtection'
+import { shortHarm } from './shortHarm'
 
 const isFeed = ({ plan }: Context, wire: WireId) =>
   plan.wires[wire]!.function === 'V+' || plan.wires[wire]!.function === 'L'
@@ -36,10 +37,12 @@ export const wireWithoutProtection = defineRule<Unprotected>({
   word: (facts, context) => {
     const isTrusted = context.plan.practice.branchFusing === 'supply-limit'
     return {
+      harm: shortHarm(context, facts),
       subjects: [{ kind: 'wire', id: facts.wire }],
+      alike: facts.guard.id,
       what: `${context.wireName(facts.wire)} carries ${formatNumber(facts.ampacity_A)} A and only ${facts.guard.label} stands before it`,
-      why: `The limit protects the supply, not a thinner wire: a short at the far end heats the wire for as long as the supply likes.${isTrusted ? ' The house rule of this plan trusts the limit all the same.' : fuseWords(facts, context)}`,
-      severity: isTrusted ? 'caution' : 'stop',
+      why: `The limit protects the supply, not a thinner wire: a short at the far end heats the wire for as long as the supply likes.${isTrusted ? ' The house rule of this plan trusts the limit all the same.' : fuseWords(facts, context)}${softenedWords(facts, context, facts.wire)}`,
+      severity: isTrusted ? 'caution' : severityOf(facts),
       fixes: protectionFixes(context, facts),
     }
   },

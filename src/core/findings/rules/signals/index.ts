@@ -4,6 +4,9 @@ import { outputsJoined } from './outputsJoined'
 import { signalLevelsDiffer } from './signalLevelsDiffer'
 import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
 import { coilsMixed } from './coilsMixed'
+import { coilMisplaced } from './coilMisplaced'
+import { probeMisplaced } from './probeMisplaced'
+import { pulsesExchanged } from './pulsesExchanged'
 
 /** About signals and data. */
 export const signalsRules = {
@@ -12,4 +15,7 @@ export const signalsRules = {
   'signal-levels-differ': signalLevelsDiffer,
   'signals-without-common-negative': signalsWithoutCommonNegative,
   'coils-mixed': coilsMixed,
+  'coil-misplaced': coilMisplaced,
+  'probe-misplaced': probeMisplaced,
+  'pulses-exchanged': pulsesExchanged,
 } as const satisfies Readonly<Record<string, Rule>>

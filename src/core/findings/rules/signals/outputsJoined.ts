@@ -22,6 +22,7 @@ export const outputsJoined = defineRule<{ readonly wire: WireId; readonly direct
     }),
   word: ({ wire, direction }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
+    alike: direction,
     what: `${context.wireName(wire)} joins two ${direction === 'out' ? 'outputs' : 'inputs'}`,
     why:
       direction === 'out'

@@ -16,6 +16,9 @@ import { suppliesInSeries } from './suppliesInSeries'
 import { supplyHot } from './supplyHot'
 import { supplyOverloaded } from './supplyOverloaded'
 import { voltageBeyondRange } from './voltageBeyondRange'
+import { endsExchanged } from './endsExchanged'
+import { partReversed } from './partReversed'
+import { returnByAnother } from './returnByAnother'
 
 /** About supplies and what hangs on them. */
 export const suppliesRules = {
@@ -23,9 +26,11 @@ export const suppliesRules = {
   'bond-needless': bondNeedless,
   'bond-too-thin': bondTooThin,
   'box-hotter-than-planned': boxHotterThanPlanned,
+  'ends-exchanged': endsExchanged,
   'load-not-fed': loadNotFed,
   'low-voltage-at-load': lowVoltageAtLoad,
   'network-unsolved': networkUnsolved,
+  'part-reversed': partReversed,
   'pixels-too-low': pixelsTooLow,
   'polarity-reversed': polarityReversed,
   'positives-joined': positivesJoined,
@@ -36,4 +41,5 @@ export const suppliesRules = {
   'supply-hot': supplyHot,
   'supply-overloaded': supplyOverloaded,
   'voltage-beyond-range': voltageBeyondRange,
+  'return-by-another': returnByAnother,
 } as const satisfies Readonly<Record<string, Rule>>

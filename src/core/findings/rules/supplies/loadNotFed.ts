@@ -3,8 +3,15 @@ import { drawPower_W } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
-export const loadNotFed = defineRule<{ readonly device: DeviceId; readonly draw: string }>({
-  severity: 'caution',
+interface Facts {
+  readonly device: DeviceId
+  readonly draw: string
+  /** A way leads to it and back: only no state closes what stands in it. */
+  readonly hasWay: boolean
+}
+
+export const loadNotFed = defineRule<Facts>({
+  severity: 'stop',
   title: 'Wired, and fed in no state',
   stage: 'connect',
   source: SOURCES.practice,
@@ -20,13 +27,18 @@ export const loadNotFed = defineRule<{ readonly device: DeviceId; readonly draw:
         Object.entries(context.plan.states).some(
           ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
         )
+      const hasWay = context.ways.some((way) => way.device === device)
       return isWired && takes && Object.values(context.reckoning.states).every(({ isSolved }) => isSolved)
-        ? [{ device, draw }]
+        ? [{ device, draw, hasWay }]
         : []
     }),
-  word: ({ device, draw }, context) => ({
+  word: ({ device, draw, hasWay }, context) => ({
     subjects: [{ kind: 'device', id: device }],
+    alike: `${hasWay}`,
     what: `${context.device(device).tag}, ${context.part(device).draws.find(({ id }) => id === draw)!.name}, has its wires and nothing reaches it`,
-    why: 'Somewhere between it and its source a way is open: a wire left out, a contact that no state closes, a supply that is not fed itself.',
+    why: hasWay
+      ? 'A contact or switch in its way is closed in no state of the plan. Add a state in which it is, or look what should close it.'
+      : 'One of its sides leads to no source, or a supply on the way is not fed itself: a wire was left out, or lands elsewhere.',
+    severity: hasWay ? 'caution' : 'stop',
   }),
 })

@@ -49,7 +49,10 @@ export const lowVoltageAtLoad = defineRule<Facts>({
         : []
     }),
   word: ({ device, voltage_V, nominal_V, state, isDropped }, context) => ({
+    // What falls out certainly does not work; what gets a little less mostly does.
+    severity: isDropped ? 'stop' : 'caution',
     subjects: [{ kind: 'device', id: device }],
+    alike: state,
     what: isDropped
       ? `${context.device(device).tag} cannot be fed in state “${context.plan.states[state]!.name}”: loaded, its voltage would fall below what it runs on`
       : `${context.device(device).tag} gets ${formatNumber(voltage_V)} V of ${nominal_V} V in state “${context.plan.states[state]!.name}”`,

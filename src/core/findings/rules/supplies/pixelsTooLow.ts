@@ -18,6 +18,7 @@ export const pixelsTooLow = defineRule<PixelReckoning>({
     const dimmed_A = (request.count * request.each_mA * brightnessLimit_percent) / 1e5
     return {
       subjects: [{ kind: 'device', id: device }],
+      alike: 'pixels',
       what: `${context.device(device).tag}: pixel ${lowest} of ${request.count} gets ${formatNumber(far_V)} V and wants ${formatNumber(request.minimum_V)} V`,
       why: `They turn red towards the far end, or flicker. ${injectEvery > 0 ? `One feed reaches ${injectEvery}: feed it ${feeds} times, from both ends first` : 'This feed is too thin or too long even for one'}${brightnessLimit_percent >= 1 ? `; or keep to ${formatNumber(brightnessLimit_percent)} % of full white` : ''}.`,
       fixes:

@@ -9,7 +9,7 @@ import { defineRule } from '../../types'
 interface Facts {
   readonly device: DeviceId
   readonly terminal: TerminalId
-  readonly kind: 'load' | 'pin'
+  readonly kind: 'load' | 'low' | 'pin'
   readonly volt_V: number
   readonly stands_V: number
   /** Nobody stated what it stands. */
@@ -20,12 +20,15 @@ interface Facts {
 /** Where a part states no greatest volts: more than this share of nominal is unusual, more than that one burns it; common practice. */
 const UNUSUAL = 1.35
 const BURNS = 1.6
+/** Where a part states no least volts: below this share of nominal it works badly, below that one not at all; common practice. */
+const TOO_LITTLE = 0.7
+const NOT_AT_ALL = 0.55
 /** A logic pin stands so much above its level; common practice. */
 const PIN = 1.15
 
 export const voltageBeyondRange = defineRule<Facts>({
   severity: 'stop',
-  title: 'More volts than it is made for',
+  title: 'Volts that it is not made for',
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
@@ -35,14 +38,20 @@ export const voltageBeyondRange = defineRule<Facts>({
     what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V and ${
       kind === 'pin'
         ? `is a pin of ${formatNumber(stands_V)} V`
-        : isAssumed
-          ? `is made for ${formatNumber(stands_V)} V; what it stands at most is not stated`
-          : `stands ${formatNumber(stands_V)} V at most`
+        : kind === 'low'
+          ? isAssumed
+            ? `is made for ${formatNumber(stands_V)} V; the least that it works at is not stated`
+            : `wants ${formatNumber(stands_V)} V at least`
+          : isAssumed
+            ? `is made for ${formatNumber(stands_V)} V; what it stands at most is not stated`
+            : `stands ${formatNumber(stands_V)} V at most`
     }`,
     why:
       kind === 'pin'
         ? 'The pin and mostly the chip behind it are gone at once. Put a level shifter, a divider or an isolated input between.'
-        : 'It burns out, at once or within the hour. Feed it from a rail of its own voltage, or by a converter.',
+        : kind === 'low'
+          ? 'It does not start, resets, or runs hot at half its speed. Feed it from a rail of its own voltage.'
+          : 'It burns out, at once or within the hour. Feed it from a rail of its own voltage, or by a converter.',
     severity: isGrave ? 'stop' : 'caution',
   }),
 })
@@ -54,6 +63,13 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
     const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
     const isAssumed = draw.max_V === null
     const stands_V = draw.max_V ?? draw.nominal_V
+    const wants_V = draw.min_V ?? part.terminals[draw.plus]!.min_V
+    const least_V = Math.min(...Object.values(voltage_V).map((value) => Math.abs(value ?? Infinity)))
+    if (volt_V > 0 && least_V < (wants_V ?? draw.nominal_V * TOO_LITTLE) * 0.9995) {
+      const isGraveLow = wants_V !== null || least_V < draw.nominal_V * NOT_AT_ALL
+      const common = { device, terminal: draw.plus, kind: 'low' as const, volt_V: least_V }
+      return [{ ...common, stands_V: wants_V ?? draw.nominal_V, isAssumed: wants_V === null, isGrave: isGraveLow }]
+    }
     if (volt_V <= stands_V * (isAssumed ? UNUSUAL : 1.0005)) return []
     const isGrave = !isAssumed || volt_V > stands_V * BURNS
     return [{ device, terminal: draw.plus, kind: 'load', volt_V, stands_V, isAssumed, isGrave }]
@@ -71,7 +87,9 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
       0,
       ...context
         .potentials(terminalKey(device, terminal))
-        .map(({ kind, voltage_V }) => (kind === 'L' ? context.plan.site.mains_V : kind === '+' ? (voltage_V ?? 0) : 0)),
+        .map(({ kind, voltage_V }) =>
+          kind === 'L' || kind === 'N' ? context.plan.site.mains_V : kind === '+' ? (voltage_V ?? 0) : 0,
+        ),
     )
     if (volt_V <= stands_V) return []
     return [{ device, terminal, kind: 'pin', volt_V, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }]

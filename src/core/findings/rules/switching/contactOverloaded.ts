@@ -13,8 +13,14 @@ export const contactOverloaded = defineRule<SwitchReckoning>({
       ({ loading, device }) =>
         loading.value !== null && loading.value > 100 * (1 + 1e-9) && plan.devices[device]!.origin !== 'remove',
     ),
-  word: ({ device, link, loading, worst, kind, loads, system, voltage_V }, context) => ({
-    subjects: [{ kind: 'device', id: device }, ...loads.slice(0, 6).map((id) => ({ kind: 'device' as const, id }))],
+  word: ({ device, link, loading, isBeyondPrinted, worst, kind, loads, system, voltage_V }, context) => ({
+    subjects: [
+      { kind: 'device', id: device },
+      ...[...loads]
+        .sort()
+        .slice(0, 6)
+        .map((id) => ({ kind: 'device' as const, id })),
+    ],
     what: `${context.device(device).tag} ${link} switches ${formatNumber(worst.value ?? 0)} A at ${formatNumber(voltage_V)} V ${system === 'dc' ? 'DC' : 'AC'} for ${loads
       .slice(0, 4)
       .map((id) => context.device(id).tag)
@@ -23,5 +29,7 @@ export const contactOverloaded = defineRule<SwitchReckoning>({
       kind === 'contact'
         ? 'Inrush and arcs weld a contact that its big figure, printed for resistance on alternating current, would allow: it no longer opens.'
         : 'It overheats and fails, mostly as a short: the load stays on.',
+    // Where only the customary shares for inrush and direct current speak, it is trouble to come and no certain harm.
+    severity: isBeyondPrinted ? 'stop' : 'caution',
   }),
 })

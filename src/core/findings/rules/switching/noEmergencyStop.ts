@@ -13,6 +13,7 @@ export const noEmergencyStop = defineRule<{ readonly movers: readonly DeviceId[]
     const movers = context.devices
       .filter(({ part }) => isHazard(part) && part.behaviour.kind !== 'heater')
       .map(({ id }) => id)
+      .sort()
     return movers.length > 0 ? [{ movers }] : []
   },
   word: ({ movers }, context) => ({

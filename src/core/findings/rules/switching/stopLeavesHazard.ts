@@ -1,14 +1,21 @@
+import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { StopReckoning } from '@/core/figures'
+import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
+const stopWorked = (context: Context, device: DeviceId) =>
+  scenarioOf(`${context.device(device).tag} pressed`, { held: { [device]: workedPositions(context.part(device)) } })
+
 export const stopLeavesHazard = defineRule<StopReckoning>({
-  severity: 'caution',
+  severity: 'stop',
   title: 'The emergency stop leaves something going',
   stage: 'guard',
   source: SOURCES.iec60204Stop,
   find: ({ reckoning }) => reckoning.stops.filter(({ hazards, isEmergency }) => isEmergency && hazards.length > 0),
   word: ({ device, hazards, cuts }, context) => ({
+    harm: stillDrawing(context.plan, stopWorked(context, device), hazards) ?? undefined,
     subjects: [{ kind: 'device', id: device }, ...hazards.slice(0, 8).map((id) => ({ kind: 'device' as const, id }))],
     what: `${context.device(device).tag} pressed: ${cuts.length === 0 ? 'nothing goes off' : `${cuts.map((id) => context.device(id).tag).join(', ')} go off`}; ${hazards.map((id) => context.device(id).tag).join(', ')}, which move or heat, go on`,
     why: 'Whoever hits the button expects everything that moves or heats to stop. Lead their feed through it, or through a contactor whose coil it opens. Built like this it is a stop button and no rated safety function.',

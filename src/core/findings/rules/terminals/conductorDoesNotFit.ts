@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
-import { SOURCES } from '@/core/reference'
+import { customaryArea_mm2, SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -29,7 +29,9 @@ export const conductorDoesNotFit = defineRule<Facts>({
         const { min_mm2, max_mm2 } = context.terminal(end.device, end.terminal).conductors
         const common = { wire: id, device: end.device, terminal: end.terminal, area_mm2 }
         if (area_mm2 > max_mm2 * (1 + AREA_REL_TOL)) return [{ ...common, limit_mm2: max_mm2, isThick: true }]
-        return area_mm2 < min_mm2 * (1 - AREA_REL_TOL) ? [{ ...common, limit_mm2: min_mm2, isThick: false }] : []
+        return customaryArea_mm2(reckoned.size!) < min_mm2 * (1 - AREA_REL_TOL)
+          ? [{ ...common, limit_mm2: min_mm2, isThick: false }]
+          : []
       })
     }),
   word: ({ wire, device, terminal, area_mm2, limit_mm2, isThick }, context) => ({
@@ -37,6 +39,7 @@ export const conductorDoesNotFit = defineRule<Facts>({
       { kind: 'wire', id: wire },
       { kind: 'terminal', device, terminal },
     ],
+    alike: `${context.device(device).part} ${isThick} ${area_mm2} ${limit_mm2}`,
     what: `${context.wireName(wire)} is ${formatNumber(area_mm2)} mm² and ${context.terminalName(device, terminal)} takes ${isThick ? `at most ${formatNumber(limit_mm2)}` : `at least ${formatNumber(limit_mm2)}`} mm²`,
     why: isThick
       ? 'Strands are cut off to make it go in, and the joint runs hot. Split the run at a terminal, or lower what protects it.'

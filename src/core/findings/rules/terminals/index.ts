@@ -6,6 +6,9 @@ import { excludedTerminalUsed } from './excludedTerminalUsed'
 import { mainsTerminalsBare } from './mainsTerminalsBare'
 import { requiredTerminalOpen } from './requiredTerminalOpen'
 import { terminalRatingExceeded } from './terminalRatingExceeded'
+import { solidMoves } from './solidMoves'
+import { strandsShareScrew } from './strandsShareScrew'
+import { springWantsFirm } from './springWantsFirm'
 
 /** About what goes into terminals. */
 export const terminalsRules = {
@@ -16,4 +19,7 @@ export const terminalsRules = {
   'mains-terminals-bare': mainsTerminalsBare,
   'required-terminal-open': requiredTerminalOpen,
   'terminal-rating-exceeded': terminalRatingExceeded,
+  'solid-moves': solidMoves,
+  'strands-share-screw': strandsShareScrew,
+  'spring-wants-firm': springWantsFirm,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -16,7 +16,10 @@ export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId }>({
       ),
     )
     return context.devices.flatMap(({ id, device, part }) =>
-      part.touch === 'open' && live.has(id) && !device.hasCover ? [{ device: id }] : [],
+      live.has(id) &&
+      (part.touch === 'open' ? !device.hasCover : part.touch === 'with-cover' && device.hasCover === false)
+        ? [{ device: id }]
+        : [],
     )
   },
   word: ({ device }, context) => ({

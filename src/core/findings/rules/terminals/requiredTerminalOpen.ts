@@ -1,7 +1,22 @@
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { terminalKey } from '@/core/model'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
+
+/** A contact of several that one mover works, of which another is wired: nobody has to use them all. */
+function isSpareContact(context: Context, id: DeviceId, part: Part, terminal: TerminalId): boolean {
+  const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
+  const own = contacts.filter(({ a, b }) => a === terminal || b === terminal)
+  return own.some(
+    ({ a, b, actuator }) =>
+      [a, b].every((end) => context.wiresAt(id, end).length === 0) &&
+      contacts.some(
+        (other) =>
+          other.actuator === actuator && [other.a, other.b].every((end) => context.wiresAt(id, end).length > 0),
+      ),
+  )
+}
 
 export const requiredTerminalOpen = defineRule<{
   readonly device: DeviceId
@@ -23,8 +38,10 @@ export const requiredTerminalOpen = defineRule<{
         // A PE terminal of exposed metal is another rule's, which also follows the conductors home.
         const isEarth = part.earths === terminal
         // A bar excuses it only when something feeds that bar: outputs wired to loads do not.
-        const isReached = linked.has(terminal) && context.potentials(terminalKey(id, terminal)).length > 0
+        const isReached =
+          linked.has(terminal) && context.potentials(terminalKey(id, terminal)).some(({ device }) => device !== id)
         return (
+          !isSpareContact(context, id, part, terminal) &&
           part.terminals[terminal]!.need === 'required' &&
           !isEarth &&
           !isReached &&

@@ -1,3 +1,4 @@
+import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
@@ -10,7 +11,7 @@ export const exitUpward = defineRule<{ readonly enclosure: EnclosureId; readonly
   find: ({ plan, reckoning }) =>
     reckoning.faces.flatMap(({ enclosure, side, holes, isPlate }) => {
       const { outdoor } = plan.enclosures[enclosure]!
-      if (!outdoor || isPlate || side !== 'top' || outdoor.hasRainHood) return []
+      if (!isInTheOpen(plan, enclosure) || isPlate || side !== 'top' || outdoor?.hasRainHood) return []
       return holes
         .filter((hole) => hole.state !== 'blank' && hole.for !== 'fixing')
         .map((hole) => ({ enclosure, what: hole.label }))

@@ -1,3 +1,4 @@
+import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId, FaceId } from '@/core/plan'
 import { sideOf } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
@@ -10,7 +11,7 @@ export const noDrain = defineRule<{ readonly enclosure: EnclosureId }>({
   source: SOURCES.practice,
   find: ({ plan }) =>
     Object.entries(plan.enclosures).flatMap(([id, box]) => {
-      if (!box!.outdoor || box!.origin === 'remove' || box!.kind !== 'box') return []
+      if (!isInTheOpen(plan, id as EnclosureId) || box!.origin === 'remove' || box!.kind !== 'box') return []
       const drains = Object.values(box!.faces).flatMap((face) =>
         sideOf(face!) === 'bottom' ? (face!.openings ?? []).filter(({ use }) => use === 'drain' || use === 'vent') : [],
       )

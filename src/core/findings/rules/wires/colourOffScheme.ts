@@ -17,6 +17,7 @@ export const colourOffScheme = defineRule<{ readonly wire: WireId }>({
     const { colour, function: fn, label } = context.plan.wires[wire]!
     return {
       subjects: [{ kind: 'wire', id: wire }],
+      alike: `${fn} ${colourName(colour!)}`,
       what: `${context.wireName(wire)} is ${colourName(colour!)}; the scheme of this plan has ${colourName(context.plan.practice.colours[fn])} for ${fn}`,
       why: 'A colour that lies costs the next person an hour, or more. Sleeve or label both ends if it stays.',
       fixes: [

@@ -34,6 +34,7 @@ export const functionContradictsNet = defineRule<Facts>({
     }),
   word: ({ wire, is }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
+    alike: `${context.plan.wires[wire]!.function} ${is.join(' ')}`,
     what: `${context.wireName(wire)} is entered as ${WORDS[EXPECTED[context.plan.wires[wire]!.function as keyof typeof EXPECTED]]} and is ${is.map((kind) => WORDS[kind]).join(' and ')}`,
     why: 'Its colour will lie to whoever opens the box next. Enter it as what it is, or join it where it belongs.',
   }),

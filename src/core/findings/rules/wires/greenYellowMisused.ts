@@ -1,6 +1,11 @@
-import { colourName, isGreenYellow, type WireId } from '@/core/plan'
+import { colourName, isGreenYellow, type Wire, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule, type Severity } from '../../types'
+
+/** The cores of a bought cable or lead have the colours that they have; at extra-low voltage that is worth a label, no more. */
+function severityOf({ function: fn, cable }: Wire): Severity {
+  return cable !== null && fn !== 'L' && fn !== 'N' ? 'note' : 'stop'
+}
 
 export const greenYellowMisused = defineRule<{ readonly wire: WireId }>({
   severity: 'stop',
@@ -17,7 +22,9 @@ export const greenYellowMisused = defineRule<{ readonly wire: WireId }>({
         : [],
     ),
   word: ({ wire }, context) => ({
+    severity: severityOf(context.plan.wires[wire]!),
     subjects: [{ kind: 'wire', id: wire }],
+    alike: context.plan.wires[wire]!.cable ?? colourName(context.plan.wires[wire]!.colour!),
     what: `${context.wireName(wire)} is ${colourName(context.plan.wires[wire]!.colour!)} and is not an earth conductor`,
     why: 'Whoever opens the box next will take it for earth and touch it. The colour is kept for earth alone.',
     fixes: [

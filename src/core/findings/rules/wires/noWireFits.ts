@@ -13,6 +13,7 @@ export const noWireFits = defineRule<{ readonly wire: WireId; readonly reasons: 
     ),
   word: ({ wire, reasons }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
+    alike: reasons.join('; '),
     what: `${context.wireName(wire)}: ${reasons.join('; ')}`,
     why: 'Without an ampacity nothing can be said about this wire, and nothing is.',
   }),

@@ -15,6 +15,7 @@ export const parkedBare = defineRule<{ readonly wire: WireId }>({
     ),
   word: ({ wire }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
+    alike: context.plan.wires[wire]!.cable ?? 'parked',
     what: `${context.wireName(wire)} ends parked without insulation`,
     why: 'A loose bare end finds the one terminal it must not touch. Sleeve it, tie it back, label it.',
   }),

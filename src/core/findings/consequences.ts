@@ -1,0 +1,147 @@
+import { landingOf, type DeviceId, type Plan } from '@/core/plan'
+import type { RuleId } from './registry'
+import type { Finding, Severity } from './types'
+
+const SHORTS = ['short-circuit', 'mains-meets-low-voltage', 'positives-joined', 'polarity-reversed'] as const
+/** Two circuits in one joint: no current and no voltage behind it is what it will be. */
+const JOINED = ['short-circuit', 'mains-meets-low-voltage', 'polarity-reversed'] as const
+
+const GAPS = [
+  'required-terminal-open',
+  'fuse-place-empty',
+  'ends-exchanged',
+  'contact-without-common',
+  'contact-half-wired',
+  'joined-to-nothing',
+  'mains-selector-wrong',
+  'part-reversed',
+] as const
+
+/** What follows from what: the first rule that is found names the cause, the others are told with it. */
+const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
+  'network-unsolved': [...SHORTS, ...GAPS],
+  'source-asked-too-much': SHORTS,
+  'low-voltage-at-load': [...SHORTS, 'source-asked-too-much'],
+  'terminal-rating-exceeded': JOINED,
+  'box-hotter-than-planned': JOINED,
+  'fuse-overloaded': JOINED,
+  'inlet-overloaded': JOINED,
+  'outlet-overloaded': JOINED,
+  'conductor-does-not-fit': ['short-circuit'],
+  'end-cannot-be-made': ['short-circuit'],
+  'contact-overloaded': JOINED,
+  'voltage-rating-too-low': ['mains-meets-low-voltage'],
+  'signals-without-common-negative': ['mains-meets-low-voltage'],
+  'positives-joined': ['mains-meets-low-voltage'],
+  'voltage-beyond-range': JOINED,
+  'pixels-too-low': [...SHORTS, 'source-asked-too-much'],
+  'supply-overloaded': [...SHORTS, 'source-asked-too-much'],
+  'short-circuit': ['polarity-reversed', 'part-reversed'],
+  'mains-meets-low-voltage': ['short-circuit', 'polarity-reversed'],
+  'function-contradicts-net': [...SHORTS, 'line-and-neutral-exchanged', 'voltage-beyond-range'],
+  'wire-overloaded': SHORTS,
+  'fuse-does-not-protect-wire': [...SHORTS, 'ends-exchanged'],
+  'thin-tap-unprotected': [...SHORTS, 'ends-exchanged'],
+  'wire-without-protection': [...SHORTS, 'ends-exchanged', 'fuse-place-empty'],
+  'wire-damaged-first': SHORTS,
+  'ends-exchanged': ['short-circuit'],
+  'load-not-fed': [...GAPS, ...SHORTS, 'source-asked-too-much', 'voltage-beyond-range', 'relay-control-voltage'],
+  'line-not-switched': ['line-and-neutral-exchanged'],
+  'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded'],
+  'safe-state-not-kept': ['contact-bridged', 'runs-uncommanded'],
+  'heat-without-second-stop': ['contact-bridged'],
+  'restarts-by-itself': ['contact-bridged'],
+  'runs-uncommanded': ['contact-bridged'],
+  'relay-control-voltage': ['voltage-beyond-range'],
+  'no-main-switch': ['contact-bridged'],
+}
+
+/** Told of the whole plan, wherever the cause is. */
+const ANYWHERE: ReadonlySet<string> = new Set([
+  'network-unsolved',
+  'load-not-fed',
+  'source-asked-too-much',
+  'low-voltage-at-load',
+  'terminal-rating-exceeded',
+  'box-hotter-than-planned',
+  'fuse-overloaded',
+  'inlet-overloaded',
+  'outlet-overloaded',
+  'conductor-does-not-fit',
+  'end-cannot-be-made',
+  'wire-overloaded',
+  'contact-overloaded',
+])
+
+const WEIGHT: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
+
+/** As many as are told with a cause; the rest are counted. */
+const TOLD = 4
+
+/** One cause, one finding: what follows from it is told in it, and stands nowhere else. A grave consequence never hides in a light cause. */
+export function foldConsequences(plan: Plan, findings: readonly Finding[]): readonly Finding[] {
+  const byRule = new Map<string, Finding[]>()
+  for (const finding of findings) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
+  const causeOf = new Map<Finding, Finding>()
+  const touched = new Map<Finding, ReadonlySet<DeviceId>>()
+  const devicesOf = (finding: Finding) => {
+    let own = touched.get(finding)
+    if (!own) touched.set(finding, (own = devicesIn(plan, finding)))
+    return own
+  }
+  for (const finding of findings) {
+    const causes = FOLLOWS[finding.rule as RuleId] ?? []
+    const cause = causes
+      .flatMap((rule) => byRule.get(rule) ?? [])
+      .find(
+        (each) =>
+          each !== finding &&
+          causeOf.get(each) !== finding &&
+          WEIGHT[each.severity] <= WEIGHT[finding.severity] &&
+          (ANYWHERE.has(finding.rule) || meet(devicesOf(each), devicesOf(finding))),
+      )
+    if (cause) causeOf.set(finding, cause)
+  }
+  const followers = new Map<Finding, Finding[]>()
+  for (const [finding, cause] of causeOf) {
+    const root = rootOf(causeOf, cause)
+    followers.set(root, [...(followers.get(root) ?? []), finding])
+  }
+  return findings.flatMap((finding) => {
+    if (causeOf.has(finding)) return []
+    const own = followers.get(finding)
+    return own ? [withConsequences(finding, own)] : [finding]
+  })
+}
+
+function rootOf(causeOf: ReadonlyMap<Finding, Finding>, start: Finding): Finding {
+  let at = start
+  for (let next = causeOf.get(at), steps = 0; next && steps < 8; next = causeOf.get(at), steps += 1) at = next
+  return at
+}
+
+function withConsequences(finding: Finding, followers: readonly Finding[]): Finding {
+  const told = followers.slice(0, TOLD).map(({ what }) => what)
+  const rest = followers.length - told.length
+  return {
+    ...finding,
+    why: `${finding.why} And because of it: ${told.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}.`,
+    // What it does, solved, is told with the cause.
+    harm: finding.harm ?? followers.find(({ harm }) => harm !== null)?.harm ?? null,
+    followers: followers.map(({ id, what, subjects }) => ({ id, what, subjects })),
+  }
+}
+
+const meet = (a: ReadonlySet<DeviceId>, b: ReadonlySet<DeviceId>) => [...a].some((id) => b.has(id))
+
+function devicesIn(plan: Plan, { subjects }: Finding): ReadonlySet<DeviceId> {
+  return new Set(
+    subjects.flatMap((subject): DeviceId[] => {
+      if (subject.kind === 'device') return [subject.id]
+      if (subject.kind === 'terminal') return [subject.device]
+      if (subject.kind === 'plan') return []
+      const wire = plan.wires[subject.id]
+      return wire ? [wire.from, wire.to].flatMap((end) => landingOf(plan, end)?.device ?? []) : []
+    }),
+  )
+}

@@ -1,0 +1,44 @@
+/** What the rules about commanding share: what may stand between a load and its source, and who works it. */
+import type { FeedWay } from '@/core/figures'
+import type { Passage } from '@/core/model'
+import { moverOf, type DeviceId } from '@/core/plan'
+import type { Context } from '../../context'
+
+/** The ways on which a device is fed. */
+export const waysTo = ({ ways }: Context, device: DeviceId): readonly FeedWay[] =>
+  ways.filter((way) => way.device === device)
+
+/** What moves a passage: a hand, a coil, heat, a program, a setting; null for a fuse. */
+export function movedBy(context: Context, { device, link }: Passage) {
+  return 'actuator' in link ? moverOf(context.part(device), link).by : null
+}
+
+/** Whether a hand or warmth commands a device by a passage of its own: not by the switch that everything hangs on. */
+export function isWorkedByHandOrHeat(context: Context, device: DeviceId): boolean {
+  const all = context.ways
+  return waysTo(context, device).some(({ passages }) =>
+    passages.some((passage) => {
+      const by = movedBy(context, passage)
+      if (by === 'heat') return context.part(passage.device).behaviour.kind === 'thermostat'
+      return by === 'hand' && !isStopLike(context, passage) && !all.every((way) => way.passages.includes(passage))
+    }),
+  )
+}
+
+function isStopLike(context: Context, { device, link }: Passage): boolean {
+  const { kind } = context.part(device).behaviour
+  if (kind === 'emergency-stop' || kind === 'residual-current-device') return true
+  return (
+    link.kind === 'contact' && kind === 'button' && link.closedIn.includes(moverOf(context.part(device), link).rest)
+  )
+}
+
+/** Whether a program, a pin or a coil stands in the way of a device. */
+export function isCommandable(context: Context, device: DeviceId): boolean {
+  return waysTo(context, device).some(({ passages }) =>
+    passages.some((passage) => {
+      const by = movedBy(context, passage)
+      return by === 'coil' || by === 'firmware'
+    }),
+  )
+}

@@ -1,0 +1,47 @@
+import type { DeviceId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+import { isCommandable, movedBy, waysTo } from './commands'
+
+/** A thermostat in its own feed watches as it commands. */
+const hasThermostat = (context: Context, device: DeviceId) =>
+  waysTo(context, device).some(({ passages }) =>
+    passages.some(
+      (passage) => movedBy(context, passage) === 'heat' && context.part(passage.device).behaviour.kind === 'thermostat',
+    ),
+  )
+
+/** What could be a thermistor or a probe: two leads and no feed of its own, or one that the plan calls warm. */
+function isProbe(context: Context, id: DeviceId): boolean {
+  const { behaviour, draws, terminals } = context.part(id)
+  if (behaviour.kind !== 'sensor' || draws.length > 0) return false
+  return Object.values(terminals).every((terminal) => terminal!.direction !== 'out')
+}
+
+export const heatUnwatched = defineRule<{ readonly heater: DeviceId }>({
+  severity: 'stop',
+  title: 'Heat that nothing watches',
+  stage: 'connect',
+  source: SOURCES.iec60204Failure,
+  find: (context) => {
+    const heaters = context.devices.filter(
+      ({ id, part }) =>
+        part.behaviour.kind === 'heater' &&
+        // What heats only while a hand holds a button down is watched by whose hand it is.
+        context.reckoning.handsOff.includes(id) &&
+        isCommandable(context, id) &&
+        !hasThermostat(context, id),
+    )
+    const named = new Set(heaters.flatMap(({ device }) => device.watchedBy ?? []))
+    const spare = context.devices.filter(({ id }) => isProbe(context, id) && !named.has(id)).length
+    const unwatched = heaters.filter(({ device }) => device.watchedBy === null)
+    // A probe that is in the plan and watches nobody by name may watch it.
+    return unwatched.slice(spare).map(({ id }) => ({ heater: id }))
+  },
+  word: ({ heater }, context) => ({
+    subjects: [{ kind: 'device', id: heater }],
+    what: `${context.device(heater).tag}, ${context.device(heater).name}, is switched by a program and no sensor watches it`,
+    why: 'A program without a thermistor heats until something burns. Add the sensor, wire it to the board, and name it as what watches this heater; or put a thermostat in its feed.',
+  }),
+})

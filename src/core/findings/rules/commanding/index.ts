@@ -1,0 +1,25 @@
+import type { Rule } from '../../types'
+import { coilNeverWorked } from './coilNeverWorked'
+import { contactBridged } from './contactBridged'
+import { driverAboveMotor } from './driverAboveMotor'
+import { heatUnwatched } from './heatUnwatched'
+import { runsUncommanded } from './runsUncommanded'
+import { safeStateUnsaid } from './safeStateUnsaid'
+import { sensorsExchanged } from './sensorsExchanged'
+import { stopInReturn } from './stopInReturn'
+import { stopWithoutEffect } from './stopWithoutEffect'
+import { switchedOutputsJoined } from './switchedOutputsJoined'
+
+/** About what commands heat and motion, what watches it, and what stops it. */
+export const commandingRules = {
+  'coil-never-worked': coilNeverWorked,
+  'contact-bridged': contactBridged,
+  'driver-above-motor': driverAboveMotor,
+  'heat-unwatched': heatUnwatched,
+  'runs-uncommanded': runsUncommanded,
+  'safe-state-unsaid': safeStateUnsaid,
+  'sensors-exchanged': sensorsExchanged,
+  'stop-in-return': stopInReturn,
+  'stop-without-effect': stopWithoutEffect,
+  'switched-outputs-joined': switchedOutputsJoined,
+} as const satisfies Readonly<Record<string, Rule>>

@@ -1,0 +1,92 @@
+import { splitKey, terminalKey } from '@/core/model'
+import { othersOn } from '@/core/figures'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+import { waysTo } from './commands'
+
+interface Facts {
+  readonly heater: DeviceId
+  readonly sensor: DeviceId
+  readonly on: string
+  readonly wants: string
+  readonly board: DeviceId
+}
+
+/** "H0", "HE 1" and "T1" by their number, what is a bed's by that: common names of outputs and inputs that belong together. */
+const NAMES = {
+  output: /^(?:H|HE|HEAT|HEATER|HOTEND)(\d+)$/,
+  input: /^(?:T|TH|TEMP|THERM)(\d+)$/,
+} as const
+
+function keyOf(block: string | null, side: keyof typeof NAMES): string | null {
+  if (block === null) return null
+  const name = block.toUpperCase().replace(/[\s_-]/g, '')
+  if (/BED/.test(name) || name === (side === 'output' ? 'HB' : 'TB')) return 'bed'
+  return NAMES[side].exec(name)?.[1] ?? null
+}
+
+/** The block of a board by which a heater is switched, whether straight or by a transistor or relay of its own. */
+function outputOf(context: Context, heater: DeviceId): { readonly board: DeviceId; readonly key: string } | null {
+  const steps = waysTo(context, heater).flatMap(({ passages }) => passages)
+  const direct = steps.flatMap(({ device, a, b, link }) =>
+    'actuator' in link && context.part(device).behaviour.kind === 'board' ? [a, b] : [],
+  )
+  const byCoil = steps.flatMap(({ device }) =>
+    context
+      .part(device)
+      .actuators.flatMap(({ coil }) =>
+        coil
+          ? [coil.plus, coil.minus].flatMap((terminal) =>
+              othersOn(context.model, terminalKey(device, terminal)).map(({ device: other, terminal: at }) =>
+                terminalKey(other, at),
+              ),
+            )
+          : [],
+      ),
+  )
+  for (const key of [...direct, ...byCoil]) {
+    const { device, terminal } = splitKey(key)
+    const part = context.part(device)
+    const isSwitched = part.links.some((link) => 'actuator' in link && (link.a === terminal || link.b === terminal))
+    const found =
+      part.behaviour.kind === 'board' && isSwitched ? keyOf(context.terminal(device, terminal).block, 'output') : null
+    if (found !== null) return { board: device, key: found }
+  }
+  return null
+}
+
+/** The block of a board that a sensor's leads go to. */
+function inputOf(
+  context: Context,
+  sensor: DeviceId,
+): { readonly board: DeviceId; readonly key: string; readonly block: string } | null {
+  for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
+    for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
+      const { block } = context.terminal(device, at)
+      const key = context.part(device).behaviour.kind === 'board' ? keyOf(block, 'input') : null
+      // A ground that all inputs share says nothing.
+      if (key !== null && context.terminal(device, at).level_V !== 0) return { board: device, key, block: block! }
+    }
+  return null
+}
+
+export const sensorsExchanged = defineRule<Facts>({
+  severity: 'stop',
+  title: 'A heater watched by another heater’s sensor',
+  stage: 'connect',
+  source: SOURCES.iec60204Failure,
+  find: (context) =>
+    context.devices.flatMap(({ id, device }): Facts[] => {
+      if (device.watchedBy === null || context.plan.devices[device.watchedBy] === undefined) return []
+      const [out, into] = [outputOf(context, id), inputOf(context, device.watchedBy)]
+      if (!out || !into || out.board !== into.board || out.key === into.key) return []
+      return [{ heater: id, sensor: device.watchedBy, on: into.block, wants: out.key, board: out.board }]
+    }),
+  word: ({ heater, sensor, on, wants, board }, context) => ({
+    subjects: [heater, sensor, board].map((id) => ({ kind: 'device', id })),
+    what: `${context.device(heater).tag} hangs on output ${wants} of ${context.device(board).tag}, and its sensor ${context.device(sensor).tag} on input ${on}`,
+    why: 'The program heats one thing and looks at another: it never sees the target, and heats on. Exchange the sensors’ plugs, or say which sensor watches which heater.',
+  }),
+})

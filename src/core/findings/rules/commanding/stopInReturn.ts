@@ -1,0 +1,37 @@
+import { terminalKey } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { isClosedAtRest } from '@/core/plan'
+import { defineRule } from '../../types'
+
+export const stopInReturn = defineRule<{ readonly device: DeviceId; readonly is: 'minus' | 'neutral' }>({
+  severity: 'stop',
+  title: 'A stop in the return',
+  stage: 'connect',
+  source: SOURCES.iec60204EmergencyStop,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }) => {
+      const { kind } = part.behaviour
+      if (kind !== 'emergency-stop' && kind !== 'button') return []
+      const contacts = part.links.flatMap((link) => {
+        const isWired =
+          link.kind === 'contact' &&
+          isClosedAtRest(part, link) &&
+          [link.a, link.b].every((end: TerminalId) => context.wiresAt(id, end).length > 0)
+        if (!isWired) return []
+        return [
+          new Set([link.a, link.b].flatMap((end) => context.potentials(terminalKey(id, end)).map((at) => at.kind))),
+        ]
+      })
+      const isReturn = (kinds: ReadonlySet<string>) =>
+        (kinds.has('-') || kinds.has('N')) && !kinds.has('+') && !kinds.has('L')
+      // One contact in the feed and its twin in the return part both poles.
+      if (contacts.length === 0 || !contacts.every(isReturn)) return []
+      return [{ device: id, is: contacts[0]!.has('-') ? ('minus' as const) : ('neutral' as const) }]
+    }),
+  word: ({ device, is }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag} parts the ${is} and not the feed`,
+    why: `A lead that chafes through to earth or to the ${is} takes its place: pressed, it stops nothing. Put it between the source and what it stops.`,
+  }),
+})

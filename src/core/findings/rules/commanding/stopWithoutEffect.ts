@@ -1,0 +1,42 @@
+import { othersOn, type StopReckoning } from '@/core/figures'
+import { terminalKey } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { defineRule } from '../../types'
+
+/** A contact that a controller reads cuts nothing by itself; what it is for, the program says. */
+function isRead(context: Context, device: DeviceId): boolean {
+  return (Object.keys(context.part(device).terminals) as TerminalId[]).some((terminal) =>
+    othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
+      const { function: fn, direction } = context.terminal(other, at)
+      return (fn === 'signal' || fn === 'data') && direction !== 'out'
+    }),
+  )
+}
+
+export const stopWithoutEffect = defineRule<StopReckoning>({
+  severity: 'stop',
+  title: 'A stop or guard with nothing that it stops',
+  stage: 'connect',
+  source: SOURCES.iec60204Stop,
+  find: (context) =>
+    context.reckoning.stops.filter(
+      ({ device, cuts, stays, hazards, isEmergency }) =>
+        cuts.length === 0 && stays.length > 0 && !(isEmergency && hazards.length > 0) && !isRead(context, device),
+    ),
+  word: ({ device, stays }, context) => ({
+    harm:
+      stillDrawing(
+        context.plan,
+        scenarioOf(`${context.device(device).tag} pressed`, {
+          held: { [device]: workedPositions(context.part(device)) },
+        }),
+        stays,
+      ) ?? undefined,
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag}, ${context.device(device).name}, pressed or opened: nothing goes off`,
+    why: 'Solved with its contacts open, everything is fed as before. Lead the feed of what it should stop through it, or the coil of the contactor that feeds it.',
+  }),
+})

@@ -1,0 +1,46 @@
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly common: TerminalId
+  readonly used: readonly TerminalId[]
+}
+
+/** As commons of isolated inputs are printed: "in com", "COM", "common". */
+const COMMON = /\b(com|common|cm\d?)\b/i
+
+export const commonOpen = defineRule<Facts>({
+  severity: 'stop',
+  title: 'Inputs used without their common',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }): Facts[] => {
+      const keys = Object.keys(part.terminals) as TerminalId[]
+      const used = keys.filter((key) => {
+        const { function: fn, isolated, direction } = part.terminals[key]!
+        const isInput = (fn === 'signal' || fn === 'data') && isolated && direction === 'in'
+        return isInput && !COMMON.test(part.terminals[key]!.label) && context.wiresAt(id, key).length > 0
+      })
+      if (used.length === 0) return []
+      // A contact's common is another rule's; a common that gives volts out is nobody's need.
+      return keys.flatMap((common): Facts[] => {
+        const { function: fn, direction, label, block } = part.terminals[common]!
+        if (!COMMON.test(label) || fn === 'contact-COM' || direction === 'out' || /out/i.test(label)) return []
+        const own = block === null ? used : used.filter((key) => part.terminals[key]!.block === block)
+        const isBarred = part.links.some(
+          (link) => link.kind === 'bar' && link.terminals.includes(common) && link.terminals.length > 1,
+        )
+        return own.length > 0 && !isBarred && context.wiresAt(id, common).length === 0
+          ? [{ device: id, common, used: own }]
+          : []
+      })
+    }),
+  word: ({ device, common, used }, context) => ({
+    subjects: [{ kind: 'terminal', device, terminal: common }],
+    what: `${context.terminalName(device, common)} is open while ${used.map((key) => context.terminal(device, key).label).join(', ')} ${used.length === 1 ? 'is' : 'are'} wired`,
+    why: 'An isolated input is a lamp between its terminal and the common: without the common no current flows and nothing is ever seen. Join it to the minus where the inputs get the plus, to the plus where they get the minus.',
+  }),
+})

@@ -1,0 +1,61 @@
+import { terminalKey } from '@/core/model'
+import { othersOn } from '@/core/figures'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly open: readonly TerminalId[]
+  /** Wired from driver to driver, and to no controller at its end. */
+  readonly adrift: readonly TerminalId[]
+}
+
+/** Pulses and directions as drivers name them; an enable input is fed by nobody in most machines. */
+const STEPS = /^(pul|pulse|step|stp|clk|dir|cw|ccw)/i
+
+export const driverWithoutSignals = defineRule<Facts>({
+  severity: 'stop',
+  title: 'A driver without its pulses',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }): Facts[] => {
+      if (part.behaviour.kind !== 'driver') return []
+      const inputs = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
+        const { function: fn, label, direction } = part.terminals[terminal]!
+        return (fn === 'signal' || fn === 'data') && direction !== 'out' && STEPS.test(label)
+      })
+      const open = inputs.filter((terminal) => othersOn(context.model, terminalKey(id, terminal)).length === 0)
+      const linked = open.filter((terminal) => context.wiresAt(id, terminal).length > 0)
+      const adrift = inputs.filter((terminal) => !open.includes(terminal) && !reachesController(context, id, terminal))
+      return open.length + adrift.length > 0
+        ? [{ device: id, open: open.filter((each) => !linked.includes(each)), adrift: [...adrift, ...linked] }]
+        : []
+    }),
+  word: ({ device, open, adrift }, context) => {
+    const names = (terminals: readonly TerminalId[]) =>
+      terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')
+    return {
+      subjects: [
+        { kind: 'device', id: device },
+        ...[...open, ...adrift].map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
+      ],
+      alike: 'driver',
+      what: `${context.device(device).tag}, its inputs: ${[
+        ...(open.length > 0 ? [`${names(open)} open`] : []),
+        ...(adrift.length > 0 ? [`${names(adrift)} wired, and to no controller in the end`] : []),
+      ].join('; ')}`,
+      why: 'An opto input wants both its ends: the signal, and the common, which is linked from driver to driver and somewhere to the controller. Without either its motor stands and holds.',
+    }
+  },
+})
+
+/** Whether anything but drivers and joints is on the net. */
+function reachesController(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+  return othersOn(context.model, terminalKey(device, terminal)).some(({ device: other }) => {
+    const { kind } = context.part(other).behaviour
+    return kind !== 'driver' && kind !== 'splice' && kind !== 'terminal-strip' && kind !== 'coupler'
+  })
+}

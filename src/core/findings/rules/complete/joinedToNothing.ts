@@ -1,0 +1,62 @@
+import { splitKey } from '@/core/model'
+import type { BehaviourKind, DeviceId, WireId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly devices: readonly DeviceId[]
+  readonly wires: readonly WireId[]
+}
+
+/** What passes on or reads, and gives nothing by itself. */
+const PASSIVE: ReadonlySet<BehaviourKind> = new Set([
+  'switch',
+  'button',
+  'emergency-stop',
+  'thermostat',
+  'thermal-cut-out',
+  'splice',
+  'terminal-strip',
+  'protective-device',
+  'residual-current-device',
+])
+
+/** A switch or probe of two bare leads reads nothing by itself either. */
+function isPassive(context: Context, device: DeviceId): boolean {
+  const { behaviour, draws } = context.part(device)
+  return PASSIVE.has(behaviour.kind) || (behaviour.kind === 'sensor' && draws.length === 0)
+}
+
+export const joinedToNothing = defineRule<Facts>({
+  severity: 'stop',
+  title: 'Joined to one another, and to nothing that feeds or reads them',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.model.nets.flatMap((net): Facts[] => {
+      const wires = net.wires.filter((id) => context.plan.wires[id]!.origin !== 'remove')
+      if (wires.length === 0 || net.potentials.length > 0) return []
+      const ends = net.terminals.map(splitKey).filter(({ device, terminal }) => {
+        // A bar's other terminals, unwired, say nothing.
+        return context.wiresAt(device, terminal).length > 0
+      })
+      const devices = [...new Set(ends.map(({ device }) => device))].sort()
+      if (!devices.every((device) => isPassive(context, device))) return []
+      // An earth or a neutral that is not fed is said elsewhere.
+      if (wires.some((id) => context.plan.wires[id]!.function === 'PE')) return []
+      return [{ devices, wires: [...wires].sort() }]
+    }),
+  word: ({ devices, wires }, context) => ({
+    subjects: [
+      ...wires.slice(0, 6).map((id) => ({ kind: 'wire' as const, id })),
+      ...devices.slice(0, 8).map((id) => ({ kind: 'device' as const, id })),
+    ],
+    alike: 'nothing',
+    what: `${devices.map((id) => context.device(id).tag).join(', ')} are joined by ${wires
+      .slice(0, 4)
+      .map((id) => context.wireName(id))
+      .join(', ')}${wires.length > 4 ? ' …' : ''}, and nothing feeds or reads them there`,
+    why: 'A chain of commons wants its beginning: bring the plus, the minus or the controller’s own ground to the first of them. A gap leaves all behind it dead.',
+  }),
+})

@@ -1,0 +1,36 @@
+import { terminalKey } from '@/core/model'
+import { othersOn } from '@/core/figures'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+export const pixelsWithoutData = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
+  severity: 'stop',
+  title: 'Pixels without data',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }) => {
+      if (part.behaviour.kind !== 'pixel-string') return []
+      const inputs = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
+        const { function: fn, direction } = part.terminals[terminal]!
+        return (fn === 'data' || fn === 'signal') && direction !== 'out'
+      })
+      const isSent = inputs.some((terminal) =>
+        othersOn(context.model, terminalKey(id, terminal)).some(({ device, terminal: at }) => {
+          const { function: fn, direction } = context.terminal(device, at)
+          return (fn === 'data' || fn === 'signal') && direction !== 'in'
+        }),
+      )
+      return inputs.length > 0 && !isSent ? [{ device: id, terminal: inputs[0]! }] : []
+    }),
+  word: ({ device, terminal }, context) => ({
+    subjects: [
+      { kind: 'device', id: device },
+      { kind: 'terminal', device, terminal },
+    ],
+    alike: 'pixels',
+    what: `No output sends data to ${context.device(device).tag}, ${context.device(device).name}`,
+    why: 'Fed and without data, pixels stay dark or keep what they last showed. Join its data input to an output of the controller, or to the end of the string before it.',
+  }),
+})

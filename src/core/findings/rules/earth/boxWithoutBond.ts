@@ -1,0 +1,89 @@
+import type { Device, DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly enclosure: EnclosureId
+  readonly of: 'body' | 'door'
+  readonly face: FaceId | null
+}
+
+const METAL: ReadonlySet<string> = new Set(['painted-steel', 'stainless', 'aluminium'])
+
+/** What a person calls a part that opens. */
+const DOOR = /door|lid|flap|hinged|cover/i
+
+/** Devices through which a box, or its door, is on the earth: a stud, or the metal itself entered as a part. */
+function bonds(
+  context: Context,
+  enclosure: EnclosureId,
+): readonly { readonly id: DeviceId; readonly device: Device }[] {
+  const boxes = Object.keys(context.plan.enclosures)
+  return context.devices.filter(({ device, part }) => {
+    const { kind } = part.behaviour
+    if (kind !== 'earth-stud' && kind !== 'exposed-metal') return false
+    const { place } = device
+    if (place.kind === 'field') return false
+    // Not placed yet, it may be of any box; in a plan with one there is no doubt.
+    const own = place.kind === 'socket' ? null : place.enclosure
+    return own === enclosure || (own === null && boxes.length === 1)
+  })
+}
+
+const doorsOf = (plan: Plan, enclosure: EnclosureId): readonly FaceId[] =>
+  (
+    Object.entries(plan.enclosures[enclosure]!.faces) as [FaceId, Plan['enclosures'][EnclosureId]['faces'][FaceId]][]
+  ).flatMap(([id, face]) => (face.kind === 'door' ? [id] : []))
+
+export const boxWithoutBond = defineRule<Facts>({
+  severity: 'stop',
+  title: 'A metal box without its bond',
+  stage: 'connect',
+  source: SOURCES.iec60204Bonding,
+  reads: 'layout',
+  find: (context) => {
+    if (!context.devices.some(({ part }) => part.behaviour.kind === 'mains-inlet')) return []
+    const ids = Object.keys(context.plan.enclosures) as EnclosureId[]
+    return ids.flatMap((enclosure): Facts[] => {
+      const { wall, origin, kind } = context.plan.enclosures[enclosure]!
+      const holdsMains = ids.length === 1 || holds(context, enclosure)
+      if (!METAL.has(wall.material) || origin === 'remove' || kind === 'rack-shelf' || !holdsMains) return []
+      const own = bonds(context, enclosure)
+      if (own.length === 0) return [{ enclosure, of: 'body', face: null }]
+      const doors = doorsOf(context.plan, enclosure)
+      const isDoor = ({ device }: (typeof own)[number]) =>
+        DOOR.test(device.name) || (device.place.kind === 'face' && doors.includes(device.place.face))
+      return doors.length > 0 && !own.some(isDoor) ? [{ enclosure, of: 'door', face: doors[0]! }] : []
+    })
+  },
+  word: ({ enclosure, of, face }, { plan }) => {
+    const { name, faces } = plan.enclosures[enclosure]!
+    return {
+      subjects: [{ kind: 'plan' }],
+      what:
+        of === 'body'
+          ? `“${name}” is of metal, and nothing in the plan joins it to the earth`
+          : `The ${faces[face!]!.name.toLowerCase()} of “${name}” is of metal, and no bond of its own leads to it`,
+      why:
+        of === 'body'
+          ? 'One chafed wire makes the whole box live. Add an earth stud on bare metal, or the box as an exposed metal part, and join it to the inlet’s earth.'
+          : 'A hinge is no path: paint and play part it. Add the door as an exposed metal part, with a flexible lead of its own over the hinge.',
+    }
+  },
+})
+
+/** Whether something on the mains stands in a box. */
+function holds(context: Context, enclosure: EnclosureId): boolean {
+  const mains = new Set(
+    context.wires.flatMap(({ wire }) =>
+      wire.function === 'L' ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : [])) : [],
+    ),
+  )
+  return context.devices.some(
+    ({ id, device }) =>
+      mains.has(id) &&
+      (device.place.kind === 'face' || device.place.kind === 'unplaced') &&
+      device.place.enclosure === enclosure,
+  )
+}

@@ -1,0 +1,40 @@
+import { splitKey } from '@/core/model'
+import type { DeviceId, Plan, WireId } from '@/core/plan'
+import { wireSize } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+
+/** A thinner one has so much less copper that it and its clamp hardly help; common practice. */
+const ALIKE = 1.6
+
+const isString = (plan: Plan, device: DeviceId) =>
+  plan.parts[plan.devices[device]!.part]!.behaviour.kind === 'pixel-string'
+
+export const parallelUnlike = defineRule<{ readonly wires: readonly WireId[] }>({
+  severity: 'caution',
+  title: 'Parallel leads that are not alike',
+  stage: 'connect',
+  source: SOURCES.iec60364Parallel,
+  find: ({ model, reckoning, plan }) => {
+    const sets = new Map<string, WireId[]>()
+    for (const { id, from, to, jointFrom, jointTo, wire } of model.conductors) {
+      if (wire.function === 'PE' || wire.function === 'signal' || plan.wires[id]!.origin === 'remove') continue
+      // A string fed at both its ends is no pair of leads.
+      if ([from, to].some((key) => isString(plan, splitKey(key).device))) continue
+      const key = jointFrom < jointTo ? `${jointFrom} ${jointTo}` : `${jointTo} ${jointFrom}`
+      sets.set(key, [...(sets.get(key) ?? []), id])
+    }
+    return [...sets.values()].flatMap((wires) => {
+      const areas = wires.flatMap((id) => {
+        const { size } = reckoning.wires[id]!
+        return size === null ? [] : [wireSize(size).area_mm2]
+      })
+      return areas.length > 1 && Math.max(...areas) > Math.min(...areas) * ALIKE ? [{ wires }] : []
+    })
+  },
+  word: ({ wires }, context) => ({
+    subjects: wires.map((id) => ({ kind: 'wire', id })),
+    what: `${wires.map((id) => `${context.wireName(id)}, ${context.reckoning.wires[id]!.size}`).join(' and ')} lie side by side between the same two joints`,
+    why: 'They share their current by their copper: with the thick one loose the thin one is left with all of it. Take both of one size, one length and one kind, or the thick one alone.',
+  }),
+})

@@ -1,0 +1,52 @@
+import { terminalKey, waysFrom, type Passage } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly out: TerminalId
+  readonly into: TerminalId
+}
+
+/** The ends of a passage that are made for the source and for the load; null where it does not mind. */
+function endsOf(context: Context, { a, b, device }: Passage): Facts | null {
+  const [one, other] = [a, b].map((key) => key.slice(key.indexOf('|') + 1) as TerminalId) as [TerminalId, TerminalId]
+  const directionOf = (terminal: TerminalId) => context.terminal(device, terminal).direction
+  if (directionOf(one) === 'out' && directionOf(other) === 'in') return { device, out: one, into: other }
+  return directionOf(other) === 'out' && directionOf(one) === 'in' ? { device, out: other, into: one } : null
+}
+
+export const endsExchanged = defineRule<Facts>({
+  severity: 'stop',
+  title: 'Input and output ends exchanged',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) => {
+    const { model } = context
+    return model.passages.flatMap((passage): Facts[] => {
+      const ends = endsOf(context, passage)
+      if (!ends || context.device(ends.device).origin === 'remove') return []
+      const wired = (terminal: TerminalId) => context.wiresAt(ends.device, terminal).length > 0
+      if (!wired(ends.out) && !wired(ends.into)) return []
+      const joint = (terminal: TerminalId) => model.jointOf(terminalKey(ends.device, terminal))
+      const isTurned = model.sources.some(({ terminal }) => {
+        const ways = waysFrom(model, terminal)
+        const [out, into] = [ways.get(joint(ends.out)), ways.get(joint(ends.into))]
+        return (
+          out !== undefined &&
+          into !== undefined &&
+          into.includes(passage) &&
+          !out.some((each) => each.device === ends.device)
+        )
+      })
+      return isTurned ? [ends] : []
+    })
+  },
+  word: ({ device, out, into }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag}, ${context.device(device).name}: the source is on ${context.terminal(device, out).label}, and what it should switch or protect on ${context.terminal(device, into).label}`,
+    why: 'Its transistor then conducts by its own diode whatever the control says, or its electronics are fed from the wrong side. The source goes to “in”, the load to “out”.',
+  }),
+})

@@ -1,0 +1,10 @@
+import type { Build } from './build'
+import { CONTROLS } from './controls'
+import { KITS } from './kits'
+import { LIGHTS } from './lights'
+import { MACHINES } from './machines'
+import { MAINS } from './mains'
+
+import { RIBBONS } from './ribbons'
+
+export const BUILDS: readonly Build[] = [...KITS, ...MACHINES, ...LIGHTS, ...MAINS, ...CONTROLS, ...RIBBONS]

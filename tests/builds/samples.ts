@@ -1,0 +1,141 @@
+import type { RuleId } from '@/core/findings'
+import { PlanBuilder } from '@/core/patterns'
+import type { EnclosureId, Plan } from '@/core/plan'
+import { BUILDS } from '.'
+
+type Sample = { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }
+
+const buildOf = (name: string) => {
+  const found = BUILDS.find((build) => build.name === name)
+  if (!found) throw new Error(`No build "${name}"`)
+  return found
+}
+
+/** A mistake of a build as a plan that trips a rule, and the build as one that does not. */
+function from(name: string, ...mistakes: readonly string[]): Sample {
+  const { plan, mistakes: all } = buildOf(name)
+  const bad = mistakes.map((is) => {
+    const mistake = all.find((each) => each.is === is)
+    if (!mistake) throw new Error(`${name} has no mistake "${is}"`)
+    return () => mistake.edit(plan)
+  })
+  return { bad, good: [() => plan] }
+}
+
+/** The two boxes of the stage strip in painted steel: nobody entered a stud in either, nor their doors. */
+function inSteel(): Plan {
+  const { plan } = buildOf('stage strip, two boxes')
+  return {
+    ...plan,
+    enclosures: Object.fromEntries(
+      Object.entries(plan.enclosures).map(([id, box]) => [
+        id,
+        { ...box!, wall: { ...box!.wall, material: 'painted-steel' as const } },
+      ]),
+    ),
+    // All of it stands in the main box.
+    devices: Object.fromEntries(
+      Object.entries(plan.devices).map(([id, device]) => [
+        id,
+        { ...device!, place: { kind: 'unplaced' as const, enclosure: 'enclosure:main' as EnclosureId } },
+      ]),
+    ),
+  }
+}
+
+/** A lamp whose plus goes into a rail terminal of push-in springs. */
+function springy(treatment: 'bare' | null): Plan {
+  const { plan } = buildOf('press feeder')
+  const [id, wire] = Object.entries(plan.wires).find(
+    ([, each]) => each!.from.kind === 'terminal' && each!.from.device.endsWith('x7') && each!.function === 'V-',
+  )!
+  return { ...plan, wires: { ...plan.wires, [id]: { ...wire!, fromTreatment: treatment } } }
+}
+
+/** A guard in a second feed of a lamp that is fed past it all the same. */
+const guardBeside = (): Plan =>
+  new PlanBuilder('guard beside', 'IEC')
+    .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: { family: 'IEC 60127', rating_A: 2 } } })
+    .device('Q1', 'switch-2p')
+    .device('PS1', 'supply-24-60')
+    .device('PE1', 'earth-stud')
+    .device('F2', 'fuse-block-4', 'Fuses', {
+      fitted: { F1: { family: 'ISO 8820-3', rating_A: 2 }, F2: { family: 'ISO 8820-3', rating_A: 2 } },
+    })
+    .device('S1', 'guard-contact', 'Guard')
+    .device('X2', 'splice-3')
+    .device('H1', 'lamp-24', 'Lamp')
+    .wire('X1.L', 'Q1.1', 'L')
+    .wire('X1.N', 'Q1.3', 'N')
+    .wire('Q1.2', 'PS1.L', 'L')
+    .wire('Q1.4', 'PS1.N', 'N')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .wire('PS1.V+1', 'F2.IN', 'V+')
+    .wire('F2.1', 'X2.1', 'V+')
+    .wire('F2.2', 'S1.11', 'V+')
+    .wire('S1.12', 'X2.2', 'V+')
+    .wire('X2.3', 'H1.+', 'V+')
+    .wire('PS1.V-1', 'H1.-', 'V-')
+    .build()
+
+/** Rules that whole builds try best. */
+export const BUILD_SAMPLES = {
+  'cable-unused': from('screen on a ribbon', 'a second cable that joins nothing'),
+  'coil-misplaced': from('router, converted', 'a motor lead on a limit switch’s input'),
+  'coil-never-worked': from('switched outlets', 'relay’s input not wired'),
+  'common-open': from('press feeder', 'inputs’ common not joined'),
+  'contact-bridged': from('bench saw feed', 'guard bridged'),
+  'contact-half-wired': from('bench saw feed', 'holding contact wired on one side'),
+  'core-open': from('screen on a ribbon', 'a core left out of the ribbon'),
+  'driver-above-motor': from('router, converted', 'drivers set above their motors'),
+  'driver-without-motor': from('router, converted', 'driver without its motor'),
+  'driver-without-signals': from(
+    'router, converted',
+    'driver without pulses',
+    'gap in the chain of commons',
+    'common of the drivers not fed',
+  ),
+  'ends-exchanged': from('kit printer on 230 V', 'transistor’s input and output ends exchanged'),
+  'box-without-bond': {
+    bad: [() => inSteel()],
+    good: [() => buildOf('stage strip, two boxes').plan],
+  },
+  'earth-chained': from('two supplies', 'one supply’s earth led on from the other’s screw'),
+  'fuse-misfits': from('kit printer on 230 V', 'a blade in the drawer for cartridges'),
+  'fuse-place-empty': from('stage strip, two boxes', 'fuse way empty'),
+  'heat-unwatched': from('printer with its bed on mains', 'nothing watches the bed'),
+  'joined-to-nothing': from('press feeder', 'the buttons’ plus left out'),
+  'jumpers-unlike': from('plotter', 'jumpers of one axis unlike its siblings'),
+  'output-shorted': from('press feeder', 'sensor’s output on the minus'),
+  'pair-half': from('two supplies', 'one data line open: the link only speaks'),
+  'parallel-unlike': from('stage strip, two boxes', 'one of the pair far too thin'),
+  'part-reversed': from('hand controller', 'diode turned round'),
+  'pixels-without-data': from('stage strip, two boxes', 'a string’s data forgotten'),
+  'plug-misfits': from('screen on a ribbon', 'a plug of five ways on six', 'a housing of 2.5 mm pitch on 2 mm'),
+  'return-by-another': from('two supplies', 'a supply’s own minus left out, its board’s on the other’s'),
+  'probe-misplaced': from('kit printer on 230 V', 'leads of two probes crossed'),
+  'pulses-exchanged': {
+    bad: [
+      ...from('router, converted', 'pulse and direction of an axis exchanged').bad,
+      ...from('arm of six axes', 'an opto input turned round').bad,
+    ],
+    good: [() => buildOf('router, converted').plan, () => buildOf('arm of six axes').plan],
+  },
+  'runs-uncommanded': from('printer with its bed on mains', 'bed past its relay by a link'),
+  'safe-state-unsaid': from('printer with its bed on mains', 'safe state of the bed forgotten'),
+  'sensors-exchanged': from('kit printer on 230 V', 'sensors of hot end and bed exchanged'),
+  'socket-empty': from('plotter', 'a socket without its module'),
+  'solid-moves': from('kit printer on 230 V', 'a motor lead of solid core in the chain'),
+  'spring-wants-firm': {
+    bad: [() => springy('bare')],
+    good: [() => springy(null)],
+  },
+  'strands-share-screw': from('kit printer on 230 V', 'bare strands of two leads under one screw of the supply'),
+  'stop-in-return': from('arm of six axes', 'stop pressed in the minus'),
+  'stop-without-effect': {
+    bad: [() => guardBeside()],
+    good: [() => buildOf('bench saw feed').plan],
+  },
+  'switched-outputs-joined': from('switched outlets', 'two relays’ outputs joined by a link'),
+} satisfies Partial<Record<RuleId, Sample>>
