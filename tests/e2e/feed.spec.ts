@@ -14,7 +14,7 @@ test('room for later: today’s supply is seen to fail tomorrow', async ({ page 
   await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
     'Enough today, too little for what comes later',
   )
-  await expect(supplies).toContainText(/later 83[.\d]* %/)
+  await expect(supplies).toContainText(/later\s83[.\d]*\s%/)
   await saved(page)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(page.getByText('Enough today, too little for what comes later')).toBeHidden()

@@ -3,7 +3,7 @@ import { OVERLOAD_FACTOR } from '@/core/reference'
 import { openingTime, withstands_s } from '@/core/protection'
 import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
 import { ASSUMED_PROSPECTIVE_A, passageGuard, type Guard, type WireReckoning } from '@/core/figures'
-import { splitKey, terminalKey, type Passage } from '@/core/model'
+import { fittedRating, splitKey, terminalKey, type Passage } from '@/core/model'
 import { outletCurve, type Wire, type WireId } from '@/core/plan'
 import type { Context } from '../../context'
 import type { Fix, Severity } from '../../types'
@@ -108,6 +108,8 @@ function findUnprotected(context: Context): readonly Unprotected[] {
     if (wire.cable !== null && context.plan.cables[wire.cable]!.leadsOf !== null && isMainsLead(wire)) return []
     if (wire.function === 'PE' || isProtected(context, reckoned, reckoned.ampacity.value)) return []
     if (isSet(context, id, reckoned)) return []
+    // What an empty place cuts off carries nothing; the fuse that goes into it decides, and is asked for there.
+    if (isBehind(context, wire, emptyPlaces(context))) return []
     const guard = reckoned.guard!
     const softened = isProtected(context, reckoned, reckoned.alone_A)
       ? 'grouping'
@@ -124,7 +126,7 @@ function findUnprotected(context: Context): readonly Unprotected[] {
     if (guard.kind === 'device') return [{ ...common, kind: isTap(context, id, wire, guard) ? 'tap' : 'wrong-rating' }]
     const fuse = fuseAtAnEnd(context, wire)
     // A fuse ahead of the wire that is wider than its source guards nothing, but it is the one to change.
-    if (fuse && isBehind(context, wire, fuse)) {
+    if (fuse && isBehind(context, wire, [fuse])) {
       const own = passageGuard(context.plan, context.model, fuse)
       return [
         own
@@ -191,9 +193,21 @@ function fuseAtAnEnd(context: Context, wire: Wire): Passage | undefined {
   return found.sort((one, other) => (one.id < other.id ? -1 : 1))[0]
 }
 
-/** Whether every way from the sources to the wire leads through that fuse. */
-function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
-  const { sources, passages, netOf } = context.model
+const emptyPlaces = ({ model, plan }: Context): readonly Passage[] =>
+  model.passages.filter(
+    ({ device, link }) => link.kind === 'protective' && fittedRating(plan.devices[device]!, link).rating_A === null,
+  )
+
+/** Whether every way from the sources to the wire leads through one of those fuses. */
+function isBehind(context: Context, wire: Wire, fuses: readonly Passage[]): boolean {
+  if (fuses.length === 0 || wire.from.kind !== 'terminal') return false
+  const net = context.model.netOf(terminalKey(wire.from.device, wire.from.terminal))
+  return fedNets(context, []).has(net) && !fedNets(context, fuses).has(net)
+}
+
+/** The nets that a source's line or plus reaches while those fuses are out. */
+function fedNets({ model }: Context, out: readonly Passage[]): ReadonlySet<string> {
+  const { sources, passages, netOf } = model
   const seen = new Set(
     sources.flatMap(({ potential, terminal }) =>
       potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [],
@@ -202,7 +216,7 @@ function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
   const queue = [...seen]
   for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
     for (const passage of passages) {
-      if (passage === fuse) continue
+      if (out.includes(passage)) continue
       const [a, b] = [netOf(passage.a), netOf(passage.b)]
       const next = a === at ? b : b === at ? a : null
       if (next === null || seen.has(next)) continue
@@ -210,7 +224,7 @@ function isBehind(context: Context, wire: Wire, fuse: Passage): boolean {
       queue.push(next)
     }
   }
-  return wire.from.kind === 'terminal' && !seen.has(netOf(terminalKey(wire.from.device, wire.from.terminal)))
+  return seen
 }
 
 function isSourceEnd(context: Context, device: ReturnType<typeof splitKey>['device']): boolean {
