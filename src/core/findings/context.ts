@@ -18,6 +18,12 @@ export interface WireAt {
   readonly side: 'from' | 'to'
 }
 
+/** What wires join, and the terminals on it in the order of their names. */
+export interface JoinedNet {
+  readonly wires: Model['nets'][number]['wires']
+  readonly ends: readonly { readonly device: DeviceId; readonly terminal: TerminalId }[]
+}
+
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context {
   readonly reckoning: Reckoning
@@ -27,6 +33,7 @@ export class Context {
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
+  private joined: readonly JoinedNet[] | null = null
 
   /** @param whole the plan that `plan` is a view of: what was reckoned for it is the same */
   constructor(
@@ -55,6 +62,14 @@ export class Context {
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {
     this.atTerminal ??= wiresByTerminal(this.plan)
     return this.atTerminal.get(terminalKey(device, terminal)) ?? []
+  }
+
+  /** The nets that have a wire. */
+  get joinedNets(): readonly JoinedNet[] {
+    this.joined ??= this.model.nets.flatMap(({ wires, terminals }) =>
+      wires.length === 0 ? [] : [{ wires, ends: [...terminals].sort().map(splitKey) }],
+    )
+    return this.joined
   }
 
   potentials(key: TerminalKey): readonly Potential[] {

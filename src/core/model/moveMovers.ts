@@ -1,7 +1,8 @@
+import type { DeviceId } from '@/core/plan'
 import type { Situation } from './situation'
 import type { Potentials } from './solution'
 import type { Positions } from './structure'
-import type { Model, Mover } from './types'
+import type { Model, ModelDraw, Mover } from './types'
 
 /** Shares of its nominal voltage at which a coil surely works, and at which it surely lets go; common practice. */
 const PICK_UP = 0.75
@@ -61,14 +62,27 @@ function coilWorks(model: Model, { device, actuator, coil }: Mover, isIn: boolea
 
 /** A board whose power the plan knows runs while it has it; of one whose power is not planned nothing is known, and it counts as running. */
 function isBoardFed(model: Model, { device }: Mover, volts: Potentials): boolean {
-  const draws = model.draws.filter(
-    (draw) =>
-      draw.device === device &&
-      model.potentialsOfJoint(draw.plus).length > 0 &&
-      model.potentialsOfJoint(draw.minus).length > 0,
-  )
+  const draws = plannedDraws(model).get(device)
   return (
-    draws.length === 0 ||
+    !draws ||
     draws.some(({ plus, minus, draw }) => Math.abs(volts.between(plus, minus) ?? 0) >= BOARD_WORKS * draw.nominal_V)
   )
+}
+
+const knownDraws = new WeakMap<Model, ReadonlyMap<DeviceId, readonly ModelDraw[]>>()
+
+/** The draws of each device of which the plan knows what feeds both ends. */
+function plannedDraws(model: Model): ReadonlyMap<DeviceId, readonly ModelDraw[]> {
+  let known = knownDraws.get(model)
+  if (!known) {
+    const found = new Map<DeviceId, ModelDraw[]>()
+    for (const draw of model.draws) {
+      if (model.potentialsOfJoint(draw.plus).length === 0 || model.potentialsOfJoint(draw.minus).length === 0) continue
+      const own = found.get(draw.device)
+      if (own) own.push(draw)
+      else found.set(draw.device, [draw])
+    }
+    knownDraws.set(model, (known = found))
+  }
+  return known
 }

@@ -21,13 +21,29 @@ function setCurrent_A(model: Model, id: DeviceId): number | null {
   return null
 }
 
+interface MotorDriver {
+  readonly device: DeviceId
+  readonly set_A: number
+}
+
+/** Every lead of a motor asks anew. */
+const knownDrivers = new WeakMap<Model, Map<DeviceId, MotorDriver | null>>()
+
 const numberIn = (text: string | null) => /(\d+)/.exec(text ?? '')?.[1] ?? null
 
 /**
  * What drives a motor, and the current that it is set to: a driver of its own, or the module in the socket of the same number
  * as the board's block of terminals. Null where that is not known.
  */
-export function driverOf(model: Model, motor: DeviceId): { readonly device: DeviceId; readonly set_A: number } | null {
+export function driverOf(model: Model, motor: DeviceId): MotorDriver | null {
+  let known = knownDrivers.get(model)
+  if (!known) knownDrivers.set(model, (known = new Map()))
+  let found = known.get(motor)
+  if (found === undefined) known.set(motor, (found = findDriver(model, motor)))
+  return found
+}
+
+function findDriver(model: Model, motor: DeviceId): MotorDriver | null {
   const { terminals } = model.deviceById.get(motor)!.part
   for (const terminal of Object.keys(terminals) as TerminalId[]) {
     if (!isCoil(terminals[terminal]!.function)) continue

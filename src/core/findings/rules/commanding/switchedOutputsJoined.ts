@@ -1,5 +1,4 @@
 import { moverOf, type DeviceId } from '@/core/plan'
-import { splitKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -15,17 +14,18 @@ export const switchedOutputsJoined = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Failure,
   find: (context) =>
-    context.model.nets.flatMap((net): Facts[] => {
-      const ends = net.terminals.map(splitKey)
+    context.joinedNets.flatMap(({ ends }): Facts[] => {
       const outputs = new Map<string, { readonly device: DeviceId; readonly mover: string }>()
-      for (const { device, terminal } of ends)
+      for (const { device, terminal } of ends) {
+        const { function: fn } = context.terminal(device, terminal)
+        if (fn !== 'contact-NO' && fn !== 'contact-NC') continue
         for (const link of context.part(device).links) {
           if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
-          const { function: fn } = context.terminal(device, terminal)
-          const isOutput = (fn === 'contact-NO' || fn === 'contact-NC') && (link.a === terminal || link.b === terminal)
+          if (link.a !== terminal && link.b !== terminal) continue
           const mover = moverOf(context.part(device), link)
-          if (isOutput && mover.by === 'coil') outputs.set(`${device} ${mover.id}`, { device, mover: mover.name })
+          if (mover.by === 'coil') outputs.set(`${device} ${mover.id}`, { device, mover: mover.name })
         }
+      }
       if (outputs.size < 2) return []
       const loads = [...new Set(ends.flatMap(({ device }) => (isLoad(context, device) ? [device] : [])))]
       // Two relays beside each other may well feed one load; two loads behind two relays are no longer apart.

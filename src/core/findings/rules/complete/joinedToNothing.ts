@@ -35,8 +35,9 @@ export const joinedToNothing = defineRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.model.nets.flatMap((net): Facts[] => {
+      if (net.wires.length === 0 || net.potentials.length > 0) return []
       const wires = net.wires.filter((id) => context.plan.wires[id]!.origin !== 'remove')
-      if (wires.length === 0 || net.potentials.length > 0) return []
+      if (wires.length === 0) return []
       const ends = net.terminals.map(splitKey).filter(({ device, terminal }) => {
         // A bar's other terminals, unwired, say nothing.
         return context.wiresAt(device, terminal).length > 0

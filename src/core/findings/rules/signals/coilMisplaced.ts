@@ -1,4 +1,3 @@
-import { splitKey } from '@/core/model'
 import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
@@ -27,11 +26,7 @@ export const coilMisplaced = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
-    context.model.nets.flatMap((net): Facts[] => {
-      if (net.wires.length === 0) return []
-      const ends = net.terminals
-        .map(splitKey)
-        .sort((a, b) => (`${a.device}|${a.terminal}` < `${b.device}|${b.terminal}` ? -1 : 1))
+    context.joinedNets.flatMap(({ ends }): Facts[] => {
       const fnOf = (end: (typeof ends)[number]) => context.terminal(end.device, end.terminal).function
       const wired = ends.filter((end) => context.wiresAt(end.device, end.terminal).length > 0)
       const coil = wired.find((end) => fnOf(end) === 'coil-A' || fnOf(end) === 'coil-B')

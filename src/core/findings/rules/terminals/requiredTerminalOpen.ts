@@ -38,14 +38,14 @@ export const requiredTerminalOpen = defineRule<{
         // A PE terminal of exposed metal is another rule's, which also follows the conductors home.
         const isEarth = part.earths === terminal
         // A bar excuses it only when something feeds that bar: outputs wired to loads do not.
-        const isReached =
+        const isReached = () =>
           linked.has(terminal) && context.potentials(terminalKey(id, terminal)).some(({ device }) => device !== id)
         return (
-          !isSpareContact(context, id, part, terminal) &&
           part.terminals[terminal]!.need === 'required' &&
           !isEarth &&
-          !isReached &&
-          context.wiresAt(id, terminal).length === 0
+          context.wiresAt(id, terminal).length === 0 &&
+          !isReached() &&
+          !isSpareContact(context, id, part, terminal)
         )
       })
       return terminals.length > 0 ? [{ device: id, terminals }] : []

@@ -1,0 +1,115 @@
+import { cite, earthConductorFor, SOURCES } from '@/core/reference'
+import { formatNumber, wireSize, SOLD_SIZES } from '@/core/quantity'
+import { COMMON_PRACTICE, step } from '@/core/trace'
+import type { DeviceId, Plan, WireId } from '@/core/plan'
+import type { WireGuard } from './guards'
+import { splitKey, type Conductor, type Model } from '@/core/model'
+import { LEAST_SIZE, type Circuit } from './circuits'
+import type { SizedWire } from './describeWire'
+
+/** An earth conductor that runs outside a box by itself: 2.5 mm² in a jacket or conduit, 4 mm² without (IEC 60364-5-54, 543.1.3). */
+function leastAlone_mm2({ site, devices }: Plan, { wire, from, to }: Conductor): number {
+  const isOutside = [from, to].some((key) => devices[splitKey(key).device]!.place.kind === 'field')
+  if (site.region !== 'IEC' || wire.cable !== null || !isOutside) return 0
+  return wire.jacket === 'jacketed' || (wire.route ?? []).length > 0 ? 2.5 : 4
+}
+
+/** A line conductor that was taken thicker than its fuse asks for asks for no thicker earth. */
+function asThickAsNeeded(
+  size: string | null,
+  guarded: WireGuard | undefined,
+  sizeFor: (protection_A: number) => string | null,
+): string | null {
+  const least = guarded?.guard ? sizeFor(guarded.guard.needs_A) : null
+  if (size === null || least === null) return size
+  return wireSize(least).area_mm2 < wireSize(size).area_mm2 ? least : size
+}
+
+/** An earth conductor carries nothing in service; it is sized by the line conductor beside it, or the device ahead of it. */
+export function sizeEarth(
+  plan: Plan,
+  model: Model,
+  circuit: Circuit,
+  sized: ReadonlyMap<WireId, SizedWire>,
+  guards: ReadonlyMap<WireId, WireGuard>,
+  sizeFor: (protection_A: number) => string | null,
+): SizedWire {
+  const { conductor, length_mm } = circuit
+  const ends = new Set<DeviceId>([conductor.from, conductor.to].map((key) => splitKey(key).device))
+  const lines = model.conductors.filter(({ wire }) => wire.function === 'L')
+  const beside = lines.filter(({ from, to }) => [from, to].some((key) => ends.has(splitKey(key).device)))
+  // Where no line conductor goes to the same device, the thickest of the plan could touch it.
+  const ownCable = conductor.wire.cable
+  const inCable = ownCable === null ? [] : lines.filter(({ wire }) => wire.cable === ownCable)
+  // In one cord or cable the earth core goes with the line core beside it, and is never asked thicker.
+  const relevant = inCable.length > 0 ? inCable : beside.length > 0 ? beside : lines
+  const thickest = relevant.reduce<{ size: string; area: number } | null>((most, { id }) => {
+    const size = asThickAsNeeded(sized.get(id)?.size ?? null, guards.get(id), sizeFor)
+    if (!size) return most
+    const area = wireSize(size).area_mm2
+    return !most || area > most.area ? { size, area } : most
+  }, null)
+  const protection_A =
+    relevant.reduce((most, { id }) => Math.max(most, guards.get(id)?.guard?.rating_A ?? 0), 0) ||
+    plan.site.outletBreaker_A
+  const rule = earthConductorFor({
+    region: plan.site.region,
+    line: thickest?.size ?? LEAST_SIZE[plan.practice.series].L,
+    protection_A,
+    series: plan.practice.series,
+  })
+  const own = conductor.wire.size
+  const alone_mm2 = leastAlone_mm2(plan, conductor)
+  const least_mm2 = Math.max(wireSize(rule.size).area_mm2, alone_mm2)
+  const asked =
+    alone_mm2 > wireSize(rule.size).area_mm2
+      ? (SOLD_SIZES[plan.practice.series].find(({ area_mm2 }) => area_mm2 >= alone_mm2 * 0.995)?.label ?? rule.size)
+      : rule.size
+  const reckoned = wireSize(circuit.minimum).area_mm2 > wireSize(asked).area_mm2 ? circuit.minimum : asked
+  const size = own ?? reckoned
+  const trace = [
+    step(
+      'Least earth conductor',
+      `${rule.size}: ${rule.reason}${beside.length > 0 || !thickest ? '' : ' (the thickest line conductor of the plan)'}`,
+      cite(rule.source),
+    ),
+    ...(alone_mm2 > wireSize(rule.size).area_mm2
+      ? [
+          step(
+            'Alone outside',
+            `not in a cable, it is ${formatNumber(alone_mm2)} mm² at least`,
+            cite(SOURCES.iec60364EarthAlone),
+          ),
+        ]
+      : []),
+    own === null
+      ? step('Chosen', `${size}${size === asked ? '' : ', the least that the clamps hold'}`)
+      : step('Size', `${own}, as entered`, 'the plan'),
+  ]
+  const none = {
+    value: 0,
+    unit: 'A',
+    trace: [step('Current', 'none in service; an earth conductor carries only a fault', COMMON_PRACTICE)],
+  }
+  return {
+    id: conductor.id,
+    function: 'PE',
+    size,
+    isReckoned: own === null,
+    length_mm,
+    lengthFrom: circuit.lengthFrom,
+    current_A: {},
+    worst: none,
+    ampacity: { value: null, unit: 'A', trace: none.trace },
+    maxProtection_A: null,
+    loading: { value: null, unit: '%', trace: none.trace },
+    drop: { value: null, unit: '%', trace: none.trace },
+    guard: null,
+    needs_A: 0,
+    alone_A: null,
+    served: null,
+    sizing: { value: least_mm2, unit: 'mm²', trace },
+    trace,
+    reasons: [],
+  }
+}

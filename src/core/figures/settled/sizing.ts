@@ -1,0 +1,182 @@
+import { conductorAmpacity, sizeConductor, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
+import { OVERLOAD_FACTOR } from '@/core/reference'
+import { wireSize } from '@/core/quantity'
+import { step, type TraceStep } from '@/core/trace'
+import type { Plan, StateId } from '@/core/plan'
+import type { WireGuard } from './guards'
+import type { Solution } from '@/core/model'
+import { CLAMP_TOL, thickestFor, type Circuit } from './circuits'
+
+/**
+ * The size for a wire. Where nothing but the house rule for the drop asks for more than its clamps take, it is the thickest
+ * that goes in: the volts at the load are judged by themselves.
+ */
+export function sizeFor(
+  sizing: SizingOf,
+  plan: Plan,
+  circuit: Circuit,
+  request: SizeConductorRequest,
+): { readonly answer: ReturnType<typeof sizeConductor>; readonly isByClamp: boolean } {
+  const answer = sizing(request)
+  const isOver = ({ result: { size } }: typeof answer) =>
+    size === null || wireSize(size).area_mm2 > circuit.clampMost_mm2 * CLAMP_TOL
+  const thickest = thickestFor(circuit.clampMost_mm2, plan.practice.series)
+  if (!isOver(answer) || thickest === null) return { answer, isByClamp: false }
+  const byCurrent = sizing({ ...request, maxDrop_percent: 100, minimum: thickest })
+  return isOver(byCurrent) ? { answer, isByClamp: false } : { answer: byCurrent, isByClamp: true }
+}
+
+export function worstCurrent(
+  circuit: Circuit,
+  states: ReadonlyMap<StateId, Solution>,
+): {
+  readonly byState: Readonly<Record<StateId, number | null>>
+  readonly worst_A: number | null
+  readonly state: StateId | null
+} {
+  const byState: Record<StateId, number | null> = {}
+  let worst_A: number | null = circuit.known_A
+  let worstState: StateId | null = null
+  for (const [id, state] of states) {
+    const current_A =
+      circuit.known_A ??
+      (state.unsolved.has(circuit.conductor.id) ? null : Math.abs(state.wireCurrent_A.get(circuit.conductor.id) ?? 0))
+    byState[id] = current_A
+    if (current_A !== null && (worst_A === null || current_A > worst_A)) [worst_A, worstState] = [current_A, id]
+  }
+  return { byState, worst_A, state: worstState }
+}
+
+/** Whether the house trusts a supply's own limit to protect the wires behind it. */
+export function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
+  return guard?.kind === 'supply-limit' && plan.practice.branchFusing === 'supply-limit'
+}
+
+/** How the plan's house rules and a wire's own data ask for an ampacity. */
+function ampacitySettings(
+  { practice }: Plan,
+  { insulation_C, ambient_C, grouped }: Pick<Circuit, 'insulation_C' | 'ambient_C' | 'grouped'>,
+  thin: boolean,
+) {
+  return {
+    thin: thin && practice.smallWires,
+    ambient_C,
+    insulation_C,
+    grouped,
+    basis: practice.basis,
+    smallWires: practice.smallWires,
+    terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
+  }
+}
+
+export function sizingRequest(
+  { practice }: Plan,
+  circuit: Circuit,
+  needs_A: number,
+  worst_A: number | null,
+): SizeConductorRequest {
+  return {
+    current_A: worst_A ?? 0,
+    oneWay_m: circuit.length_mm / 1000,
+    voltage_V: circuit.voltage_V,
+    system: circuit.system,
+    maxDrop_percent: practice.maxDrop_percent,
+    ambient_C: circuit.ambient_C,
+    insulation_C: circuit.insulation_C,
+    grouped: circuit.grouped,
+    basis: practice.basis,
+    series: practice.series,
+    protection_A: needs_A > 0 ? needs_A : undefined,
+    minimum: circuit.minimum,
+    conductor_C: circuit.ambient_C,
+    terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
+    smallWires: practice.smallWires,
+    thin: isThin(circuit) && practice.smallWires,
+  }
+}
+
+/** Up to these volts a lead is one of electronics: signals, motors, fans and small loads; extra-low voltage, IEC 60364-4-41, 414. */
+const EXTRA_LOW_V = 60
+
+const isThin = ({ system, voltage_V }: Pick<Circuit, 'system' | 'voltage_V'>) =>
+  system === 'dc' && voltage_V <= EXTRA_LOW_V
+
+/**
+ * What the wire must carry for the sake of its guard; nothing behind a supply's limit that the house trusts. Where all that
+ * it serves is fused farther on, those fuses bound what it carries (IEC 60364-4-43, 433.2), and a supply's limit is a short
+ * that it must stand for its conventional time.
+ */
+export function neededFor(plan: Plan, circuit: Circuit, guarded: WireGuard): number {
+  if (isTrusted(plan, guarded)) return 0
+  const { guard, needs_A } = guarded
+  const { served } = circuit
+  if (!served || !guard) return needs_A
+  // No fuse can stand before a battery's pole, and no lead is as thick as its short: the first fuse is near, and bounds it.
+  if (
+    served.isFused &&
+    guard.device !== null &&
+    plan.parts[plan.devices[guard.device]!.part]!.behaviour.kind === 'battery'
+  )
+    return Math.min(needs_A, served.most_A)
+  if (guard.kind !== 'supply-limit') return served.isFused ? Math.min(needs_A, served.most_A) : needs_A
+  return Math.min(needs_A, Math.max(served.most_A, (guard.rating_A / OVERLOAD_FACTOR) * groupingShare(plan, circuit)))
+}
+
+/** In a fault a lead alone is hot: what it carries then is not lessened by its neighbours. */
+function groupingShare(plan: Plan, circuit: Circuit): number {
+  const size = plan.practice.series === 'AWG' ? '10 AWG' : '4 mm²'
+  const [grouped, alone] = [circuit.grouped, 1].map((count) =>
+    conductorAmpacity({ ...ampacitySettings(plan, { ...circuit, grouped: count }, false), size }),
+  )
+  return grouped?.kind === 'offered' && alone?.kind === 'offered' ? grouped.corrected_A / alone.corrected_A : 1
+}
+
+export type AmpacityOf = (
+  size: string,
+  circuit: Circuit,
+) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
+
+/** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
+export function rememberAmpacities(plan: Plan): AmpacityOf {
+  const known = new Map<string, ReturnType<AmpacityOf>>()
+  return (size, circuit) => {
+    const { insulation_C, ambient_C, grouped } = circuit
+    const thin = isThin(circuit)
+    const key = `${size} ${insulation_C} ${ambient_C} ${grouped} ${thin}`
+    let answer = known.get(key)
+    if (!answer) {
+      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, circuit, thin), size })
+      answer = {
+        ampacity,
+        trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')],
+      }
+      known.set(key, answer)
+    }
+    return answer
+  }
+}
+
+export type SizingOf = (request: SizeConductorRequest) => ReturnType<typeof sizeConductor>
+
+/** Requests differ in a handful of fields within a plan; the same is asked for many wires, and again in every round. */
+export function rememberSizings(): SizingOf {
+  const known = new Map<string, ReturnType<typeof sizeConductor>>()
+  return (request) => {
+    const key = [
+      request.current_A,
+      request.oneWay_m,
+      request.voltage_V,
+      request.system,
+      request.insulation_C,
+      request.ambient_C,
+      request.grouped,
+      request.protection_A,
+      request.minimum,
+      request.maxDrop_percent,
+      request.thin,
+    ].join('|')
+    let answer = known.get(key)
+    if (!answer) known.set(key, (answer = sizeConductor(request)))
+    return answer
+  }
+}
