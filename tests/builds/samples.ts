@@ -101,6 +101,7 @@ export const BUILD_SAMPLES = {
     bad: [() => inSteel()],
     good: [() => buildOf('stage strip, two boxes').plan],
   },
+  'live-metal': from('stage strip, two boxes', 'line on the chassis stud'),
   'earth-chained': from('two supplies', 'one supply’s earth led on from the other’s screw'),
   'fuse-misfits': from('kit printer on 230 V', 'a blade in the drawer for cartridges'),
   'fuse-place-empty': from('stage strip, two boxes', 'fuse way empty'),

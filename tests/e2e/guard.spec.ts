@@ -66,8 +66,8 @@ test('a motor is entered by what is printed on it, and its supply’s share foll
   await drawer.getByLabel(/^Its motor, at .* known$/).selectOption({ label: 'by the motor it drives' })
   await drawer.getByLabel('Phase').fill('3')
   await drawer.getByLabel('Phase').press('Enter')
-  // (3 A)² × 1 Ω of copper and 32.5 W at the shaft, over 0.9: not the phase current times the supply.
-  await expect(drawer).toContainText('Takes 46.1 W from its supply')
+  // 2 × (3 A)² × 1 Ω of copper and 32.5 W at the shaft, over 0.9: not the phase current times the supply.
+  await expect(drawer).toContainText('Takes 56.1 W from its supply')
   await saved(page)
 })
 

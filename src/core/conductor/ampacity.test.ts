@@ -278,3 +278,37 @@ describe('pairs of electronics', () => {
     }
   })
 })
+
+/** As wires of plans: NFPA 79 with the caps of NEC 110.14(C) and 240.4(D), 5.6 and 8 A of a load that stays on; from memory. */
+describe('wires of plans in American practice', () => {
+  const common = { insulation_C: 90, ambient_C: 30, grouped: 1, installed: true } as const
+  it.each([
+    ['NFPA 79', '18 AWG', 7, 5.6],
+    ['NFPA 79', '16 AWG', 10, 8],
+    ['NEC 310.16', '14 AWG', 15, 15],
+    ['NFPA 79', '14 AWG', 15, 15],
+    ['NFPA 79', '12 AWG', 20, 20],
+  ] as const)('%s, %s on terminals of 60 °C: behind %d A, %d A without pause', (basis, size, most_A, continuous_A) => {
+    const ampacity = offered({ ...common, basis, size, smallWires: true })
+    expect(ampacity.maxProtection_A).toBe(most_A)
+    expect(ampacity.continuous_A).toBeCloseTo(continuous_A, 9)
+    expect(ampacity.corrected_A).toBeLessThanOrEqual(most_A)
+  })
+  it('terminals of 75 °C give NFPA 79’s conductors that column', () =>
+    expect(offered({ ...common, basis: 'NFPA 79', size: '14 AWG', terminal_C: 75 }).corrected_A).toBe(20))
+  it('outside a plan NFPA 79 answers by its own table', () =>
+    expect(offered({ ...common, installed: false, basis: 'NFPA 79', size: '14 AWG' }).corrected_A).toBe(25))
+})
+
+/** Silicone and other insulation of 90 °C and more in hot air: √((90 − a) ÷ (90 − 40)), the rule behind table B.52.14. */
+describe('hot insulation', () => {
+  const common = { basis: 'IEC 60204-1 B1', size: '1.5 mm²', insulation_C: 70, grouped: 1, installed: true } as const
+  it.each([45, 50, 55, 60, 65, 70, 75, 80])('at %d °C', (ambient_C) => {
+    const { corrected_A } = offered({ ...common, ambient_C, stands_C: 180 })
+    expect(Math.abs(corrected_A / 13.5 / Math.sqrt((90 - ambient_C) / 50) - 1)).toBeLessThan(0.012)
+  })
+  it('earns nothing in air that PVC stands, and PVC has no value above 60 °C', () => {
+    expect(offered({ ...common, ambient_C: 40, stands_C: 180 }).corrected_A).toBe(13.5)
+    expect(conductorAmpacity({ ...common, ambient_C: 70, stands_C: 70 }).kind).toBe('not-offered')
+  })
+})

@@ -3,6 +3,9 @@ import {
   AMPACITY,
   cite,
   ELECTRONICS_PAIRS,
+  IEC_AMBIENT_C,
+  IEC_HOT_AMBIENT,
+  NEC_CONTINUOUS_SHARE,
   NEC_SMALL_PROTECTION_A,
   NEC_STANDARD_RATINGS_A,
   SMALL_CONDUCTORS,
@@ -29,6 +32,10 @@ export interface AmpacityRequest {
   readonly electronics?: boolean
   /** Whether it is a thin lead of signals or small loads in a plan: then those rows serve on every basis, and by area below them. */
   readonly thin?: boolean
+  /** Whether it is a wire of a plan: then NFPA 79 too has its ampacity capped by the terminals, and its small conductors by 240.4(D). */
+  readonly installed?: boolean
+  /** What the insulation stands, where that is more than the column it is tabulated in. */
+  readonly stands_C?: number
 }
 
 /** On American bases the rows of electronics serve below 20 AWG only: from there on NFPA 79 has its own. */
@@ -68,10 +75,14 @@ export type Ampacity =
       readonly corrected_A: number
       /** The greatest protective device by the basis. */
       readonly maxProtection_A: number
+      /** What a load that stays on may take of it; less than the ampacity with 18 and 16 AWG in American practice. */
+      readonly continuous_A: number
       /** Worded only when asked for: sizing tries dozens of conductors and explains one. */
       readonly explain: () => readonly TraceStep[]
     }
   | { readonly kind: 'not-offered'; readonly reason: string }
+
+const HOT_COLUMN_C = 90
 
 const standsFor = new WeakMap<AmpacityTable['rows'], Map<string, string | null>>()
 
@@ -139,8 +150,8 @@ function tableRow(
 export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const { basis, insulation_C, ambient_C, grouped } = request
   const table = AMPACITY[basis]
-  const isNec = basis === 'NEC 310.16'
-  const terminal_C = isNec ? (request.terminal_C ?? 60) : undefined
+  const isCapped = basis === 'NEC 310.16' || (basis === 'NFPA 79' && request.installed === true)
+  const terminal_C = isCapped ? (request.terminal_C ?? 60) : undefined
   const capColumn_C = terminal_C !== undefined && terminal_C < insulation_C ? terminal_C : null
 
   const found = electronicsRow(request) ?? tableRow(request, capColumn_C)
@@ -149,7 +160,9 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
       kind: 'not-offered',
       reason: `${request.size} is below the smallest size of ${basis}${request.smallWires ? ' and of the small-conductor row of NFPA 79' : ''}`,
     }
-  const { row, tabulated_A, column_C, ambient, source, isBorrowed } = { isBorrowed: true, ...found }
+  const { row, tabulated_A, source, isBorrowed } = { isBorrowed: true, ...found }
+  const isHot = basis.startsWith('IEC') && ambient_C > IEC_AMBIENT_C && (request.stands_C ?? 0) >= HOT_COLUMN_C
+  const { column_C, ambient } = isHot ? { column_C: HOT_COLUMN_C, ambient: IEC_HOT_AMBIENT } : found
   const byAmbient = ambientFactor(ambient, ambient_C, column_C)
   if (byAmbient === null)
     return {
@@ -166,17 +179,23 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const uncapped_A = tabulated_A * byAmbient * group.factor
   const cap_A = capColumn_C === null || isBorrowed ? undefined : table.rows[row]![capColumn_C]
   const corrected_A = cap_A === undefined ? uncapped_A : Math.min(cap_A, uncapped_A)
-  const small_A = isNec ? NEC_SMALL_PROTECTION_A[row] : undefined
-  const maxProtection_A =
-    small_A === undefined
-      ? corrected_A
-      : Math.min(small_A, firstAtLeast(NEC_STANDARD_RATINGS_A, corrected_A) ?? corrected_A)
+  const small_A = isCapped ? NEC_SMALL_PROTECTION_A[row] : undefined
+  // That the next standard rating may stand above the ampacity is NEC 240.4(B); NFPA 79 is not taken to lend it.
+  const nextRating_A =
+    basis === 'NEC 310.16' ? (firstAtLeast(NEC_STANDARD_RATINGS_A, corrected_A) ?? corrected_A) : corrected_A
+  const share = request.installed && isCapped ? (NEC_CONTINUOUS_SHARE[row] ?? 1) : 1
+  const continuous_A = share < 1 ? Math.min(corrected_A, share * small_A!) : corrected_A
+  const maxProtection_A = small_A === undefined ? corrected_A : Math.min(small_A, nextRating_A)
 
   const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
     return [
-      step('Tabulated', `${formatNumber(tabulated_A)} A at ${column_C} °C insulation${mapped}`, cite(source)),
-      step('Ambient correction', `${ambient_C} °C: × ${byAmbient}`, cite(ambient.source)),
+      step('Tabulated', `${formatNumber(tabulated_A)} A at ${found.column_C} °C insulation${mapped}`, cite(source)),
+      step(
+        'Ambient correction',
+        `${ambient_C} °C${isHot ? `, insulation of ${request.stands_C} °C` : ''}: × ${byAmbient}`,
+        cite(ambient.source),
+      ),
       step('Grouping', `${grouped} ${table.groupedCounts} together: × ${group.factor}`, cite(group.source)),
       step(
         'Corrected ampacity',
@@ -199,13 +218,31 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
           )
         : step(
             'Greatest protective device',
-            `${row}: ${small_A} A; above the ampacity of ${formatNumber(corrected_A)} A no more than the next standard rating (240.4(B)): ${formatNumber(maxProtection_A)} A`,
+            basis === 'NEC 310.16'
+              ? `${row}: ${small_A} A; above the ampacity of ${formatNumber(corrected_A)} A no more than the next standard rating (240.4(B)): ${formatNumber(maxProtection_A)} A`
+              : `${row}: ${small_A} A, and no more than the ampacity: ${formatNumber(maxProtection_A)} A`,
             cite(SOURCES.necSmallConductor),
           ),
+      ...(continuous_A < corrected_A
+        ? [
+            step(
+              'Load that stays on',
+              `at most ${formatNumber(continuous_A)} A on ${row}`,
+              cite(SOURCES.necSmallConductor),
+            ),
+          ]
+        : []),
     ]
   }
   let worded: readonly TraceStep[] | null = null
-  return { kind: 'offered', tabulated_A, corrected_A, maxProtection_A, explain: () => (worded ??= word()) }
+  return {
+    kind: 'offered',
+    tabulated_A,
+    corrected_A,
+    maxProtection_A,
+    continuous_A,
+    explain: () => (worded ??= word()),
+  }
 }
 
 /** The labels of a series that may be proposed, thin to thick. */

@@ -26,6 +26,8 @@ export interface SizeConductorRequest {
   /** See {@link AmpacityRequest}. */
   readonly electronics?: boolean
   readonly thin?: boolean
+  readonly installed?: boolean
+  readonly stands_C?: number
 }
 
 export type Limit = 'ampacity' | 'drop' | 'protection' | 'minimum'
@@ -79,7 +81,7 @@ export function sizeConductor(request: SizeConductorRequest): {
   const minimumArea = request.minimum === undefined ? 0 : wireSize(request.minimum).area_mm2
   const lossFactor = (request.current_A * 2 * request.oneWay_m) / 1000 / request.voltage_V
   const passes: Record<Limit, (candidate: Candidate) => boolean> = {
-    ampacity: ({ ampacity }) => isAtMost(request.current_A, ampacity.corrected_A),
+    ampacity: ({ ampacity }) => isAtMost(request.current_A, ampacity.continuous_A),
     drop: ({ ohmPerKm }) => isAtMost(100 * lossFactor * ohmPerKm, request.maxDrop_percent),
     protection: ({ ampacity }) =>
       request.protection_A === undefined || isAtMost(request.protection_A, ampacity.maxProtection_A),
@@ -141,8 +143,20 @@ const offered = new Map<string, readonly Candidate[]>()
 const OFFERED_KEPT = 200
 
 function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
-  const { basis, series, insulation_C, ambient_C, grouped, terminal_C, smallWires, electronics, thin, conductor_C } =
-    request
+  const {
+    basis,
+    series,
+    insulation_C,
+    ambient_C,
+    grouped,
+    terminal_C,
+    smallWires,
+    electronics,
+    thin,
+    installed,
+    stands_C,
+    conductor_C,
+  } = request
   const key = [
     basis,
     series,
@@ -153,6 +167,8 @@ function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
     smallWires,
     electronics,
     thin,
+    installed,
+    stands_C,
     conductor_C,
   ].join()
   let list = offered.get(key)
@@ -168,6 +184,8 @@ function candidatesFor(request: SizeConductorRequest): readonly Candidate[] {
         smallWires,
         electronics,
         thin,
+        installed,
+        stands_C,
       })
       return ampacity.kind === 'offered'
         ? [{ label, area_mm2: wireSize(label).area_mm2, ohmPerKm: resistance_ohm_per_km(label, conductor_C), ampacity }]
@@ -191,7 +209,7 @@ function whyChosen(limit: Limit, request: SizeConductorRequest, thinner: Candida
   if (limit === 'protection')
     return `${thinner.label} may stand behind ${formatNumber(thinner.ampacity.maxProtection_A)} A at most`
   if (limit === 'drop') return `${thinner.label} would lose ${formatNumber(dropOf(thinner, request))} %`
-  return `${thinner.label} carries ${formatNumber(thinner.ampacity.corrected_A)} A only`
+  return `${thinner.label} carries ${formatNumber(thinner.ampacity.continuous_A)} A only`
 }
 
 function whyNone(limit: Limit, request: SizeConductorRequest, thickest: Candidate): string {
@@ -200,7 +218,7 @@ function whyNone(limit: Limit, request: SizeConductorRequest, thickest: Candidat
     return `even ${thickest.label} may stand behind ${formatNumber(thickest.ampacity.maxProtection_A)} A at most, and ${formatNumber(request.protection_A!)} A protects it`
   if (limit === 'drop')
     return `even ${thickest.label} loses ${formatNumber(dropOf(thickest, request))} %, above ${request.maxDrop_percent} %`
-  return `even ${thickest.label} carries ${formatNumber(thickest.ampacity.corrected_A)} A, below ${formatNumber(request.current_A)} A`
+  return `even ${thickest.label} carries ${formatNumber(thickest.ampacity.continuous_A)} A, below ${formatNumber(request.current_A)} A`
 }
 
 function noneOffered(request: SizeConductorRequest): string {

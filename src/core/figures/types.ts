@@ -63,6 +63,8 @@ export interface WireReckoning {
   readonly guard: Guard | null
   /** With no other loaded circuit beside it; what lies with it is an assumption until its way is drawn. */
   readonly alone_A: number | null
+  /** What a load that stays on may take of it. */
+  readonly continuous_A: number | null
   /** The most that what it serves can take (433.3.1, 433.2); null where something can take more than is known. */
   readonly served: ServedAtMost | null
   /** Several devices may each let their current through a shared return; the sum, capped by the source. */

@@ -2,9 +2,15 @@ import { landingOf, type DeviceId, type Plan } from '@/core/plan'
 import type { RuleId } from './registry'
 import type { Finding, Severity } from './types'
 
-const SHORTS = ['short-circuit', 'mains-meets-low-voltage', 'positives-joined', 'polarity-reversed'] as const
+const SHORTS = [
+  'live-metal',
+  'short-circuit',
+  'mains-meets-low-voltage',
+  'positives-joined',
+  'polarity-reversed',
+] as const
 /** Two circuits in one joint: no current and no voltage behind it is what it will be. */
-const JOINED = ['short-circuit', 'mains-meets-low-voltage', 'polarity-reversed'] as const
+const JOINED = ['live-metal', 'short-circuit', 'mains-meets-low-voltage', 'polarity-reversed'] as const
 
 const GAPS = [
   'required-terminal-open',
@@ -19,6 +25,14 @@ const GAPS = [
 
 /** What follows from what: the first rule that is found names the cause, the others are told with it. */
 const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
+  'service-on-earth': ['live-metal'],
+  'short-circuit': ['live-metal', 'polarity-reversed', 'part-reversed'],
+  'mains-meets-low-voltage': ['live-metal', 'short-circuit', 'polarity-reversed'],
+  'line-and-neutral-exchanged': ['live-metal'],
+  'function-contradicts-net': [...SHORTS, 'line-and-neutral-exchanged', 'voltage-beyond-range'],
+  'no-wire-fits': [...SHORTS],
+  'earth-not-green-yellow': ['live-metal'],
+  'metal-without-earth': ['live-metal', 'required-terminal-open'],
   'network-unsolved': [...SHORTS, ...GAPS],
   'source-asked-too-much': SHORTS,
   'low-voltage-at-load': [...SHORTS, 'source-asked-too-much'],
@@ -36,15 +50,14 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'voltage-beyond-range': JOINED,
   'pixels-too-low': [...SHORTS, 'source-asked-too-much'],
   'supply-overloaded': [...SHORTS, 'source-asked-too-much'],
-  'short-circuit': ['polarity-reversed', 'part-reversed'],
-  'mains-meets-low-voltage': ['short-circuit', 'polarity-reversed'],
-  'function-contradicts-net': [...SHORTS, 'line-and-neutral-exchanged', 'voltage-beyond-range'],
   'wire-overloaded': SHORTS,
   'fuse-does-not-protect-wire': [...SHORTS, 'ends-exchanged'],
   'thin-tap-unprotected': [...SHORTS, 'ends-exchanged'],
   'wire-without-protection': [...SHORTS, 'ends-exchanged', 'fuse-place-empty'],
   'wire-damaged-first': SHORTS,
-  'ends-exchanged': ['short-circuit'],
+  'ends-exchanged': ['short-circuit', 'mains-meets-low-voltage'],
+  'supplies-in-series': ['polarity-reversed'],
+  'fuse-at-wrong-end': SHORTS,
   'load-not-fed': [...GAPS, ...SHORTS, 'source-asked-too-much', 'voltage-beyond-range', 'relay-control-voltage'],
   'line-not-switched': ['line-and-neutral-exchanged'],
   'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded'],
@@ -70,6 +83,11 @@ const ANYWHERE: ReadonlySet<string> = new Set([
   'conductor-does-not-fit',
   'end-cannot-be-made',
   'wire-overloaded',
+  'no-wire-fits',
+  'fuse-does-not-protect-wire',
+  'thin-tap-unprotected',
+  'wire-without-protection',
+  'fuse-at-wrong-end',
   'contact-overloaded',
 ])
 

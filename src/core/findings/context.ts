@@ -120,12 +120,14 @@ export class Context {
     return `${wire.label || id} (${end(wire.from)} to ${end(wire.to)})`
   }
 
-  /** An id that no wire has yet. */
-  freeWire(): { readonly id: WireId; readonly label: string } {
+  /** An id that no wire has yet; the `nth` of those for several that are offered together. */
+  freeWire(nth = 0): { readonly id: WireId; readonly label: string } {
     const labels = new Set(Object.values(this.plan.wires).map((wire) => wire!.label))
-    for (let n = 1; ; n += 1) {
+    for (let n = 1, free = 0; ; n += 1) {
       const id = `wire:w${n}` as WireId
-      if (!Object.hasOwn(this.plan.wires, id) && !labels.has(`W${n}`)) return { id, label: `W${n}` }
+      if (Object.hasOwn(this.plan.wires, id) || labels.has(`W${n}`)) continue
+      free += 1
+      if (free > nth) return { id, label: `W${n}` }
     }
   }
 }

@@ -2,7 +2,9 @@ import type { Command, Plan } from '@/core/plan'
 import type { Finding, Fix, Subject } from './types'
 
 /** From so many on, findings of one cause are one line. */
-const FEWEST = 3
+const FEWEST = 2
+/** Findings of one rule that name no common cause are one line from so many on: a screen holds them all, and each is named. */
+const MANY = 7
 /** As many as are named; the rest are counted. */
 const NAMED = 8
 
@@ -11,12 +13,34 @@ const NAMED = 8
  * that a house rule spoils, all wires behind one fuse.
  */
 export function foldAlike(plan: Plan, findings: readonly Finding[]): Finding[] {
+  const byCause = foldBy(plan, findings, FEWEST, (finding) => causeOf(plan, finding))
+  return foldBy(plan, byCause, MANY, ({ rule, severity }) => `${rule} ${severity}`)
+}
+
+function foldBy(
+  plan: Plan,
+  findings: readonly Finding[],
+  fewest: number,
+  keyOf: (finding: Finding) => string,
+): Finding[] {
   const groups = new Map<string, Finding[]>()
   for (const finding of findings) {
-    const key = finding.alike === null ? finding.id : `${finding.rule} ${finding.severity} ${finding.alike}`
-    groups.set(key, [...(groups.get(key) ?? []), finding])
+    const key = keyOf(finding)
+    const group = groups.get(key)
+    if (group) group.push(finding)
+    else groups.set(key, [finding])
   }
-  return [...groups].flatMap(([key, group]) => (group.length < FEWEST ? group : [foldGroup(plan, key, group)]))
+  return [...groups].flatMap(([key, group]) => (group.length < fewest ? group : [foldGroup(plan, key, group)]))
+}
+
+/** What a rule says is the common cause, and else the one cable whose cores it speaks of. */
+function causeOf(plan: Plan, { id, rule, severity, alike, subjects }: Finding): string {
+  if (alike !== null) return `${rule} ${severity} ${alike}`
+  const cables = new Set(
+    subjects.flatMap((subject) => (subject.kind === 'wire' ? [plan.wires[subject.id]?.cable ?? null] : [])),
+  )
+  const [cable] = cables
+  return cables.size === 1 && cable ? `${rule} ${severity} ${cable}` : id
 }
 
 function foldGroup(plan: Plan, key: string, group: readonly Finding[]): Finding {
@@ -28,7 +52,7 @@ function foldGroup(plan: Plan, key: string, group: readonly Finding[]): Finding 
     ...first,
     id: key,
     subjects: distinct(sorted.flatMap(({ subjects }) => subjects)),
-    what: `${first.what}; and ${others.length} more alike: ${named.join(', ')}${others.length > NAMED ? ' …' : ''}`,
+    what: `${first.what}; and ${others.length === 1 ? 'one' : others.length} more alike: ${named.join(', ')}${others.length > NAMED ? ' …' : ''}`,
     fixes: commonFixes(sorted),
     facts: sorted.map(({ facts }) => facts),
     count: group.reduce((sum, { count }) => sum + count, 0),

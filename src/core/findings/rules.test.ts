@@ -70,6 +70,17 @@ const onPlug = (kind: 'polarised' | 'reversible', [line, neutral]: readonly [str
     .wire(`X1.${neutral}`, 'PS1.N', 'N')
     .build()
 
+/** A lamp of so many watts at 24 V on two leads of a size, in American practice. */
+const lampOnLead = (size: string, power_W: number) =>
+  edited(
+    bench(
+      (b) => b.device('H1', 'lamp-24').wire('PS1.V+1', 'H1.+', 'V+', { size }).wire('PS1.V-1', 'H1.-', 'V-', { size }),
+      'NEC',
+    ),
+    { type: 'setPractice', changes: { inside_C: 30, grouped: 1 } },
+    { type: 'setLoad', device: device('h1'), draw: 'load', load: { power_W } },
+  )
+
 /** A motor whose A+, A-, B+ and B- go to these of a board. */
 const motorBy = (pins: readonly string[]) =>
   bench((b) =>
@@ -556,6 +567,11 @@ const SAMPLES: Readonly<
   'leakage-may-trip': {
     bad: [() => clay({ type: 'setSite', changes: { residual_mA: 2.5 } })],
     good: [() => clay(), () => clay({ type: 'setSite', changes: { residual_mA: null } })],
+  },
+  'small-conductor-continuous': {
+    // NEC 240.4(D)(1): 18 AWG 7 A, 5.6 A of a load that stays on (from memory).
+    bad: [() => lampOnLead('18 AWG', 144)],
+    good: [() => lampOnLead('18 AWG', 130), () => lampOnLead('16 AWG', 144)],
   },
   'wire-overloaded': {
     bad: [

@@ -96,7 +96,7 @@ export const PRACTICE_REASONS: Readonly<Record<keyof Practice, string>> = {
   basis: 'Wires in a duct inside a control box: IEC 60204-1 method B1, or NFPA 79 where the NEC is practice.',
   series: 'The sizes sold where the box is built.',
   insulation_C: 'The common PVC hook-up wire: 70 °C by IEC, 90 °C machine-tool wire by the NEC.',
-  terminal_C: 'Only NEC table 310.16 caps by the terminals; unlisted terminals count as 60 °C.',
+  terminal_C: 'American bases cap by the terminals (NEC 110.14(C)); unlisted terminals count as 60 °C.',
   smallWires: 'Control wires below the basis’ smallest size are usual in a box; their ampacity is then NFPA 79’s.',
   inside_C:
     'A box at work is some 10–15 K warmer than the room; once the box is laid out, the heat sum counts where it is warmer.',

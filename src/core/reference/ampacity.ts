@@ -64,6 +64,28 @@ const iecAmbient: CorrectionTable = {
   ).map(([upTo_C, factor]) => ({ upTo_C, factor: { 70: factor } })),
 }
 
+/**
+ * In air warmer than the tables' 40 °C an insulation of 90 °C or more loses less than PVC: table B.52.14's column for 90 °C,
+ * as a share of its value at 40 °C. The table's ampacity itself stays that of PVC, so that clamps get no hotter by it.
+ */
+export const IEC_HOT_AMBIENT: CorrectionTable = {
+  source: SOURCES.iec60364HotAmbient,
+  rows: (
+    [
+      [45, 0.87],
+      [50, 0.82],
+      [55, 0.76],
+      [60, 0.71],
+      [65, 0.65],
+      [70, 0.58],
+      [75, 0.5],
+      [80, 0.41],
+    ] as const
+  ).map(([upTo_C, factor]) => ({ upTo_C, factor: { 90: Math.floor((1000 * factor) / 0.91) / 1000 } })),
+}
+/** The tables' own ambient. */
+export const IEC_AMBIENT_C = 40
+
 function iecGrouping(
   factors: readonly [number, number, number, number],
   beyond: readonly (readonly [number, number])[],
@@ -219,6 +241,9 @@ export const NEC_SMALL_PROTECTION_A: Readonly<Record<string, number>> = {
   '12 AWG': 20,
   '10 AWG': 30,
 }
+
+/** NEC 240.4(D)(1) and (2), from memory: of that protection, what a load that stays on may take: 5.6 A of 18 AWG, 8 A of 16 AWG. */
+export const NEC_CONTINUOUS_SHARE: Readonly<Record<string, number>> = { '18 AWG': 0.8, '16 AWG': 0.8 }
 
 /** NEC 240.6(A): the standard ratings as far as small conductors go; 240.4(B) lets the next one above the ampacity stand. */
 export const NEC_STANDARD_RATINGS_A: readonly number[] = [10, 15, 20, 25, 30]

@@ -34,6 +34,7 @@ export const SOURCES = {
   iec60204Electronics: remembered('IEC 60204-1', '2016', 'table 6, electronics (pairs)'),
   iec60204Ambient: remembered('IEC 60204-1', '2016', 'table D.1'),
   iec60204Grouping: remembered('IEC 60204-1', '2016', 'table D.2'),
+  iec60364HotAmbient: remembered('IEC 60364-5-52', '2009', 'table B.52.14'),
   iec60364Grouping: remembered('IEC 60364-5-52', '2009', 'table B.52.17'),
   iec60204Earth: remembered('IEC 60204-1', '2016', '5.2, table 1'),
   iec60204Bonding: remembered('IEC 60204-1', '2016', '8.2.3'),

@@ -14,22 +14,23 @@ export interface MotorSupplyRequest {
 
 /**
  * What a two-phase stepping motor takes from its supply behind a driver that controls current. The driver chops the supply
- * down to what the windings need, so the supply gives power, not phase current: copper loss of both phases (their sine and
- * cosine add up to one phase at its rated current all the time) and the shaft's power, over the driver's efficiency.
- * Source: common practice; the sum of phase currents would be far too much.
+ * down to what the windings need, so the supply gives power, not phase current: the copper loss of both windings at the printed
+ * current, 2 × I² × R, which is what a motor takes that is held on a full step, and the shaft's power, over the driver's
+ * efficiency. In microsteps with the printed current as the peak the copper takes half. Source: common practice; the sum of
+ * phase currents would be far too much.
  */
 export function motorSupplyPower({ phase_A, phase_ohm, mechanical_W }: MotorSupplyRequest): {
   readonly power_W: number
   readonly trace: readonly TraceStep[]
 } {
-  const copper_W = phase_A ** 2 * phase_ohm
+  const copper_W = 2 * phase_A ** 2 * phase_ohm
   const power_W = (copper_W + mechanical_W) / DRIVER_EFFICIENCY
   return {
     power_W,
     trace: [
       step(
         'Copper',
-        `(${formatNumber(phase_A)} A)² × ${formatNumber(phase_ohm)} Ω = ${formatNumber(copper_W)} W, both phases together`,
+        `2 × (${formatNumber(phase_A)} A)² × ${formatNumber(phase_ohm)} Ω = ${formatNumber(copper_W)} W: both windings at the printed current, as when held on a full step`,
         COMMON_PRACTICE,
       ),
       step(

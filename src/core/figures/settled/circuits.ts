@@ -17,6 +17,8 @@ export interface Circuit {
   readonly length_mm: number
   readonly lengthFrom: 'measured' | 'planned' | 'assumed'
   readonly insulation_C: number
+  /** What the insulation stands, whatever the basis tabulates. */
+  readonly stands_C: number
   readonly voltage_V: number
   readonly system: 'dc' | 'ac-1ph'
   readonly minimum: string
@@ -64,6 +66,7 @@ export function describeCircuit(plan: Plan, model: Model, conductor: Conductor, 
     length_mm,
     lengthFrom,
     insulation_C: tabulatedInsulation(plan, wire),
+    stands_C: wire.insulation_C ?? plan.practice.insulation_C,
     voltage_V: isMains ? plan.site.mains_V : dc_V || railOf_V(model, conductor) || SIGNAL_V,
     system: isMains ? 'ac-1ph' : 'dc',
     minimum: leastFor(LEAST_SIZE[practice.series][wire.function], clampMinimum, clampMost_mm2, practice.series),

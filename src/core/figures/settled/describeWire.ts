@@ -152,6 +152,7 @@ export function describeWire(
     guard: guarded.guard,
     needs_A: guarded.needs_A,
     alone_A,
+    continuous_A: ampacity?.kind === 'offered' ? ampacity.continuous_A : null,
     served: circuit.served,
     sizing: { value: size === null ? null : wireSize(size).area_mm2, unit: 'mm²', trace: full },
     trace: full,

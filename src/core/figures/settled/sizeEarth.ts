@@ -107,6 +107,7 @@ export function sizeEarth(
     guard: null,
     needs_A: 0,
     alone_A: null,
+    continuous_A: null,
     served: null,
     sizing: { value: least_mm2, unit: 'mm²', trace },
     trace,

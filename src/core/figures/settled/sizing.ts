@@ -55,17 +55,19 @@ export function isTrusted(plan: Plan, { guard }: WireGuard): boolean {
 /** How the plan's house rules and a wire's own data ask for an ampacity. */
 function ampacitySettings(
   { practice }: Plan,
-  { insulation_C, ambient_C, grouped }: Pick<Circuit, 'insulation_C' | 'ambient_C' | 'grouped'>,
+  { insulation_C, stands_C, ambient_C, grouped }: Pick<Circuit, 'insulation_C' | 'stands_C' | 'ambient_C' | 'grouped'>,
   thin: boolean,
 ) {
   return {
     thin: thin && practice.smallWires,
     ambient_C,
     insulation_C,
+    stands_C,
     grouped,
     basis: practice.basis,
     smallWires: practice.smallWires,
-    terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
+    terminal_C: practice.terminal_C ?? undefined,
+    installed: true,
   }
 }
 
@@ -83,13 +85,15 @@ export function sizingRequest(
     maxDrop_percent: practice.maxDrop_percent,
     ambient_C: circuit.ambient_C,
     insulation_C: circuit.insulation_C,
+    stands_C: circuit.stands_C,
     grouped: circuit.grouped,
     basis: practice.basis,
     series: practice.series,
     protection_A: needs_A > 0 ? needs_A : undefined,
     minimum: circuit.minimum,
     conductor_C: circuit.ambient_C,
-    terminal_C: practice.basis === 'NEC 310.16' ? (practice.terminal_C ?? 60) : undefined,
+    terminal_C: practice.terminal_C ?? undefined,
+    installed: true,
     smallWires: practice.smallWires,
     thin: isThin(circuit) && practice.smallWires,
   }
@@ -140,9 +144,9 @@ export type AmpacityOf = (
 export function rememberAmpacities(plan: Plan): AmpacityOf {
   const known = new Map<string, ReturnType<AmpacityOf>>()
   return (size, circuit) => {
-    const { insulation_C, ambient_C, grouped } = circuit
+    const { insulation_C, stands_C, ambient_C, grouped } = circuit
     const thin = isThin(circuit)
-    const key = `${size} ${insulation_C} ${ambient_C} ${grouped} ${thin}`
+    const key = `${size} ${insulation_C} ${stands_C} ${ambient_C} ${grouped} ${thin}`
     let answer = known.get(key)
     if (!answer) {
       const ampacity = conductorAmpacity({ ...ampacitySettings(plan, circuit, thin), size })
@@ -168,6 +172,7 @@ export function rememberSizings(): SizingOf {
       request.voltage_V,
       request.system,
       request.insulation_C,
+      request.stands_C,
       request.ambient_C,
       request.grouped,
       request.protection_A,

@@ -1,6 +1,7 @@
 import type { Rule } from '../../types'
 import { earthConductorThin } from './earthConductorThin'
 import { earthNotGreenYellow } from './earthNotGreenYellow'
+import { liveMetal } from './liveMetal'
 import { metalWithoutEarth } from './metalWithoutEarth'
 import { negativeEarthedTwice } from './negativeEarthedTwice'
 import { serviceOnEarth } from './serviceOnEarth'
@@ -11,6 +12,7 @@ import { earthChained } from './earthChained'
 export const earthRules = {
   'earth-conductor-thin': earthConductorThin,
   'earth-not-green-yellow': earthNotGreenYellow,
+  'live-metal': liveMetal,
   'metal-without-earth': metalWithoutEarth,
   'negative-earthed-twice': negativeEarthedTwice,
   'service-on-earth': serviceOnEarth,

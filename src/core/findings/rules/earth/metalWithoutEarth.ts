@@ -2,21 +2,40 @@ import { newWire } from '@/core/patterns'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { terminalKey } from '@/core/model'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
-export const metalWithoutEarth = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
+interface Facts {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  /** Its place among those that want an earth: offered together, each gets a wire of its own. */
+  readonly nth: number
+}
+
+/** The inlet whose earth nothing leaves: then nothing behind it can be earthed, and it is the one to begin with. */
+function openInlet(context: Context): { readonly device: DeviceId; readonly terminal: TerminalId } | null {
+  for (const { id, part } of context.devices) {
+    const { behaviour } = part
+    if (behaviour.kind !== 'mains-inlet' || !behaviour.earth) continue
+    if (context.wiresAt(id, behaviour.earth).length === 0) return { device: id, terminal: behaviour.earth }
+  }
+  return null
+}
+
+export const metalWithoutEarth = defineRule<Facts>({
   severity: 'stop',
   title: 'Metal without an earth conductor',
   stage: 'connect',
   source: SOURCES.iec60204Bonding,
   find: (context) =>
     context.devices.some(({ part }) => part.behaviour.kind === 'mains-inlet')
-      ? context.reckoning.earths.filter(
-          ({ device, path }) => path === null && context.device(device).origin !== 'remove',
-        )
+      ? context.reckoning.earths
+          .filter(({ device, path }) => path === null && context.device(device).origin !== 'remove')
+          .map(({ device, terminal }, nth) => ({ device, terminal, nth }))
       : [],
-  word({ device, terminal }, context) {
-    const { id, label } = context.freeWire()
+  word({ device, terminal, nth }, context) {
+    const { id, label } = context.freeWire(nth)
+    const inletOpen = openInlet(context)
     // A stud that is earthed already, else the inlet's own earth.
     const stud = context.devices.find(
       (entry) =>
@@ -32,7 +51,12 @@ export const metalWithoutEarth = defineRule<{ readonly device: DeviceId; readonl
         : null
     const tag = context.device(device).tag
     return {
-      subjects: [{ kind: 'terminal', device, terminal }],
+      subjects: [
+        { kind: 'terminal', device, terminal },
+        ...(inletOpen ? [{ kind: 'terminal' as const, ...inletOpen }] : []),
+      ],
+      // One cause: the conductor that leaves the inlet, or none has been drawn yet.
+      alike: 'earth',
       what: `${tag} (${context.device(device).name}): no path of earth conductors leads from it to the incoming earth`,
       why: 'One chafed mains wire makes it live, and no fuse opens. Screws, hinges and paint are not a path; give it a conductor of its own on bare metal.',
       fixes: from

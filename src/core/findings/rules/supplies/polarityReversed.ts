@@ -1,17 +1,57 @@
 import type { Command, DeviceId, TerminalId } from '@/core/plan'
+import { waysFrom } from '@/core/model'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
-export const polarityReversed = defineRule<{ readonly device: DeviceId; readonly draw: string }>({
+interface Facts {
+  readonly device: DeviceId
+  readonly draw: string
+  /** What hangs behind it and is turned round with it. */
+  readonly behind: readonly DeviceId[]
+}
+
+interface Reversed {
+  readonly device: DeviceId
+  readonly draw: string
+}
+
+/** The reversed devices through whose own contacts and fuses a reversed draw is fed. */
+function through({ model }: Context, { device, draw }: Reversed, reversed: ReadonlySet<DeviceId>): readonly DeviceId[] {
+  const { minus } = model.draws.find(({ id }) => id === `${device}#${draw}`)!
+  for (const { potential, terminal } of model.sources) {
+    const way = potential.kind === '+' ? waysFrom(model, terminal).get(minus) : undefined
+    if (way) return [...new Set(way.map((each) => each.device))].filter((id) => id !== device && reversed.has(id))
+  }
+  return []
+}
+
+/** What is turned round at its own terminals, each with what is so only because of it. */
+function turnedRound(context: Context): readonly Facts[] {
+  const all = context.reckoning.draws.filter(
+    ({ isReversed, device }) => isReversed && context.device(device).origin !== 'remove',
+  )
+  const reversed = new Set(all.map(({ device }) => device))
+  const causes = new Map(all.map((each) => [each, through(context, each, reversed)]))
+  const roots = new Map<string, Facts>()
+  for (const { device, draw } of all.filter((each) => causes.get(each)!.length === 0)) {
+    const { plus, minus } = context.part(device).draws.find(({ id }) => id === draw)!
+    const behind = all.flatMap((each) => (causes.get(each)!.includes(device) ? [each.device] : []))
+    // Two draws on the same pair of terminals are turned by one pair of wires.
+    const key = `${device} ${plus} ${minus}`
+    if (!roots.has(key)) roots.set(key, { device, draw, behind: [...new Set(behind)].sort() })
+  }
+  // Two that each feed the other: nobody is first.
+  return roots.size > 0 ? [...roots.values()] : all.map(({ device, draw }) => ({ device, draw, behind: [] }))
+}
+
+export const polarityReversed = defineRule<Facts>({
   severity: 'stop',
   title: 'Polarity reversed',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) =>
-    context.reckoning.draws.filter(
-      ({ isReversed, device }) => isReversed && context.device(device).origin !== 'remove',
-    ),
-  word({ device, draw }, context) {
+  find: turnedRound,
+  word({ device, draw, behind }, context) {
     const { plus, minus, name } = context.part(device).draws.find(({ id }) => id === draw)!
     const swap = (from: TerminalId, to: TerminalId): Command[] =>
       context
@@ -19,8 +59,8 @@ export const polarityReversed = defineRule<{ readonly device: DeviceId; readonly
         .map(({ id, side }) => ({ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: to } }))
     const { tag } = context.device(device)
     return {
-      subjects: [{ kind: 'device', id: device }],
-      what: `${tag} (${name}): plus and minus are exchanged at ${context.terminal(device, plus).label} and ${context.terminal(device, minus).label}`,
+      subjects: [device, ...behind].map((id) => ({ kind: 'device', id })),
+      what: `${tag} (${name}): plus and minus are exchanged at ${context.terminal(device, plus).label} and ${context.terminal(device, minus).label}${behind.length > 0 ? `, and with it at ${behind.map((id) => context.device(id).tag).join(', ')}` : ''}`,
       why: 'Boards, fans, lamps and pixels are destroyed by it in a moment. Check polarity twice, at the plug.',
       fixes: [{ label: `Exchange the two at ${tag}`, commands: [...swap(plus, minus), ...swap(minus, plus)] }],
     }

@@ -35,6 +35,8 @@ export const voltageBeyondRange = defineRule<Facts>({
     context.devices.flatMap(({ id, part }) => [...loads(context, id, part), ...pins(context, id, part)]),
   word: ({ device, terminal, kind, volt_V, stands_V, isAssumed, isGrave }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
+    // One wire on the wrong rail spoils all that is joined to it.
+    alike: `${kind} ${context.model.netOf(terminalKey(device, terminal))}`,
     what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V and ${
       kind === 'pin'
         ? `is a pin of ${formatNumber(stands_V)} V`

@@ -21,10 +21,11 @@ export const contactOverloaded = defineRule<SwitchReckoning>({
         .slice(0, 6)
         .map((id) => ({ kind: 'device' as const, id })),
     ],
+    alike: device,
     what: `${context.device(device).tag} ${link} switches ${formatNumber(worst.value ?? 0)} A at ${formatNumber(voltage_V)} V ${system === 'dc' ? 'DC' : 'AC'} for ${loads
       .slice(0, 4)
       .map((id) => context.device(id).tag)
-      .join(', ')}: ${formatNumber(loading.value!)} % of what it stands of such loads`,
+      .join(', ')}: ${formatNumber(loading.value!, loading.value! < 110 ? 4 : 3)} % of what it stands of such loads`,
     why:
       kind === 'contact'
         ? 'Inrush and arcs weld a contact that its big figure, printed for resistance on alternating current, would allow: it no longer opens.'

@@ -47,6 +47,7 @@ export const terminalRatingExceeded = defineRule<Facts>({
   },
   word: ({ device, terminal, unit, actual, rated }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
+    alike: `${device} ${unit}`,
     what: `${context.terminalName(device, terminal)} is made for ${formatNumber(rated)} ${unit}; ${unit === 'A' ? `a wire in it carries ${formatNumber(actual)} A` : `it stands at ${formatNumber(actual)} V`}`,
     why:
       unit === 'A'

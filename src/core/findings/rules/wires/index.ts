@@ -7,6 +7,7 @@ import { mainsBesideSignals } from './mainsBesideSignals'
 import { mainsMeetsLowVoltage } from './mainsMeetsLowVoltage'
 import { noWireFits } from './noWireFits'
 import { parkedBare } from './parkedBare'
+import { smallConductorContinuous } from './smallConductorContinuous'
 import { wireOverloaded } from './wireOverloaded'
 import { functionContradictsNet } from './functionContradictsNet'
 
@@ -20,6 +21,7 @@ export const wiresRules = {
   'mains-meets-low-voltage': mainsMeetsLowVoltage,
   'no-wire-fits': noWireFits,
   'parked-bare': parkedBare,
+  'small-conductor-continuous': smallConductorContinuous,
   'wire-overloaded': wireOverloaded,
   'function-contradicts-net': functionContradictsNet,
 } as const satisfies Readonly<Record<string, Rule>>
