@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { expectAccessible, expectStops, isWorkedOut, join } from './helpers'
+import { copyOfDemo, expectAccessible, expectStops, isWorkedOut, join } from './helpers'
 
 test('a bridged stop shows its harm, plays it in Feed, and says what followed', async ({ page }) => {
   const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan: 'foam-gantry' } })
@@ -43,4 +43,27 @@ test('a fix is tried, and taken where nothing gets worse', async ({ page }) => {
   await page.getByTitle('What is wrong, and why').click()
   await panel.getByRole('button', { name: 'Set PS1 to 230 V' }).click()
   await expectStops(page, 0)
+})
+
+test('a short that a lead does not stand is played along time', async ({ page }) => {
+  const id = await copyOfDemo(page)
+  const edits = [{ type: 'updateWire', id: 'wire:w35', changes: { size: '0.14 mm²' } }]
+  const reply = await page.request.post(`/api/plans/${id}/edits`, {
+    data: { kind: 'edit', editId: 'thin-lead', baseRevision: 1, label: 'A thin lead', commands: edits },
+  })
+  expect(reply.ok(), await reply.text()).toBe(true)
+  await page.goto(`/plans/${id}/guard`)
+  await expectStops(page, 1)
+  await page.getByTitle('What is wrong, and why').click()
+  const drawer = page.getByRole('complementary', { name: 'Drawer' })
+  // 19 A of PS1's limit; a lead of 0.14 mm² stands (115 × 0.14 ÷ 19)² = 0.72 s of them (IEC 60364-4-43, 434.5.2).
+  await expect(drawer.getByText(/^A short at .*: 19 A for 1\.9 s; the lead stands 0\.7 s/)).toBeVisible()
+  await drawer.getByRole('button', { name: 'Play it in Feed' }).click()
+  const short = page.getByRole('region', { name: 'The short, along time' })
+  const time = short.getByRole('slider', { name: 'Time after the short' })
+  await time.fill('0')
+  await expect(short).toContainText('past what its insulation stands')
+  await time.fill('1')
+  await expect(short).toContainText('the lead was spoilt before')
+  await expectAccessible(page)
 })

@@ -54,7 +54,8 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'fuse-does-not-protect-wire': [...SHORTS, 'ends-exchanged'],
   'thin-tap-unprotected': [...SHORTS, 'ends-exchanged'],
   'wire-without-protection': [...SHORTS, 'ends-exchanged', 'fuse-place-empty'],
-  'wire-damaged-first': SHORTS,
+  // Too thin for its fuse is the one fact; that a short shows it too is told with it, solved.
+  'wire-damaged-first': [...SHORTS, 'fuse-does-not-protect-wire', 'thin-tap-unprotected', 'wire-without-protection'],
   'ends-exchanged': ['short-circuit', 'mains-meets-low-voltage'],
   'supplies-in-series': ['polarity-reversed'],
   'fuse-at-wrong-end': SHORTS,

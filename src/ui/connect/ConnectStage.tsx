@@ -7,6 +7,9 @@ import { Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
 
+/** The rules about terminals that want a wire: shown at the terminals themselves. */
+const OPEN: readonly string[] = ['required-terminal-open', 'metal-without-earth']
+
 /** Joins terminals, device by device; what is open stands first. */
 export function ConnectStage() {
   const { plan, evaluation, edit } = useRoom()
@@ -14,25 +17,28 @@ export function ConnectStage() {
   const [query, setQuery] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
-  for (const finding of evaluation?.findings ?? []) {
-    if (finding.rule !== 'required-terminal-open' && finding.rule !== 'metal-without-earth') continue
-    for (const subject of finding.subjects)
-      if (subject.kind === 'terminal')
-        openOf.set(subject.device, [...(openOf.get(subject.device) ?? []), subject.terminal])
-  }
+  // What is told with its cause is open all the same.
+  for (const { rule, subjects, followers } of evaluation?.findings ?? [])
+    for (const told of [{ id: rule, subjects }, ...followers]) {
+      if (!OPEN.some((open) => told.id.startsWith(open))) continue
+      for (const subject of told.subjects)
+        if (subject.kind === 'terminal')
+          openOf.set(subject.device, [...(openOf.get(subject.device) ?? []), subject.terminal])
+    }
   const devices = (Object.keys(plan.devices) as DeviceId[])
     .map((id) => ({ id, tag: plan.devices[id]!.tag, name: plan.devices[id]!.name, open: openOf.get(id)?.length ?? 0 }))
     .filter(({ tag, name }) => holdsWords(`${tag} ${name}`, query))
     .sort((a, b) => Number(b.open > 0) - Number(a.open > 0) || byTag(a, b))
   const shown = chosen && plan.devices[chosen] ? chosen : devices[0]?.id
-  const earths = evaluation?.findings.filter(({ rule }) => rule === 'metal-without-earth') ?? []
+  const hasMains = Object.values(plan.devices).some(({ part }) => plan.parts[part]!.behaviour.kind === 'mains-inlet')
+  const earths = hasMains
+    ? (evaluation?.reckoning.earths.filter(
+        ({ device, path }) => path === null && plan.devices[device]?.origin !== 'remove',
+      ) ?? [])
+    : []
   const others =
     evaluation?.findings.filter(
-      ({ stage, rule, severity }) =>
-        stage === 'connect' &&
-        severity !== 'note' &&
-        rule !== 'required-terminal-open' &&
-        rule !== 'metal-without-earth',
+      ({ stage, rule, severity }) => stage === 'connect' && severity !== 'note' && !OPEN.includes(rule),
     ) ?? []
 
   /** One earth conductor from the stud (or the inlet) to every metal part that has none. */
@@ -70,10 +76,8 @@ export function ConnectStage() {
           [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === inlet),
       )
     if (stud && earth && !isStudFed) join(inlet, earth, stud, 'PE' as TerminalId)
-    for (const { subjects } of earths)
-      for (const subject of subjects)
-        if (subject.kind === 'terminal')
-          join(stud ?? inlet, stud ? ('PE' as TerminalId) : earth!, subject.device, subject.terminal)
+    for (const { device, terminal } of earths)
+      if (device !== stud) join(stud ?? inlet, stud ? ('PE' as TerminalId) : earth!, device, terminal)
     setMessage(
       edit(`Earth ${earths.length} metal parts`, ...commands)
         .map(({ message: text }) => text)

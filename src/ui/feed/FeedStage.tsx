@@ -9,6 +9,7 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { FigureButton, useRoom } from '@/ui/room'
 import { play } from '@/workers'
 import { RaftersView } from './RaftersView'
+import { ShortPlay } from './ShortPlay'
 
 // The chart library is fetched when the charts are, not with the page.
 const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => module.FeedDetails), {
@@ -122,6 +123,7 @@ export function FeedStage() {
           It could not be solved: {played.message}
         </p>
       ) : null}
+      {playing?.short ? <ShortPlay key={playing.name} short={playing.short} plan={plan} /> : null}
       {rails.length === 0 ? (
         <p className="max-w-prose rounded-lg border border-dashed border-hair bg-sheet p-6">
           Nothing feeds anything yet. Add a mains inlet with “Add a fuse or switch”, then a supply; join them under{' '}

@@ -15,6 +15,19 @@ export interface Scenario {
   readonly open: readonly WireId[]
   /** No program commands anything, and coils begin at rest, as after a power cut. */
   readonly isIdle: boolean
+  /** A short at the far end of a lead, against what ends it. */
+  readonly short: Short | null
+}
+
+export interface Short {
+  readonly wire: WireId
+  readonly current_A: number
+  /** When what stands before it opens at the latest; null where nothing opens. */
+  readonly opens_s: number | null
+  /** "F1 opens", "the limit of PS1 opens nothing". */
+  readonly endedBy: string
+  /** How long the lead stands it. */
+  readonly stands_s: number
 }
 
 /** The one state that the rails of a played scenario are solved in. */

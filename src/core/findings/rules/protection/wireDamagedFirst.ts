@@ -2,6 +2,7 @@ import { formatNumber } from '@/core/quantity'
 import { ADIABATIC_MAX_S, sayTime } from '@/core/protection'
 import { SOURCES } from '@/core/reference'
 import type { ProtectiveReckoning } from '@/core/figures'
+import { farEnd, shortAt } from '../../harm'
 import { defineRule } from '../../types'
 
 export const wireDamagedFirst = defineRule<ProtectiveReckoning>({
@@ -24,6 +25,19 @@ export const wireDamagedFirst = defineRule<ProtectiveReckoning>({
   word: ({ device, link, fault }, context) => {
     const { thinnest, largest_A, atLargest, isAssumed } = fault!
     return {
+      harm:
+        atLargest.kind === 'opens' && !isAssumed
+          ? shortAt(
+              {
+                wire: thinnest!.wire,
+                current_A: largest_A,
+                opens_s: atLargest.latest_s,
+                endedBy: `${context.device(device).tag} ${link} opens`,
+                stands_s: thinnest!.withstands_s,
+              },
+              farEnd(context, thinnest!.wire, device),
+            )
+          : undefined,
       subjects: [
         { kind: 'wire', id: thinnest!.wire },
         { kind: 'device', id: device },
