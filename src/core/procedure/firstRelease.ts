@@ -4,7 +4,8 @@
  */
 import { shapeWords } from '@/core/geometry'
 import { colourName, type Plan, type WireEnd, type WireId } from '@/core/plan'
-import type { Reckoning } from '@/core/figures'
+import type { Reckoning, WireReckoning } from '@/core/figures'
+import { ferruleSizeFor } from '@/core/reference'
 import { checksum } from './facts'
 import type { Step } from './types'
 
@@ -48,7 +49,7 @@ function factsOfWire(plan: Plan, reckoning: Reckoning, id: WireId): Facts {
     size: reckoned?.size ?? wire.size ?? 'size not derived',
     ends: `${endKey(wire.from)} ${endKey(wire.to)}`,
     colour: colourName(wire.colour ?? plan.practice.colours[wire.function]),
-    made: `${reckoned?.from?.what ?? 'parked'} / ${reckoned?.to?.what ?? 'parked'}`,
+    made: `${madeThen(reckoned, 'from')} / ${madeThen(reckoned, 'to')}`,
   }
 }
 
@@ -62,4 +63,12 @@ function factsOfHoles({ faces }: Reckoning, key: string): string {
 
 function endKey(end: WireEnd): string {
   return end.kind === 'terminal' ? `${end.device}|${end.terminal}` : 'parked'
+}
+
+/** That release knew one length of sleeve for each size. */
+function madeThen(reckoned: WireReckoning | undefined, side: 'from' | 'to'): string {
+  const end = reckoned?.[side]
+  if (!reckoned || !end) return 'parked'
+  const row = end.sleeve_mm === null || reckoned.size === null ? null : ferruleSizeFor(reckoned.size)
+  return row ? end.what.replace(/ · \d+,/, ` · ${row.sleeve_mm},`) : end.what
 }

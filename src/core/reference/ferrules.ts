@@ -63,3 +63,28 @@ export function ferruleSizeFor(size: string): FerruleRow | null {
   const area = customaryArea_mm2(size)
   return FERRULES.find((candidate) => candidate.area_mm2 === area) ?? null
 }
+
+/** Lengths of sleeve sold from a cross-section on, besides the usual one; common practice. */
+const SLEEVES_mm: readonly { readonly upTo_mm2: number; readonly lengths_mm: readonly number[] }[] = [
+  { upTo_mm2: 0.34, lengths_mm: [6, 8] },
+  { upTo_mm2: 1, lengths_mm: [6, 8, 10, 12] },
+  { upTo_mm2: 2.5, lengths_mm: [8, 10, 12, 18] },
+  { upTo_mm2: 4, lengths_mm: [10, 12, 18] },
+  { upTo_mm2: 16, lengths_mm: [12, 18] },
+  { upTo_mm2: Infinity, lengths_mm: [16, 20, 22] },
+]
+
+/** So much of a sleeve may stand out of its clamp; common practice. */
+const STANDS_OUT_mm = 2
+
+/**
+ * The sleeve for a clamp of which its maker gives the length to strip: the longest sold that does not stand out of it. Null
+ * where even the shortest does.
+ */
+export function sleeveFor(row: FerruleRow, clampStrip_mm: number | null): number | null {
+  if (clampStrip_mm === null) return row.sleeve_mm
+  const { lengths_mm } = SLEEVES_mm.find(({ upTo_mm2 }) => row.area_mm2 <= upTo_mm2)!
+  const fitting = [...lengths_mm].reverse().find((length_mm) => length_mm <= clampStrip_mm)
+  const [shortest] = lengths_mm
+  return fitting ?? (shortest! <= clampStrip_mm + STANDS_OUT_mm ? shortest! : null)
+}

@@ -32,6 +32,7 @@ export {
   FERRULE_CODES,
   customaryArea_mm2,
   ferruleSizeFor,
+  sleeveFor,
   type FerruleCode,
   type FerruleRow,
 } from './ferrules'

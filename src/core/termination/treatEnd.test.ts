@@ -97,3 +97,33 @@ it('every clamp and every treatment has words to look by, for the common sizes',
   for (const clamp of CLAMPS) expect(make({ clamp }).look.length).toBeGreaterThan(10)
   for (const wanted of TREATMENTS) expect(make({ wanted, clamp: 'lever' }).trace.length).toBeGreaterThan(0)
 })
+
+describe('the sleeve by its clamp (lengths as sold, common practice)', () => {
+  const made = (size: string, strip_mm: number | null) =>
+    treatEnd({
+      clamp: 'spring',
+      clampSize_mm: null,
+      torque_Nm: null,
+      strip_mm,
+      size,
+      construction: 'flexible',
+      screwEnds: 'ferrule',
+      ferruleCode: 'DIN 46228-4',
+      wanted: null,
+    })
+  it.each([
+    ['0.75 mm²', null, 8, 10],
+    ['0.75 mm²', 7, 6, 8],
+    ['0.75 mm²', 10, 10, 12],
+    ['1.5 mm²', 12, 12, 14],
+    ['0.25 mm²', 12, 8, 10],
+    ['2.5 mm²', 7, 8, 10],
+  ] as const)('%s in a clamp for %s mm: sleeve %d mm, stripped %d mm', (size, strip_mm, sleeve_mm, stripped_mm) => {
+    expect(made(size, strip_mm)).toMatchObject({ feasible: true, sleeve_mm, strip_mm: stripped_mm })
+  })
+  it('is refused where no sleeve is short enough, with what to do', () => {
+    const { feasible, reasons } = made('6 mm²', 8)
+    expect(feasible).toBe(false)
+    expect(reasons.join()).toMatch(/8 mm of bare conductor.*bare/)
+  })
+})

@@ -1,6 +1,6 @@
 import type { Clamp, Treatment } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
-import { cite, ferruleSizeFor, INSULATED_CRIMPS, SOURCES, type FerruleCode } from '@/core/reference'
+import { cite, ferruleSizeFor, INSULATED_CRIMPS, sleeveFor, SOURCES, type FerruleCode } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 
 export interface TreatEndRequest {
@@ -54,7 +54,9 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
     reasons.push('a solid conductor takes no ferrule; clamp it as it is')
   const make = MAKERS[treatment] ?? MAKERS.bare!
   const made = make(request, reasons)
-  const code = [treatment, request.size, request.clampSize_mm ?? '', made.sleeve_mm ?? '', made.colour ?? ''].join(':')
+  // A sleeve that was made a length too long or too short is made, and nobody would make it anew.
+  const sleeve_mm = made.sleeve_mm === null ? '' : (ferruleSizeFor(request.size)?.sleeve_mm ?? made.sleeve_mm)
+  const code = [treatment, request.size, request.clampSize_mm ?? '', sleeve_mm, made.colour ?? ''].join(':')
   return { feasible: reasons.length === 0, treatment, code, torque_Nm: request.torque_Nm, reasons, ...made }
 }
 
@@ -93,6 +95,9 @@ function usualTreatment({ clamp, construction, screwEnds, size }: TreatEndReques
 type Made = Pick<EndTreatment, 'what' | 'strip_mm' | 'sleeve_mm' | 'colour' | 'die' | 'look' | 'trace'>
 type Maker = (request: TreatEndRequest, reasons: string[]) => Made
 
+/** What of the bare conductor stands in the plastic collar. */
+const COLLAR_mm = 2
+
 const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
   const row = ferruleSizeFor(size)
   if (!row) {
@@ -110,17 +115,23 @@ const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
     }
   }
   const colour = row.colour[ferruleCode]
+  const fitting_mm = sleeveFor(row, strip_mm)
+  if (fitting_mm === null)
+    reasons.push(
+      `the clamp takes ${formatNumber(strip_mm!)} mm of bare conductor, and no sleeve of ${row.area_mm2} mm² is so short; clamp the strands bare, or cut the sleeve after crimping`,
+    )
+  const sleeve_mm = fitting_mm ?? row.sleeve_mm
   return {
-    what: `Ferrule ${row.area_mm2} · ${row.sleeve_mm}, ${colour}`,
-    strip_mm: row.strip_mm,
-    sleeve_mm: row.sleeve_mm,
+    what: `Ferrule ${row.area_mm2} · ${sleeve_mm}, ${colour}`,
+    strip_mm: sleeve_mm + COLLAR_mm,
+    sleeve_mm,
     colour,
     die: `${row.area_mm2} mm², square`,
     look: 'Every strand inside, none folded back; the jacket right up to the collar. Square, not flattened.',
     trace: [
       step(
         'Ferrule',
-        `${size} takes a ${row.area_mm2} mm² sleeve, ${row.sleeve_mm} mm long`,
+        `${size} takes a ${row.area_mm2} mm² sleeve, ${sleeve_mm} mm long${strip_mm === null ? '' : `, the longest that does not stand out of a clamp for ${formatNumber(strip_mm)} mm`}`,
         wireSize(size).series === 'AWG' ? COMMON_PRACTICE : cite(SOURCES.din46228),
       ),
       step(
@@ -128,7 +139,11 @@ const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
         `${colour}, by the ${ferruleCode} code; another code has other colours`,
         ferruleCode === 'DIN 46228-4' ? cite(SOURCES.din46228) : COMMON_PRACTICE,
       ),
-      step('Strip', `sleeve ${row.sleeve_mm} mm + 2 mm for the collar = ${row.strip_mm} mm`, COMMON_PRACTICE),
+      step(
+        'Strip',
+        `sleeve ${sleeve_mm} mm + ${COLLAR_mm} mm for the collar = ${sleeve_mm + COLLAR_mm} mm`,
+        COMMON_PRACTICE,
+      ),
     ],
   }
 }
