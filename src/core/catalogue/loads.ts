@@ -285,7 +285,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
     'heater',
     48,
     { power_W: 150 },
-    { mounting: 'loose' },
+    { mounting: 'loose', behaviour: { kind: 'heater', openAir: true } },
   ),
   'part:fan-24': twoTerminal(
     'Fan 80 mm, 24 V',

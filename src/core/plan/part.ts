@@ -326,7 +326,8 @@ export const behaviour = z.discriminatedUnion('kind', [
   kindOnly('driver'),
   z.strictObject({ kind: z.literal('motor'), phase_A: positive(), phase_ohm: positive().nullable() }),
   kindOnly('encoder'),
-  kindOnly('heater'),
+  /** `openAir`: a hot wire or a radiant lamp, which gives its heat to the air it stands in; no sensor belongs to it. */
+  z.strictObject({ kind: z.literal('heater'), openAir: z.literal(true).optional() }),
   kindOnly('sensor'),
   /** Airflow blowing freely. */
   z.strictObject({ kind: z.literal('fan'), airflow_m3_per_h: unknown(positive()) }),

@@ -99,7 +99,7 @@ it('every clamp and every treatment has words to look by, for the common sizes',
 })
 
 describe('the sleeve by its clamp (lengths as sold, common practice)', () => {
-  const made = (size: string, strip_mm: number | null) =>
+  const made = (size: string, strip_mm: number | null, wanted: 'ferrule' | null = null) =>
     treatEnd({
       clamp: 'spring',
       clampSize_mm: null,
@@ -109,7 +109,7 @@ describe('the sleeve by its clamp (lengths as sold, common practice)', () => {
       construction: 'flexible',
       screwEnds: 'ferrule',
       ferruleCode: 'DIN 46228-4',
-      wanted: null,
+      wanted,
     })
   it.each([
     ['0.75 mm²', null, 8, 10],
@@ -121,8 +121,10 @@ describe('the sleeve by its clamp (lengths as sold, common practice)', () => {
   ] as const)('%s in a clamp for %s mm: sleeve %d mm, stripped %d mm', (size, strip_mm, sleeve_mm, stripped_mm) => {
     expect(made(size, strip_mm)).toMatchObject({ feasible: true, sleeve_mm, strip_mm: stripped_mm })
   })
+  it('goes in bare where no sleeve is short enough', () =>
+    expect(made('6 mm²', 8)).toMatchObject({ feasible: true, treatment: 'bare' }))
   it('is refused where no sleeve is short enough, with what to do', () => {
-    const { feasible, reasons } = made('6 mm²', 8)
+    const { feasible, reasons } = made('6 mm²', 8, 'ferrule')
     expect(feasible).toBe(false)
     expect(reasons.join()).toMatch(/8 mm of bare conductor.*bare/)
   })

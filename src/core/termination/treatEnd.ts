@@ -63,10 +63,14 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
 /** Below the thinnest sleeve that is customary, a gauge's hundredths aside. */
 const LEAST_SLEEVE_mm2 = 0.2
 
-function usualTreatment({ clamp, construction, screwEnds, size }: TreatEndRequest): Treatment {
-  // Thinner than any sleeve: the strands go in as they are, bent back once where the clamp wants more.
-  const sleeve = (usual: Treatment): Treatment =>
-    usual === 'ferrule' && wireSize(size).area_mm2 < LEAST_SLEEVE_mm2 ? 'bare' : usual
+function usualTreatment({ clamp, construction, screwEnds, size, strip_mm }: TreatEndRequest): Treatment {
+  // Thinner than any sleeve, or thick and in a clamp shorter than any: the strands go in as they are, bent back once where the clamp wants more.
+  const sleeve = (usual: Treatment): Treatment => {
+    if (usual !== 'ferrule') return usual
+    const row = ferruleSizeFor(size)
+    const isTooLong = row !== null && sleeveFor(row, strip_mm) === null
+    return isTooLong || wireSize(size).area_mm2 < LEAST_SLEEVE_mm2 ? 'bare' : usual
+  }
   switch (clamp) {
     case 'screw':
       return construction === 'solid' ? 'solid' : sleeve(screwEnds)

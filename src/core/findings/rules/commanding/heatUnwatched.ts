@@ -28,6 +28,7 @@ export const heatUnwatched = defineRule<{ readonly heater: DeviceId }>({
     const heaters = context.devices.filter(
       ({ id, part }) =>
         part.behaviour.kind === 'heater' &&
+        !part.behaviour.openAir &&
         // What heats only while a hand holds a button down is watched by whose hand it is.
         context.reckoning.handsOff.includes(id) &&
         isCommandable(context, id) &&

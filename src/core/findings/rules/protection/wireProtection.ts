@@ -16,9 +16,10 @@ export interface Unprotected {
   readonly kind: 'wrong-rating' | 'tap' | 'wrong-end' | 'none'
   /**
    * Why it is no certain harm: alone it would be protected, and that others lie with it is an assumption until its way is
-   * drawn; or it is a core of a bought cable at extra-low voltage, whose maker answers for it between what it joins.
+   * drawn; or it is a core of a bought cable at extra-low voltage, whose maker answers for it between what it joins; or what
+   * it serves cannot overload it, and a short, which the fuse may never end, makes it hot and no more.
    */
-  readonly softened: 'grouping' | 'bought' | null
+  readonly softened: 'grouping' | 'bought' | 'hot' | null
 }
 
 /** What only an assumption about its neighbours forbids is no stop. */
@@ -27,6 +28,8 @@ export const severityOf = ({ softened }: Unprotected): Severity => (softened ? '
 /** Said where that is so. */
 export function softenedWords({ softened }: Unprotected, { reckoning }: Context, wire: WireId): string {
   if (softened === 'bought') return ' It is a core of a bought cable: its maker’s word goes before this one.'
+  if (softened === 'hot')
+    return ` What hangs on it cannot overload it; a short that lasts makes it hot, some ${formatNumber(HOT * 100 - 100)} % beyond what it carries at most.`
   return softened === 'grouping'
     ? ` Lying alone it carries ${formatNumber(reckoning.wires[wire]!.alone_A!)} A, which does: keep it apart from other loaded wires.`
     : ''
@@ -93,6 +96,24 @@ function endsShort({ reckoning, plan }: Context, { id, guard, size }: WireReckon
   return fault.atLargest.latest_s <= withstands_s({ area_mm2, insulation_C, current_A: fault.largest_A })
 }
 
+/**
+ * Of what a lead carries alone: a short of so much brings PVC, which the tables take from 40 °C to 70 °C, to some 117 °C (the
+ * rise goes with the square), well below the 160 °C of IEC 60364-4-43, table 43A. The share is common practice.
+ */
+const HOT = 1.6
+
+/** A thin lead at extra-low voltage whose load cannot overload it, behind a source that gives little more than it carries. */
+function isHotAtMost({ reckoning }: Context, wire: Wire, { guard, served, alone_A }: WireReckoning): boolean {
+  if (!guard || served === null || alone_A === null || isMainsLead(wire) || !isAtMost(served.most_A, alone_A))
+    return false
+  const fault =
+    guard.kind === 'device'
+      ? reckoning.protective.find(({ device, link }) => device === guard.device && link === guard.link)?.fault
+      : null
+  const most_A = guard.kind === 'supply-limit' ? guard.rating_A : fault?.largest_A
+  return most_A !== undefined && isAtMost(most_A, alone_A * HOT)
+}
+
 const known = new WeakMap<Context, readonly Unprotected[]>()
 
 /** Every wire that the device ahead of it does not protect, and in which way; several rules ask the same. */
@@ -115,7 +136,9 @@ function findUnprotected(context: Context): readonly Unprotected[] {
       ? 'grouping'
       : isBought(context, wire) && !isMainsLead(wire)
         ? 'bought'
-        : null
+        : isHotAtMost(context, wire, reckoned)
+          ? 'hot'
+          : null
     const common = {
       wire: id,
       guard,

@@ -1,6 +1,8 @@
-import type { DeviceId } from '@/core/plan'
-import { drawPower_W } from '@/core/model'
+import { othersOn } from '@/core/figures'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import { drawPower_W, terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -8,6 +10,16 @@ interface Facts {
   readonly draw: string
   /** A way leads to it and back: only no state closes what stands in it. */
   readonly hasWay: boolean
+}
+
+/** Whether it hangs on a pin of a board, of which the plan knows no volts: what the pin gives is its program's. */
+function isOnPin(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+  const key = terminalKey(device, terminal)
+  if (context.potentials(key).length > 0) return false
+  return othersOn(context.model, key).some((other) => {
+    const { function: fn, level_V, direction } = context.terminal(other.device, other.terminal)
+    return (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
+  })
 }
 
 export const loadNotFed = defineRule<Facts>({
@@ -28,6 +40,7 @@ export const loadNotFed = defineRule<Facts>({
           ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
         )
       const hasWay = context.ways.some((way) => way.device === device)
+      if ([entry.plus, entry.minus].some((terminal) => isOnPin(context, device, terminal))) return []
       return isWired && takes && Object.values(context.reckoning.states).every(({ isSolved }) => isSolved)
         ? [{ device, draw, hasWay }]
         : []

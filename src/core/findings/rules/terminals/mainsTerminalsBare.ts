@@ -2,7 +2,7 @@ import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
-export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId }>({
+export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId; readonly isSaid: boolean }>({
   severity: 'stop',
   title: 'Bare mains terminals without a cover',
   stage: 'layout',
@@ -18,13 +18,18 @@ export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId }>({
     return context.devices.flatMap(({ id, device, part }) =>
       live.has(id) &&
       (part.touch === 'open' ? !device.hasCover : part.touch === 'with-cover' && device.hasCover === false)
-        ? [{ device: id }]
+        ? [{ device: id, isSaid: device.hasCover === false }]
         : [],
     )
   },
-  word: ({ device }, context) => ({
+  word: ({ device, isSaid }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `The mains terminals of ${context.device(device).tag} are bare and no cover is over them`,
+    alike: 'cover',
+    what: isSaid
+      ? `The mains terminals of ${context.device(device).tag} are bare and no cover is over them`
+      : `The mains terminals of ${context.device(device).tag} are bare; nobody said yet whether a cover goes over them`,
+    // What nobody answered yet is asked; a cover that is off is a stop.
+    severity: isSaid ? 'stop' : 'caution',
     why: 'A box is opened for a fuse or a look, with the plug in. A cover that wants a tool keeps fingers off.',
     fixes: [
       {
