@@ -16,7 +16,7 @@ function Cell({
   readonly share?: ReactNode
 }) {
   return (
-    <div className="w-[132px] shrink-0 border-r border-hair px-3.5 py-1.5 last:border-0">
+    <div className="min-w-[114px] max-w-[150px] flex-1 shrink-0 border-r border-hair px-3 py-1.5 last:border-0">
       <p className="truncate text-[13px] text-mute">{name}</p>
       <div className="truncate text-[15px] font-bold">{children}</div>
       <div className="mt-0.5 h-1">{share}</div>
