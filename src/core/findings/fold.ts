@@ -92,5 +92,5 @@ function commonFixes(findings: readonly Finding[]): readonly Fix[] {
   const [first] = firsts as [Fix]
   return commands.size === first.commands.length
     ? [first]
-    : [{ label: `${first.label}, and so the other ${findings.length - 1}`, commands: [...commands.values()] }]
+    : [{ label: `${first.label}, and what suits the other ${findings.length - 1}`, commands: [...commands.values()] }]
 }

@@ -4,7 +4,7 @@ import { COMMON_PRACTICE, step } from '@/core/trace'
 import type { DeviceId, Plan, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
 import { splitKey, type Conductor, type Model } from '@/core/model'
-import { LEAST_SIZE, type Circuit } from './circuits'
+import { CLAMP_TOL, LEAST_SIZE, thickestFor, type Circuit } from './circuits'
 import type { SizedWire } from './describeWire'
 
 /** An earth conductor that runs outside a box by itself: 2.5 mm² in a jacket or conduit, 4 mm² without (IEC 60364-5-54, 543.1.3). */
@@ -23,6 +23,20 @@ function asThickAsNeeded(
   const least = guarded?.guard ? sizeFor(guarded.guard.needs_A) : null
   if (size === null || least === null) return size
   return wireSize(least).area_mm2 < wireSize(size).area_mm2 ? least : size
+}
+
+/**
+ * Where its clamps take no more, the thickest that goes in, as long as it is no thinner than the thinnest line that feeds the
+ * same: an earth is never asked thicker than the line that it goes with.
+ */
+function byClamps(plan: Plan, { clampMost_mm2 }: Circuit, reckoned: string, lines: readonly (string | null)[]): string {
+  const thickest = thickestFor(clampMost_mm2, plan.practice.series)
+  if (thickest === null || wireSize(reckoned).area_mm2 <= clampMost_mm2 * CLAMP_TOL) return reckoned
+  const thinnest = Math.min(...lines.flatMap((line) => (line === null ? [] : [wireSize(line).area_mm2])))
+  return wireSize(thickest).area_mm2 >= Math.min(thinnest, clampMost_mm2) * 0.98 &&
+    thinnest <= clampMost_mm2 * CLAMP_TOL
+    ? thickest
+    : reckoned
 }
 
 /** An earth conductor carries nothing in service; it is sized by the line conductor beside it, or the device ahead of it. */
@@ -66,7 +80,14 @@ export function sizeEarth(
       ? (SOLD_SIZES[plan.practice.series].find(({ area_mm2 }) => area_mm2 >= alone_mm2 * 0.995)?.label ?? rule.size)
       : rule.size
   const reckoned = wireSize(circuit.minimum).area_mm2 > wireSize(asked).area_mm2 ? circuit.minimum : asked
-  const size = own ?? reckoned
+  const size =
+    own ??
+    byClamps(
+      plan,
+      circuit,
+      reckoned,
+      relevant.map(({ id }) => sized.get(id)?.size ?? null),
+    )
   const trace = [
     step(
       'Least earth conductor',

@@ -8,8 +8,9 @@ import type { Solution } from '@/core/model'
 import { CLAMP_TOL, thickestFor, type Circuit } from './circuits'
 
 /**
- * The size for a wire. Where nothing but the house rule for the drop asks for more than its clamps take, it is the thickest
- * that goes in: the volts at the load are judged by themselves.
+ * The size for a wire. Where nothing but the house rule for the drop, or the assumption of what lies beside it, asks for more
+ * than its clamps take, it is the thickest that goes in: the volts at the load are judged by themselves, and what it must be
+ * kept apart from is told.
  */
 export function sizeFor(
   sizing: SizingOf,
@@ -23,7 +24,9 @@ export function sizeFor(
   const thickest = thickestFor(circuit.clampMost_mm2, plan.practice.series)
   if (!isOver(answer) || thickest === null) return { answer, isByClamp: false }
   const byCurrent = sizing({ ...request, maxDrop_percent: 100, minimum: thickest })
-  return isOver(byCurrent) ? { answer, isByClamp: false } : { answer: byCurrent, isByClamp: true }
+  if (!isOver(byCurrent)) return { answer: byCurrent, isByClamp: true }
+  const alone = sizing({ ...request, maxDrop_percent: 100, minimum: thickest, grouped: 1 })
+  return isOver(alone) ? { answer, isByClamp: false } : { answer: alone, isByClamp: true }
 }
 
 export function worstCurrent(

@@ -1,0 +1,2 @@
+export { proposeWiring, type Proposal } from './propose'
+export type { Port, ProposedGroup, ProposedJoint } from './draft'
