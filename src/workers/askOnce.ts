@@ -1,5 +1,6 @@
 import type { Trial } from '@/core/evaluate'
 import type { Rail, Scenario } from '@/core/figures'
+import type { Proposal } from '@/core/joining'
 import type { Command, Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
 import type { FromWorker, ToWorker } from './messages'
@@ -30,6 +31,10 @@ function askOnce<T>(
 /** Works out "size all". */
 export const proposeSizes = (plan: Plan, signal: AbortSignal): Promise<readonly SizeEdit[] | Error> =>
   askOnce({ type: 'size-all', requestId: 1, plan }, (data) => (data.type === 'sized' ? data.edits : null), signal)
+
+/** Proposes wires for what is not joined yet. */
+export const proposeWires = (plan: Plan, signal: AbortSignal): Promise<Proposal | Error> =>
+  askOnce({ type: 'wire', requestId: 1, plan }, (data) => (data.type === 'wired' ? data.proposal : null), signal)
 
 /** Tries an edit before it is taken. */
 export const tryEdit = (plan: Plan, commands: readonly Command[], signal: AbortSignal): Promise<Trial | Error> =>

@@ -1,3 +1,3 @@
 export { arrangePlate } from './arrangePlate'
-export { play, proposeSizes, tryEdit } from './askOnce'
+export { play, proposeSizes, proposeWires, tryEdit } from './askOnce'
 export { ReckonClient, type Evaluated } from './reckonClient'

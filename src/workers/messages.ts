@@ -1,6 +1,7 @@
 import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packing'
 import type { Trial } from '@/core/evaluate'
 import type { Rail, Scenario } from '@/core/figures'
+import type { Proposal } from '@/core/joining'
 import type { Command, Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
 import type { Difference } from './difference'
@@ -10,6 +11,7 @@ export type ToWorker =
   /** What changed since the plan sent before; the first is whole. */
   | { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Difference }
   | { readonly type: 'size-all'; readonly requestId: number; readonly plan: Plan }
+  | { readonly type: 'wire'; readonly requestId: number; readonly plan: Plan }
   /** What an edit would make worse. */
   | { readonly type: 'try'; readonly requestId: number; readonly plan: Plan; readonly commands: readonly Command[] }
   /** What every rail is like in a situation. */
@@ -25,6 +27,7 @@ export type FromWorker =
       readonly took_ms: number
     }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
+  | { readonly type: 'wired'; readonly requestId: number; readonly proposal: Proposal }
   | { readonly type: 'tried'; readonly requestId: number; readonly trial: Trial }
   | { readonly type: 'played'; readonly requestId: number; readonly rails: readonly Rail[] }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }

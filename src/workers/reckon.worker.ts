@@ -1,5 +1,6 @@
 import { evaluate, tryOut, type Evaluation } from '@/core/evaluate'
 import { playScenario } from '@/core/figures'
+import { proposeWiring } from '@/core/joining'
 import type { Plan } from '@/core/plan'
 import { sizeAll } from '@/core/proposals'
 import { differenceOf, keepAlike, withDifference } from './difference'
@@ -16,6 +17,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   try {
     const { requestId } = data
     if (data.type === 'size-all') send({ type: 'sized', requestId, edits: sizeAll(data.plan) })
+    else if (data.type === 'wire') send({ type: 'wired', requestId, proposal: proposeWiring(data.plan) })
     else if (data.type === 'try') send({ type: 'tried', requestId, trial: tryOut(data.plan, data.commands) })
     else if (data.type === 'play') send({ type: 'played', requestId, rails: playScenario(data.plan, data.scenario) })
     else {

@@ -25,5 +25,6 @@ export function cataloguePart(id: string): { readonly id: PartId; readonly part:
   return { id: id as PartId, part }
 }
 
+export { partFacts, partWords } from './describePart'
 export { newDevice } from './newDevice'
 export { nextTag, tagPrefix } from './tags'

@@ -10,6 +10,7 @@ import {
   type Plan,
   type Terminal,
   type TerminalId,
+  type Wire,
   type WireFunction,
   type WireId,
 } from '@/core/plan'
@@ -212,7 +213,7 @@ export class Draft {
   }
 
   /** Proposes a wire; false where an end has no room. */
-  join(from: Port | null, to: Port | null, fn: WireFunction, why: string): boolean {
+  join(from: Port | null, to: Port | null, fn: WireFunction, why: string, rest: Partial<Wire> = {}): boolean {
     const start = from && this.freeOnNet(from)
     const end = to && this.free(to)
     if (!start || !end) {
@@ -225,7 +226,7 @@ export class Draft {
     if (this.isJoined(start, end)) return true
     const { wire, label } = this.freeWire()
     const joint: ProposedJoint = { wire, label, from: start, to: end, function: fn, why }
-    const made = newWire({ kind: 'terminal', ...start }, { kind: 'terminal', ...end }, fn, label)
+    const made = newWire({ kind: 'terminal', ...start }, { kind: 'terminal', ...end }, fn, label, rest)
     this.group.joints.push(joint)
     this.run({ type: 'connect', id: wire, wire: made })
     this.plan = { ...this.plan, wires: { ...this.plan.wires, [wire]: made } }

@@ -1,2 +1,3 @@
 export { proposeWiring, type Proposal } from './propose'
+export { copyDevice, joinInOrder, repeatJoints, type Repeated } from './repeat'
 export type { Port, ProposedGroup, ProposedJoint } from './draft'

@@ -6,6 +6,7 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
+import { WiringDialog } from './WiringDialog'
 
 /** The rules about terminals that want a wire: shown at the terminals themselves. */
 const OPEN: readonly string[] = ['required-terminal-open', 'metal-without-earth']
@@ -16,6 +17,7 @@ export function ConnectStage() {
   const [chosen, setChosen] = useState<DeviceId | null>(null)
   const [query, setQuery] = useState('')
   const [message, setMessage] = useState<string | null>(null)
+  const [isWiring, setWiring] = useState(false)
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
   // What is told with its cause is open all the same.
   for (const { rule, subjects, followers } of evaluation?.findings ?? [])
@@ -99,9 +101,11 @@ export function ConnectStage() {
               Earth {earths.length === 1 ? 'the metal part' : `all ${earths.length} metal parts`}
             </Button>
           ) : null}
+          <Button onClick={() => setWiring(true)}>Propose wiring</Button>
           <AddDevice label="Add a device" />
         </div>
       </header>
+      {isWiring ? <WiringDialog onClose={() => setWiring(false)} /> : null}
       {message ? (
         <p role="alert" className="mb-2 font-semibold text-stop">
           {message}

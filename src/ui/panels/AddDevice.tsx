@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { newDevice, nextTag } from '@/core/catalogue'
 import type { BehaviourKind, DeviceId, Part, PartId, Place } from '@/core/plan'
-import { Button, Modal } from '@/ui/primitives'
+import { Button, INPUT, Modal } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { PartList } from './PartList'
 
@@ -15,6 +15,9 @@ const IN_THE_FIELD: readonly BehaviourKind[] = [
   'lamp',
   'thermal-cut-out',
 ]
+
+/** Nobody adds more of one thing in one go. */
+const MOST_AT_ONCE = 40
 
 /** A button and the parts behind it; the device gets the next free tag and opens in the drawer. */
 export function AddDevice({
@@ -29,26 +32,50 @@ export function AddDevice({
   const { plan, edit, open } = useRoom()
   const [isOpen, setOpen] = useState(false)
   const [error, setError] = useState<string | null>(null)
+  const [count, setCount] = useState(1)
+  const [isStaying, setStaying] = useState(false)
+  const [added, setAdded] = useState<readonly string[]>([])
   const add = (partId: PartId, part: Part) => {
     const own = plan.parts[partId] ?? part
-    const tag = nextTag(plan, own.behaviour.kind)
-    const id = `device:${crypto.randomUUID().slice(0, 8)}` as DeviceId
     const place: Place = IN_THE_FIELD.includes(own.behaviour.kind)
       ? { kind: 'field', path: 'machine' }
       : { kind: 'unplaced', enclosure: null }
-    const problems = edit(`Add ${tag}, ${own.name}`, {
-      type: 'addDevice',
-      id,
-      device: newDevice(partId, tag, own.name.slice(0, 80), { place }),
-      part: { id: partId, part: own },
-    })
+    const tags: string[] = []
+    const ids: DeviceId[] = []
+    let at = plan
+    for (let n = 0; n < count; n += 1) {
+      const tag = nextTag(at, own.behaviour.kind)
+      const id = `device:${crypto.randomUUID().slice(0, 8)}` as DeviceId
+      const device = newDevice(partId, tag, own.name.slice(0, 80), { place })
+      at = { ...at, devices: { ...at.devices, [id]: device } }
+      tags.push(tag)
+      ids.push(id)
+    }
+    const problems = edit(
+      `Add ${tags.join(', ')}, ${own.name}`,
+      ...ids.map((id) => ({
+        type: 'addDevice' as const,
+        id,
+        device: at.devices[id]!,
+        part: { id: partId, part: own },
+      })),
+    )
     if (problems.length > 0) return setError(problems[0]!.message)
+    setError(null)
+    setCount(1)
+    if (isStaying) return setAdded((before) => [...before, `${tags.join(', ')}, ${own.name}`])
     setOpen(false)
-    open({ kind: 'device', id })
+    open({ kind: 'device', id: ids[0]! })
   }
   return (
     <>
-      <Button look={look} onClick={() => setOpen(true)}>
+      <Button
+        look={look}
+        onClick={() => {
+          setAdded([])
+          setOpen(true)
+        }}
+      >
         {label}
       </Button>
       <Modal wide title={label} open={isOpen} onClose={() => setOpen(false)}>
@@ -58,6 +85,37 @@ export function AddDevice({
           </p>
         ) : null}
         <PartList own={plan.parts} only={only} onPick={add} />
+        <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-[14px]">
+          <label className="flex items-center gap-2">
+            How many at once
+            <input
+              type="number"
+              min={1}
+              max={MOST_AT_ONCE}
+              step={1}
+              className={`${INPUT} w-20`}
+              value={count}
+              onChange={({ target }) =>
+                setCount(Math.min(MOST_AT_ONCE, Math.max(1, Math.round(Number(target.value)) || 1)))
+              }
+            />
+          </label>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-(--accent)"
+              checked={isStaying}
+              onChange={({ target }) => setStaying(target.checked)}
+            />
+            Stay here to add more
+          </label>
+          {isStaying ? <Button onClick={() => setOpen(false)}>Done</Button> : null}
+        </div>
+        {added.length > 0 ? (
+          <p role="status" className="mt-2 text-[14px]">
+            Added: {added.join('; ')}.
+          </p>
+        ) : null}
       </Modal>
     </>
   )

@@ -5,6 +5,7 @@ import { fittedRating } from '@/core/model'
 import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
+import { CopyDevice } from './CopyDevice'
 import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
 import { ReplaceDialog } from './ReplaceDialog'
@@ -133,6 +134,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           </div>
         ))}
       <HeldContacts id={id} device={device} part={part} />
+      <CopyDevice id={id} />
       {part.links.map((link) => {
         if (link.kind !== 'protective') return null
         const { family, rating_A, curve } = fittedRating(device, link)

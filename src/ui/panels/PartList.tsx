@@ -1,6 +1,6 @@
 'use client'
-import { useState } from 'react'
-import { CATALOGUE } from '@/core/catalogue'
+import { useRef, useState } from 'react'
+import { CATALOGUE, partFacts, partWords } from '@/core/catalogue'
 import { kindsWhere, PART_GROUPS, type BehaviourKind, type Part, type PartGroup, type PartId } from '@/core/plan'
 import { holdsWords, INPUT } from '@/ui/primitives'
 
@@ -20,15 +20,18 @@ export function PartList({
   readonly onPick: (id: PartId, part: Part) => void
 }) {
   const [query, setQuery] = useState('')
+  const search = useRef<HTMLInputElement>(null)
   const parts = (Object.entries({ ...CATALOGUE, ...own }) as [PartId, Part][]).filter(
-    ([, part]) => (!only || only.includes(part.behaviour.kind)) && holdsWords(part.name, query),
+    ([, part]) => (!only || only.includes(part.behaviour.kind)) && holdsWords(partWords(part), query),
   )
   return (
     <div>
       <input
+        ref={search}
         aria-label="Search parts"
+        data-autofocus
         className={INPUT}
-        placeholder="Search, such as “24 V supply”"
+        placeholder="Search by what it does: “24 V supply”, “e-stop”, “SSR”"
         value={query}
         onChange={(event) => setQuery(event.target.value)}
       />
@@ -45,9 +48,16 @@ export function PartList({
                     <button
                       type="button"
                       className="w-full rounded-md border border-hair px-2.5 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
-                      onClick={() => onPick(id, part)}
+                      aria-label={part.name}
+                      aria-description={partFacts(part).join(', ')}
+                      onClick={() => {
+                        onPick(id, part)
+                        setQuery('')
+                        search.current?.focus()
+                      }}
                     >
                       {part.name}
+                      <span className="figures block text-[12px] text-mute">{partFacts(part).join(' · ')}</span>
                     </button>
                   </li>
                 ))}
