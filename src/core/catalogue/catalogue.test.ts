@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { emptyPlan, part as partSchema, partFaults, type Behaviour, type PartId } from '@/core/plan'
-import { CATALOGUE, newDevice, nextTag } from '.'
+import { CATALOGUE, newDevice, nextTag, partFacts, partWords } from '.'
 
 describe.each(Object.entries(CATALOGUE))('%s', (id, part) => {
   it('is a valid part', () => {
@@ -54,4 +54,31 @@ it('supplies: rated power is volts times amps, and the limit lies above the rati
       expect(output.limit_A).toBeGreaterThan(output.current_A)
     }
   }
+})
+
+it('no two parts bear one name, and there are some two hundred', () => {
+  const names = Object.values(CATALOGUE).map(({ name }) => name)
+  expect(names.filter((name, i) => names.indexOf(name) !== i)).toEqual([])
+  expect(names.length).toBeGreaterThan(200)
+})
+
+it.each([
+  ['e-stop', 'Emergency stop'],
+  ['SSR', 'Solid-state relay'],
+  ['PSU 24 V', '24 V 350 W enclosed supply'],
+  ['RCD', 'Residual-current device'],
+  ['terminal block', 'Rail distribution terminal'],
+  ['LED strip', 'pixel string'],
+  ['NTC', 'Thermistor'],
+])('“%s” finds %s', (query, name) => {
+  const words = query.toLowerCase().split(' ')
+  const found = Object.values(CATALOGUE).filter((part) =>
+    words.every((word) => partWords(part).toLowerCase().includes(word)),
+  )
+  expect(found.map((part) => part.name).join()).toContain(name)
+})
+
+it('each part says what it is compared by', () => {
+  for (const part of Object.values(CATALOGUE)) expect(partFacts(part).join(), part.name).toMatch(/mm$/)
+  expect(partFacts(CATALOGUE['part:supply-24-350' as PartId]!)).toContain('24 V, 14.6 A')
 })

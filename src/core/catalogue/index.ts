@@ -1,6 +1,10 @@
 import type { Part, PartId } from '@/core/plan'
 import { DISTRIBUTION_PARTS } from './distribution'
 import { fitted } from './fit'
+import { MORE_LOADS } from './families/loads'
+import { MORE_MAINS } from './families/mains'
+import { MORE_SUPPLIES } from './families/supplies'
+import { MORE_SWITCHING } from './families/switching'
 import { LOAD_PARTS } from './loads'
 import { MAINS_PARTS } from './mains'
 import { MODULE_PARTS } from './modules'
@@ -16,6 +20,10 @@ export const CATALOGUE: Readonly<Record<PartId, Part>> = Object.fromEntries(
     ...SWITCHING_PARTS,
     ...LOAD_PARTS,
     ...MODULE_PARTS,
+    ...MORE_SUPPLIES,
+    ...MORE_MAINS,
+    ...MORE_SWITCHING,
+    ...MORE_LOADS,
   }).map(fitted),
 )
 

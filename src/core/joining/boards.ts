@@ -1,6 +1,7 @@
 import type { BehaviourKind, DeviceId, Part, TerminalFunction } from '@/core/plan'
 import { makeRoom, portOf } from './distribute'
 import type { Draft, Port } from './draft'
+import { railsOf } from './rails'
 
 /** What commands: boards and computers, and drivers that have inputs of their own to read. */
 const BOARDS: ReadonlySet<BehaviourKind> = new Set(['board', 'computer'])
@@ -71,10 +72,34 @@ function takeOutput(
         (rated_A === null || rated_A >= range.current_A) &&
         suits(block, kind) < (kind === 'heater' || kind === 'fan' ? 2 : 3),
     )
-    .sort((a, b) => suits(a.block, kind) - suits(b.block, kind))
+    .sort(
+      (a, b) =>
+        // The weakest that does: the strong one is for the bed.
+        suits(a.block, kind) - suits(b.block, kind) || (a.rated_A ?? 0) - (b.rated_A ?? 0),
+    )
   const [best] = fitting
   if (best) pool.splice(pool.indexOf(best), 1)
   return best ?? null
+}
+
+const SWITCHED: ReadonlySet<BehaviourKind> = new Set(['heater', 'fan', 'lamp', 'other'])
+
+/** From so many volts on an output of a controller feeds a load by itself; below that it is a pin; common practice. */
+const POWER_PIN_V = 10
+/** What such an output gives where its part does not say; common practice. */
+const POWER_PIN_A = 0.5
+
+function feedsByItself(
+  draft: Draft,
+  { port, level_V }: { readonly port: Port; readonly level_V: number },
+  range: { readonly least_V: number; readonly most_V: number; readonly current_A: number },
+): boolean {
+  return (
+    level_V >= POWER_PIN_V &&
+    level_V >= range.least_V &&
+    level_V <= range.most_V &&
+    range.current_A <= (draft.terminal(port).rated_A ?? POWER_PIN_A)
+  )
 }
 
 /** Heaters, fans and control inputs to the outputs of boards. */
@@ -87,14 +112,20 @@ export function proposeOutputs(draft: Draft): void {
   const pool = [...outputsOf(draft)]
   for (const { id, part } of draft.devices) {
     const { kind } = part.behaviour
-    if ((kind !== 'heater' && kind !== 'fan') || !draft.isWanted(id)) continue
+    if (!SWITCHED.has(kind) || !draft.isWanted(id)) continue
     for (const { plus, minus, nominal_V, power_W, current_A } of part.draws) {
       const [a, b] = [portOf(id, plus), portOf(id, minus)]
       if (draft.isWired(a) || draft.isWired(b)) continue
       const takes_A = (power_W ?? 0) / nominal_V + (current_A ?? 0)
       // A heater too strong for the board has a transistor module, where one stands ready.
       const range = { least_V: nominal_V * 0.9, most_V: nominal_V * 1.1, current_A: takes_A }
-      const output = takeOutput(draft, pool, kind, range)
+      const output = kind === 'heater' || kind === 'fan' ? takeOutput(draft, pool, kind, range) : null
+      const pin = output ? undefined : freePins(draft).find((each) => feedsByItself(draft, each, range))
+      if (pin) {
+        // What gives plus by itself switches the plus; the minus goes home with the others.
+        draft.join(pin.port, a, 'signal', `${draft.name(pin.port)} switches its plus`)
+        continue
+      }
       if (output) {
         draft.join(output.plus, a, 'V+', `${draft.tag(output.device)} ${output.block} is for it`)
         draft.join(output.minus, b, 'V-', `${draft.tag(output.device)} ${output.block} switches its minus`)
@@ -153,7 +184,8 @@ function proposeControls(draft: Draft, pool: Output[]): void {
           continue
         }
         draft.join(pin.port, plus, 'signal', `${draft.name(pin.port)} works it`)
-        const ground = groundOf(draft, pin.port.device)
+        // One that shares the feed's minus has its way back there.
+        const ground = draft.terminal(minus).function === 'V-' ? null : groundOf(draft, pin.port.device)
         if (ground && !draft.isWired(minus))
           draft.join(roomFor(draft, ground, inputs.length - i), minus, 'signal', 'its way back to the board’s ground')
       }
@@ -341,6 +373,9 @@ function axesOf(draft: Draft, id: DeviceId): ReadonlyMap<Role, Port>[] {
   return [...blocks.values()].filter((axis) => axis.has('pulse'))
 }
 
+/** What an input takes beyond its own level; common practice. */
+const LEVEL_TOLERANCE = 1.1
+
 /** A board's input and the ground beside it. */
 interface Input {
   readonly signal: Port
@@ -365,7 +400,7 @@ export function proposeInputs(draft: Draft): void {
             (direction === 'in' || /^(I|IN|E|X|Y|Z|LIM|P)\d*/.test(plain(label))) &&
             !/^(TX|RX|SDA|SCL|CLK|EN|STEP|DIR)/.test(plain(label))
           return isRead && !draft.isWired(port)
-            ? [{ signal: port, isWarmth: /^(T\d|TH|TEMP|BEDT)/.test(plain(block ?? label)) }]
+            ? [{ signal: port, isWarmth: /^(T\d|TB|TH|TEMP|BEDT)/.test(plain(block ?? label)) }]
             : []
         })
       : [],
@@ -375,7 +410,11 @@ export function proposeInputs(draft: Draft): void {
     const ends = sensorEnds(draft, id, part)
     if (!ends || draft.isWired(ends.signal)) continue
     const isWarmth = /thermistor|temperature|warm|probe, heat|ntc|pt100/i.test(`${part.name} ${device.name}`)
-    const at = inputs.findIndex((input) => input.isWarmth === isWarmth)
+    const gives_V = draft.terminal(ends.signal).level_V ?? 0
+    const at = inputs.findIndex(
+      (input) =>
+        input.isWarmth === isWarmth && gives_V <= (draft.terminal(input.signal).level_V ?? 0) * LEVEL_TOLERANCE,
+    )
     if (at === -1) {
       draft.left.push(`${draft.tag(id)}, ${device.name}: no ${isWarmth ? 'input for warmth' : 'input'} is left for it`)
       continue
@@ -383,10 +422,30 @@ export function proposeInputs(draft: Draft): void {
     const [{ signal }] = inputs.splice(at, 1) as [Input]
     draft.join(signal, ends.signal, 'signal', `read by ${draft.name(signal)}`)
     if (!ends.ground || draft.isWired(ends.ground)) continue
+    const { level_V } = draft.terminal(signal)
+    const rail =
+      (level_V ?? 0) >= POWER_PIN_V
+        ? railsOf(draft).find(({ voltage_V }) => Math.abs(voltage_V - level_V!) <= level_V! * 0.1)
+        : undefined
+    if (rail) {
+      const plus = makeRoom(draft, rail.plus, 2, 'V+', `+${rail.voltage_V} V of ${draft.tag(rail.device)}`)
+      draft.join(plus, ends.ground, 'V+', 'such an input reads plus')
+      joinCommon(draft, signal.device, rail.minus)
+      continue
+    }
     const ground = groundOf(draft, signal.device, draft.terminal(signal).block)
     if (ground) draft.join(roomFor(draft, ground, 1), ends.ground, 'signal', 'the ground beside its input')
   }
   proposeWatchers(draft)
+}
+
+/** The common of a controller's inputs, where it is a terminal of its own. */
+function joinCommon(draft: Draft, board: DeviceId, minus: Port): void {
+  const common = draft
+    .ports(board)
+    .find((port) => /com/i.test(draft.terminal(port).label) && draft.terminal(port).function === 'V-')
+  if (common && draft.joined(common).length === 1 && !draft.isWired(common))
+    draft.join(minus, common, 'V-', 'the common of its inputs')
 }
 
 function sensorEnds(
@@ -408,6 +467,20 @@ function sensorEnds(
   return contact?.kind === 'contact' ? { signal: portOf(id, contact.a), ground: portOf(id, contact.b) } : null
 }
 
+/** The block of a board that a thing hangs on. */
+function blockAt(draft: Draft, id: DeviceId): string | null {
+  for (const port of draft.ports(id))
+    for (const other of draft.net(port)) {
+      const { block } = draft.terminal(other)
+      if (other.device !== id && block !== null && draft.part(other.device).behaviour.kind === 'board') return block
+    }
+  return null
+}
+
+/** "H0", "T0": 0; "BED", "TB": the bed. */
+const placeOf = (block: string | null): string | null =>
+  block === null ? null : (/(\d+)/.exec(block)?.[1] ?? (/B/.test(plain(block)) ? 'bed' : null))
+
 /** A heater and a probe for warmth that nobody has named yet go together in the order of their tags. */
 function proposeWatchers(draft: Draft): void {
   const named = new Set(draft.devices.flatMap(({ device }) => device.watchedBy ?? []))
@@ -420,7 +493,9 @@ function proposeWatchers(draft: Draft): void {
   for (const { id, part, device } of draft.devices) {
     if (part.behaviour.kind !== 'heater' || part.behaviour.openAir || !draft.isWanted(id)) continue
     if ((device.watchedBy ?? null) !== null) continue
-    const probe = probes.shift()
+    const own = blockAt(draft, id)
+    const matching = own === null ? -1 : probes.findIndex((each) => placeOf(blockAt(draft, each.id)) === placeOf(own))
+    const [probe] = probes.splice(Math.max(0, matching), 1)
     if (probe)
       draft.say(`${draft.tag(probe.id)} watches ${draft.tag(id)}`, {
         type: 'updateDevice',
@@ -449,6 +524,9 @@ export function proposePixels(draft: Draft): void {
     draft.join(pin.port, data, 'signal', `data from ${draft.name(pin.port)}`)
   }
 }
+
+/** An auxiliary contact carries no more; common practice. */
+const AUXILIARY_A = 10
 
 /** A contactor by the stops: plus through every stop and guard, in series, to its coil. */
 export function proposeStops(draft: Draft): void {
@@ -492,7 +570,26 @@ export function proposeStops(draft: Draft): void {
     draft.join(from, portOf(id, first.a), 'V+', `through ${draft.tag(id)}`)
     from = portOf(id, first.b)
   }
-  draft.join(from, portOf(contactor.id, coil!.plus), 'V+', 'holds the contactor')
+  const start = draft.devices.find(
+    ({ id, part }) =>
+      part.behaviour.kind === 'button' && !isClosedAtRest(part) && draft.isWanted(id) && draft.isBare(id),
+  )
+  const hold = contactor.part.links.find(
+    (link) =>
+      link.kind === 'contact' &&
+      !draft.isWired(portOf(contactor.id, link.a)) &&
+      !draft.isWired(portOf(contactor.id, link.b)) &&
+      contactor.part.terminals[link.a]!.need === 'optional' &&
+      (link.rated_A ?? Infinity) <= AUXILIARY_A,
+  )
+  const press = start?.part.links.find((link) => link.kind === 'contact')
+  if (start && press?.kind === 'contact' && hold?.kind === 'contact') {
+    const coilPlus = portOf(contactor.id, coil!.plus)
+    draft.join(from, portOf(start.id, press.a), 'V+', `${draft.tag(start.id)} starts it`)
+    draft.join(portOf(start.id, press.a), portOf(contactor.id, hold.a), 'V+', 'its own contact goes on holding it')
+    draft.join(portOf(start.id, press.b), portOf(contactor.id, hold.b), 'V+', 'beside the button')
+    draft.join(portOf(start.id, press.b), coilPlus, 'V+', 'holds the contactor: a stop let go starts nothing')
+  } else draft.join(from, portOf(contactor.id, coil!.plus), 'V+', 'holds the contactor')
   draft.join(portOf(source.id, output.minus), portOf(contactor.id, coil!.minus), 'V-', 'its way back')
 }
 

@@ -176,8 +176,10 @@ export class Draft {
 
   private roomAt(port: Port): number {
     const { conductors, clamp, need } = this.terminal(port)
-    // A moulded pin is its maker's, and what is kept for later is kept.
-    return clamp === 'moulded' || need === 'later' ? 0 : Math.max(0, conductors.count - this.wiresAt(port))
+    // A moulded pin inside an inlet is its maker's, and what is kept for later is kept; a thing's own moulded lead is joined.
+    return (clamp === 'moulded' && need === 'optional') || need === 'later'
+      ? 0
+      : Math.max(0, conductors.count - this.wiresAt(port))
   }
 
   /** A terminal of that piece of metal that takes a wire: an empty one first, and none that is kept for something else. */

@@ -46,16 +46,17 @@ const ANSWER_ROUNDS = 4
  */
 export function proposeWiring(plan: Plan, chosen: ReadonlySet<DeviceId> | null = null): Proposal {
   const draft = new Draft(plan, chosen)
-  // What a board's outputs and a module take is no load of the rail; so those come before.
+  // A guard of the stop circuit is no input, and what hangs on a board's output no load of the rail: so those come before.
+  proposeMains(draft)
+  proposeStops(draft)
   proposeOutputs(draft)
   proposeMotors(draft)
   proposePulses(draft)
   proposeInputs(draft)
   proposePixels(draft)
-  proposeMains(draft)
   proposeRails(draft)
-  proposeStops(draft)
   proposeEarths(draft)
+  sayWhatIsBare(draft)
   const groups = draft.groups.filter(({ commands }) => commands.length > 0)
   const answers = answersFor(
     plan,
@@ -64,6 +65,16 @@ export function proposeWiring(plan: Plan, chosen: ReadonlySet<DeviceId> | null =
   return {
     groups: [...groups, ...(answers ? [answers] : [])].sort((a, b) => rankOf(a) - rankOf(b)),
     left: [...new Set(draft.left)],
+  }
+}
+
+/** What nothing in the plan says where it belongs. */
+function sayWhatIsBare(draft: Draft): void {
+  const said = draft.left.join('\n')
+  for (const { id, part, device } of draft.devices) {
+    const isOpen = Object.values(part.terminals).some(({ need }) => need === 'required') && draft.isBare(id)
+    if (isOpen && draft.isWanted(id) && !said.includes(device.tag))
+      draft.left.push(`${device.tag}, ${device.name}: nothing in the plan says where it belongs; join it by hand`)
   }
 }
 

@@ -48,7 +48,8 @@ export function railsOf(draft: Draft): readonly Rail[] {
 }
 
 /** Whether a draw is the coil or input of something that switches. */
-const isControl = (part: Part, plus: TerminalId) => part.actuators.some(({ coil }) => coil?.plus === plus)
+const isControl = (part: Part, plus: TerminalId, minus: TerminalId) =>
+  part.actuators.some(({ coil }) => coil?.plus === plus && coil.minus === minus)
 
 /** What a rail within so much of its own volts may feed, where its part states no range. */
 const TOLERANCE = 0.1
@@ -67,7 +68,7 @@ export function hungryOf(draft: Draft, isAll = false): readonly Hungry[] {
     if (!isAll && !draft.isWanted(id)) return []
     const { behaviour } = part
     const loads = part.draws
-      .filter(({ nominal_V, plus }) => nominal_V < MAINS_V && !isControl(part, plus))
+      .filter(({ nominal_V, plus, minus }) => nominal_V < MAINS_V && !isControl(part, plus, minus))
       .map((draw): Hungry => ({
         id,
         name: draw.name,

@@ -25,7 +25,9 @@ export const contactHalfWired = defineRule<Facts>({
         // A common without its wire is told by another rule, and a required terminal by itself.
         const isTold =
           open.some((end) => part.terminals[end]!.function === 'contact-COM') ||
-          open.some((end) => part.terminals[end]!.need === 'required')
+          open.some((end) => part.terminals[end]!.need === 'required') ||
+          // Pins inside an inlet or a module were joined where it was made.
+          open.some((end) => part.terminals[end]!.clamp === 'moulded')
         return open.some(isWired) || isTold ? [] : [{ device: id, wired, open }]
       })
     }),
