@@ -73,11 +73,21 @@ const LOG = z.strictObject({
   at: moment,
 })
 
+const PART = z.strictObject({
+  id,
+  name: text,
+  version: whole,
+  document: text,
+  updatedAt: moment,
+  deletedAt: moment.nullable(),
+})
+
 const line = z.union([
   z.strictObject({ plan: PLAN }),
   z.strictObject({ edit: EDIT }),
   z.strictObject({ stack: STACK }),
   z.strictObject({ log: LOG }),
+  z.strictObject({ part: PART }),
   z.strictObject({ end: z.strictObject({ lines: z.number() }) }),
 ])
 const head = z.strictObject({
@@ -95,6 +105,7 @@ const TABLES = [
   ],
   ['stack', 'stacks', 'planId, author, undoTop, redoTop'],
   ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at'],
+  ['part', 'parts', 'id, name, version, document, updatedAt, deletedAt'],
 ] as const
 
 const isMoment = (key: string) => key === 'at' || key.endsWith('At')
@@ -167,13 +178,14 @@ type Rows = {
   readonly edit: z.output<typeof EDIT>[]
   readonly stack: z.output<typeof STACK>[]
   readonly log: z.output<typeof LOG>[]
+  readonly part: z.output<typeof PART>[]
 }
 export type Taking =
   { readonly kind: 'taken'; readonly taken: TakenIn } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Reads every line before anything is written; a file that was cut off is refused. */
 function readArchive(content: string): Rows | readonly Issue[] {
-  const rows: Rows = { plan: [], edit: [], stack: [], log: [] }
+  const rows: Rows = { plan: [], edit: [], stack: [], log: [], part: [] }
   let isWhole = false
   let number = 0
   for (let from = 0; from < content.length;) {
@@ -203,6 +215,7 @@ function readArchive(content: string): Rows | readonly Issue[] {
     else if ('edit' in record) rows.edit.push(record.edit)
     else if ('stack' in record) rows.stack.push(record.stack)
     else if ('log' in record) rows.log.push(record.log)
+    else if ('part' in record) rows.part.push(record.part)
     else isWhole = record.end.lines === number - 2
   }
   if (number === 0) return [{ path: '', message: 'is empty' }]
@@ -227,7 +240,17 @@ export async function takeAll(db: Database, content: string): Promise<Taking> {
       kind: 'refused',
       issues: [{ path: '', message: `holds a record of the plan ${stray.planId}, which is not in it` }],
     }
-  return db.write(async ({ Plan, Edit, Stack, Log }) => {
+  return db.write(async ({ Plan, Edit, Stack, Log, OwnPart }) => {
+    // A part that is here stays as it is, unless the saved one is later.
+    for (const part of rows.part) {
+      const here = await OwnPart.findOne({ where: { id: part.id } })
+      if (here && here.version >= part.version) continue
+      await OwnPart.upsert({
+        ...part,
+        updatedAt: new Date(part.updatedAt),
+        deletedAt: part.deletedAt === null ? null : new Date(part.deletedAt),
+      })
+    }
     const idOf = new Map<string, string>()
     const fresh = new Set<string>()
     let beside = 0

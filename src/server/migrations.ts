@@ -115,6 +115,24 @@ const MIGRATIONS: readonly Migration[] = [
       await query.sequelize.query('DELETE FROM stacks', { transaction })
     },
   },
+  {
+    name: '004-own-parts',
+    async up(query, transaction) {
+      await query.createTable(
+        'parts',
+        {
+          id: { type: DataTypes.STRING, primaryKey: true },
+          name: text,
+          /** Counts up with each change; plans carry copies of whichever they took. */
+          version: { type: DataTypes.INTEGER, allowNull: false },
+          document: text,
+          updatedAt: moment,
+          deletedAt: { type: DataTypes.DATE, allowNull: true },
+        },
+        { transaction },
+      )
+    },
+  },
 ]
 
 export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)

@@ -60,11 +60,22 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   at: Date
 }
 
+/** A part that a person made, on a shelf across plans. */
+export interface OwnPartRow extends Model<InferAttributes<OwnPartRow>, InferCreationAttributes<OwnPartRow>> {
+  id: string
+  name: string
+  version: number
+  document: string
+  updatedAt: Date
+  deletedAt: Date | null
+}
+
 export interface Models {
   readonly Plan: ModelStatic<PlanRow>
   readonly Edit: ModelStatic<EditRow>
   readonly Log: ModelStatic<LogRow>
   readonly Stack: ModelStatic<StackRow>
+  readonly OwnPart: ModelStatic<OwnPartRow>
 }
 
 const { STRING, TEXT, INTEGER, DOUBLE, DATE } = DataTypes
@@ -133,6 +144,18 @@ export function defineModels(sequelize: Sequelize): Models {
         redoTop: INTEGER,
       },
       options('stacks'),
+    ),
+    OwnPart: sequelize.define<OwnPartRow>(
+      'OwnPart',
+      {
+        id: { type: STRING, primaryKey: true },
+        name: TEXT,
+        version: INTEGER,
+        document: TEXT,
+        updatedAt: DATE,
+        deletedAt: DATE,
+      },
+      options('parts'),
     ),
   }
 }

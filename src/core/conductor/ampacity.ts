@@ -190,7 +190,11 @@ export function conductorAmpacity(request: AmpacityRequest): Ampacity {
   const word = (): readonly TraceStep[] => {
     const mapped = row === request.size ? '' : ` (${request.size} counts as its next smaller tabulated area, ${row})`
     return [
-      step('Tabulated', `${formatNumber(tabulated_A)} A in the column for ${found.column_C} °C insulation${mapped}`, cite(source)),
+      step(
+        'Tabulated',
+        `${formatNumber(tabulated_A)} A in the column for ${found.column_C} °C insulation${mapped}`,
+        cite(source),
+      ),
       step(
         'Ambient correction',
         `${ambient_C} °C${isHot ? `, insulation of ${request.stands_C} °C` : ''}: × ${byAmbient}`,

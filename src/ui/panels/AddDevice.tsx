@@ -1,8 +1,11 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { newDevice, nextTag } from '@/core/catalogue'
+import { blankPart } from '@/core/ownParts'
 import type { BehaviourKind, DeviceId, Part, PartId, Place } from '@/core/plan'
 import { Button, INPUT, Modal } from '@/ui/primitives'
+import { useOwnParts } from '@/ui/parts'
 import { useRoom } from '@/ui/room'
 import { PartList } from './PartList'
 
@@ -15,6 +18,9 @@ const IN_THE_FIELD: readonly BehaviourKind[] = [
   'lamp',
   'thermal-cut-out',
 ]
+
+// Fetched when a part is made, not with the page.
+const PartEditor = dynamic(() => import('@/ui/parts/PartEditor').then((module) => module.PartEditor), { ssr: false })
 
 /** Nobody adds more of one thing in one go. */
 const MOST_AT_ONCE = 40
@@ -35,6 +41,9 @@ export function AddDevice({
   const [count, setCount] = useState(1)
   const [isStaying, setStaying] = useState(false)
   const [added, setAdded] = useState<readonly string[]>([])
+  const [isMaking, setMaking] = useState(false)
+  const { parts: own, reload } = useOwnParts(isOpen)
+  const shelf = Object.fromEntries((own ?? []).map(({ id, part }) => [id, part]))
   const add = (partId: PartId, part: Part) => {
     const own = plan.parts[partId] ?? part
     const place: Place = IN_THE_FIELD.includes(own.behaviour.kind)
@@ -84,8 +93,9 @@ export function AddDevice({
             {error}
           </p>
         ) : null}
-        <PartList own={plan.parts} only={only} onPick={add} />
+        <PartList own={{ ...shelf, ...plan.parts }} only={only} onPick={add} />
         <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-[14px]">
+          <Button onClick={() => setMaking(true)}>Make a part</Button>
           <label className="flex items-center gap-2">
             How many at once
             <input
@@ -117,6 +127,18 @@ export function AddDevice({
           </p>
         ) : null}
       </Modal>
+      {isMaking ? (
+        <PartEditor
+          start={{ id: null, part: blankPart(only?.[0] ?? 'other') }}
+          keepLabel="Keep it, and use it here"
+          onClose={() => setMaking(false)}
+          onKept={({ id, part }) => {
+            setMaking(false)
+            reload()
+            add(id, part)
+          }}
+        />
+      ) : null}
     </>
   )
 }

@@ -8,6 +8,7 @@ import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
 import { CopyDevice } from './CopyDevice'
 import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
+import { NewerPart } from './NewerPart'
 import { ReplaceDialog } from './ReplaceDialog'
 
 /** One device: its name, what it takes, what is fitted and set in it, what is joined to it. */
@@ -27,6 +28,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         </h2>
         <p className="text-[14px] text-mute">{part.name}</p>
       </div>
+      {device.part.startsWith('part:own-') ? <NewerPart id={device.part} /> : null}
       <div className="grid grid-cols-[84px_1fr] gap-2">
         <CommitField
           label="Tag"

@@ -93,6 +93,9 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
             <Mark /> Glad Rafter
           </p>
           <p className="flex gap-4 text-[14px]">
+            <Link href="/parts" className="hover:underline">
+              Own parts
+            </Link>
             <Link href="/sums" className="hover:underline">
               Quick sums
             </Link>

@@ -1,0 +1,5 @@
+import { OwnPartsPage } from '@/ui/parts/OwnPartsPage'
+
+export default function PartsPage() {
+  return <OwnPartsPage />
+}

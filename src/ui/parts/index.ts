@@ -1,0 +1,1 @@
+export { useOwnParts } from './useOwnParts'
