@@ -9,7 +9,15 @@ export function blankPart(kind: BehaviourKind): Part {
       (a, b) => Object.keys(a.terminals).length - Object.keys(b.terminals).length || a.name.localeCompare(b.name, 'en'),
     )
   const plainest = own[0]
-  if (plainest) return { ...plainest, name: 'My part', note: '', price: null, supplier: null }
+  if (plainest)
+    return {
+      ...plainest,
+      name: 'My part',
+      note: '',
+      price: null,
+      supplier: null,
+      draws: plainest.draws.map((draw, i) => ({ ...draw, name: i === 0 ? 'Load' : `Load ${i + 1}` })),
+    }
   const other = CATALOGUE['part:valve-24' as never] as Part
   return { ...other, name: 'My part', behaviour: { kind } as Part['behaviour'] }
 }

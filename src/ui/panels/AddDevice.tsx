@@ -96,7 +96,7 @@ export function AddDevice({
         <PartList own={{ ...shelf, ...plan.parts }} only={only} onPick={add} />
         <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-[14px]">
           <Button onClick={() => setMaking(true)}>Make a part</Button>
-          <label className="flex items-center gap-2">
+          <label className="flex items-center gap-2 whitespace-nowrap">
             How many at once
             <input
               type="number"

@@ -77,7 +77,7 @@ export function PartEditor({
     />
   )
   return (
-    <Modal wide title={start.id === null ? 'Make a part' : `Change ${start.part.name}`} open onClose={onClose}>
+    <Modal wide="most" title={start.id === null ? 'Make a part' : `Change ${start.part.name}`} open onClose={onClose}>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div className="min-w-0 space-y-4">
           <div className="grid gap-3 sm:grid-cols-2">
@@ -116,7 +116,7 @@ export function PartEditor({
           <SwitchRows part={part} onChange={setPart} />
           <SettingRows part={part} onChange={setPart} />
         </div>
-        <aside className="space-y-3">
+        <aside className="space-y-3 lg:sticky lg:top-0 lg:self-start">
           <div className="rounded-lg border border-hair bg-wash p-2">
             <PartDrawing part={part} />
           </div>

@@ -6,7 +6,8 @@ import { Button, Choice, INPUT } from '@/ui/primitives'
 import type { Change } from './PartEditor'
 import { NumberField } from './Amounts'
 
-const choices = (values: readonly string[]) => values.map((value) => ({ value, label: value.replaceAll('-', ' ') }))
+const choices = (values: readonly string[]) =>
+  values.map((value) => ({ value, label: value.length > 2 ? value.replaceAll('-', ' ') : value }))
 const NEEDS = [
   { value: 'required', label: 'must be joined' },
   { value: 'optional', label: 'may stay open' },
@@ -52,7 +53,7 @@ export function TerminalRows({ part, onChange }: { readonly part: Part; readonly
         role="group"
         aria-label="List of terminals"
       >
-        <table className="w-full text-[13px]">
+        <table className="w-full min-w-[62rem] text-[13px] [&_select]:min-w-24">
           <thead className="sticky top-0 bg-sheet text-left text-mute">
             <tr>
               {[
@@ -95,7 +96,7 @@ export function TerminalRows({ part, onChange }: { readonly part: Part; readonly
                 <input
                   aria-label={`${name} of ${key}`}
                   inputMode="decimal"
-                  className={`${INPUT} figures w-16 text-right`}
+                  className={`${INPUT} figures w-16 min-w-16 text-right`}
                   defaultValue={value ?? ''}
                   onBlur={({ target }) => {
                     const typed = target.value.trim().replace(',', '.')

@@ -5,6 +5,9 @@ import { bar, byFirmware, definePart, draw, optional, semiconductor, terminal, t
 type Size = readonly [number, number, number]
 type Amount = { readonly power_W: number } | { readonly current_A: number }
 
+/** As a sheet would print it. */
+const rounded = (value: number) => Number(value.toPrecision(3))
+
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
 /** The thin leads that a thing comes with. */
@@ -34,8 +37,8 @@ function two(
     draws: [
       draw('load', kind === 'heater' ? 'Heat' : name.slice(0, 80), '+', '-', volt, amount, {
         ...(kind === 'heater' ? { model: 'resistive' as const } : {}),
-        min_V: volt * 0.8,
-        max_V: volt * 1.15,
+        min_V: rounded(volt * 0.8),
+        max_V: rounded(volt * 1.15),
         system: 'dc',
       }),
     ],
@@ -160,7 +163,7 @@ const pin = (label: string, level_V: number, direction: Terminal['direction'], b
     direction,
     level_V,
     block,
-    max_V: direction === 'out' ? null : level_V * 1.1,
+    max_V: direction === 'out' ? null : rounded(level_V * 1.1),
   })
 
 /** A microcontroller on a breakout: a feed, grounds, and pins that its program makes inputs or outputs. */
@@ -247,7 +250,7 @@ function machineBoard(
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
-      'V+': terminal('+', 'V+', 'boardScrew', { ...feed, min_V: volt * 0.8, max_V: volt * 1.2 }),
+      'V+': terminal('+', 'V+', 'boardScrew', { ...feed, min_V: rounded(volt * 0.8), max_V: rounded(volt * 1.2) }),
       'V-': terminal('−', 'V-', 'boardScrew', feed),
       ...Object.assign({}, ...outputs.map(([block, amp]) => output(block, amp))),
       ...Object.assign({}, ...range(axes).map(axis), ...inputs.map(read)),
@@ -259,7 +262,15 @@ function machineBoard(
       ...outputs.map(([block, amp]) => semiconductor(block, `${block}-`, 'V-', 0.1, amp, block)),
     ],
     draws: [
-      draw('logic', 'Logic', 'V+', 'V-', volt, { power_W: 5 }, { min_V: volt * 0.8, max_V: volt * 1.2 }),
+      draw(
+        'logic',
+        'Logic',
+        'V+',
+        'V-',
+        volt,
+        { power_W: 5 },
+        { min_V: rounded(volt * 0.8), max_V: rounded(volt * 1.2) },
+      ),
       draw(
         'motors',
         'Motors, all axes',
@@ -267,7 +278,7 @@ function machineBoard(
         'V-',
         volt,
         { power_W: axes * 12 },
-        { min_V: volt * 0.8, max_V: volt * 1.2 },
+        { min_V: rounded(volt * 0.8), max_V: rounded(volt * 1.2) },
       ),
     ],
   })
@@ -300,7 +311,7 @@ const powered = (
   volt: number,
   power_W: number,
   size: Size,
-  range_V: readonly [number, number] = [volt * 0.92, volt * 1.08],
+  range_V: readonly [number, number] = [rounded(volt * 0.92), rounded(volt * 1.08)],
 ): Part =>
   definePart(name, size, {
     mounting: 'standoffs',

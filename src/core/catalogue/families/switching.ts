@@ -44,11 +44,15 @@ const relayBoard = (channels: number, volt: 5 | 24): Part =>
         hasDriver: true,
         hasFlyback: true,
         pickUp_V: 2.5,
-        max_V: volt * 1.1,
+        max_V: Number((volt * 1.1).toPrecision(3)),
       }),
     ),
     terminals: {
-      VCC: terminal('VCC', 'V+', 'pluggable', { direction: 'in', min_V: volt * 0.9, max_V: volt * 1.1 }),
+      VCC: terminal('VCC', 'V+', 'pluggable', {
+        direction: 'in',
+        min_V: Number((volt * 0.9).toPrecision(3)),
+        max_V: Number((volt * 1.1).toPrecision(3)),
+      }),
       GND: terminal('GND', 'V-', 'pluggable', { direction: 'in' }),
       ...Object.fromEntries(
         range(channels).map((n) => [
