@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { newWire } from '@/core/patterns'
 import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
@@ -6,7 +7,10 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
-import { WiringDialog } from './WiringDialog'
+
+// Fetched when they are wanted, not with the page.
+const WiringDialog = dynamic(() => import('./WiringDialog').then((module) => module.WiringDialog), { ssr: false })
+const WireListDialog = dynamic(() => import('./WireListDialog').then((module) => module.WireListDialog), { ssr: false })
 
 /** The rules about terminals that want a wire: shown at the terminals themselves. */
 const OPEN: readonly string[] = ['required-terminal-open', 'metal-without-earth']
@@ -18,6 +22,7 @@ export function ConnectStage() {
   const [query, setQuery] = useState('')
   const [message, setMessage] = useState<string | null>(null)
   const [isWiring, setWiring] = useState(false)
+  const [isListing, setListing] = useState(false)
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
   // What is told with its cause is open all the same.
   for (const { rule, subjects, followers } of evaluation?.findings ?? [])
@@ -101,10 +106,12 @@ export function ConnectStage() {
               Earth {earths.length === 1 ? 'the metal part' : `all ${earths.length} metal parts`}
             </Button>
           ) : null}
+          <Button onClick={() => setListing(true)}>Wire list</Button>
           <Button onClick={() => setWiring(true)}>Propose wiring</Button>
           <AddDevice label="Add a device" />
         </div>
       </header>
+      {isListing ? <WireListDialog onClose={() => setListing(false)} /> : null}
       {isWiring ? <WiringDialog onClose={() => setWiring(false)} /> : null}
       {message ? (
         <p role="alert" className="mb-2 font-semibold text-stop">
