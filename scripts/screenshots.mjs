@@ -66,24 +66,35 @@ try {
       await page.getByRole('button', { name: /^E1 leads/ }).click()
     },
   })
-  const fresh = await (
-    await fetch(`${base}/api/plans`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({ from: 'pattern', pattern: 'router', region: 'IEC' }),
-    })
-  ).json()
-  await picture('layout-proposed', `/plans/${fresh.plan.id}/layout`, {
+  const again = async (from) =>
+    (await (await fetch(`${base}/api/plans`, { method: 'POST', headers, body: JSON.stringify(from) })).json()).plan.id
+  // The clay printer with nothing joined, for what is proposed then.
+  const bare = await again({ from: 'copy', plan: 'clay-printer' })
+  const wires = (await (await fetch(`${base}/api/plans/${bare}`)).json()).plan.wires
+  await fetch(`${base}/api/plans/${bare}/edits`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({
+      kind: 'edit',
+      editId: 'bare-for-picture',
+      baseRevision: 1,
+      label: 'Take all wires out',
+      commands: Object.keys(wires).map((id) => ({ type: 'disconnect', id })),
+    }),
+  })
+  await picture('wiring', `/plans/${bare}/connect`, {
     before: async (page) => {
-      await page.getByRole('button', { name: 'Propose an arrangement' }).click()
-      await page.getByRole('button', { name: 'Take this arrangement' }).waitFor()
+      await page.getByRole('button', { name: 'Propose wiring' }).click()
+      await page.getByRole('button', { name: /^Take all/ }).waitFor()
     },
+  })
+  await picture('own-part', '/parts', {
+    before: (page) => page.getByRole('button', { name: 'Make a part' }).click(),
   })
   await picture('connect', '/plans/clay-printer/connect', {
     before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click(),
   })
   await picture('terminate', '/plans/clay-printer/terminate')
-  await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })
   await picture('build', '/plans/clay-printer/build', {
     before: (page) =>
       page

@@ -118,3 +118,33 @@ test('a motor’s pattern goes to three more axes in a few presses', async ({ pa
   await expect(page.getByRole('region', { name: 'Devices' }).getByRole('button', { name: /^M4 / })).toBeVisible()
   await expectAccessible(page)
 })
+
+test('these to those in order: four leads of a motor to a driver in one step', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New plan' }).click()
+  await page.getByLabel('Name of the plan').fill('One axis')
+  await page.getByRole('button', { name: 'Begin with nothing' }).click()
+  await addAll(new Hands(page), 'Add what must run', [
+    ['Motor driver, enclosed, 24–48 V', 1],
+    ['Stepper motor, 2.8 A', 1],
+  ])
+  // Motors stay in sight though they take nothing by themselves.
+  await expect(page.getByRole('region', { name: 'Also on the machine' })).toContainText('M1')
+  await page
+    .getByRole('link', { name: /Connect/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Join in order' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Join these to those in order' })
+  const these = dialog.getByRole('group', { name: 'Terminals, These' })
+  const those = dialog.getByRole('group', { name: 'Terminals, To those' })
+  for (const lead of ['A+', 'A-', 'B+', 'B-']) {
+    await these.getByRole('button', { name: lead, exact: true }).click()
+    await those.getByRole('button', { name: lead, exact: true }).click()
+  }
+  await expect(dialog.getByRole('list', { name: 'What is joined' })).toContainText('A1 B- to M1 B-')
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Join 4' }).click()
+  await expect(dialog).toBeHidden()
+  await saved(page)
+})

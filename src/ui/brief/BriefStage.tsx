@@ -5,6 +5,7 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { HouseRules } from './HouseRules'
+import { AlsoThere } from './AlsoThere'
 import { LoadTable } from './LoadTable'
 import { MissingList } from './MissingList'
 import { SiteForm } from './SiteForm'
@@ -40,6 +41,7 @@ export function BriefStage() {
       >
         <div className="min-w-0 space-y-4">
           <LoadTable />
+          <AlsoThere />
           {evaluation && Object.keys(evaluation.reckoning.supplies).length > 0 ? <DemandChart /> : null}
         </div>
         <div className="space-y-4">

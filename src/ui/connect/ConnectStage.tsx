@@ -10,6 +10,7 @@ import { DeviceSheet } from './DeviceSheet'
 
 // Fetched when they are wanted, not with the page.
 const WiringDialog = dynamic(() => import('./WiringDialog').then((module) => module.WiringDialog), { ssr: false })
+const InOrderDialog = dynamic(() => import('./InOrderDialog').then((module) => module.InOrderDialog), { ssr: false })
 const WireListDialog = dynamic(() => import('./WireListDialog').then((module) => module.WireListDialog), { ssr: false })
 
 /** The rules about terminals that want a wire: shown at the terminals themselves. */
@@ -23,6 +24,7 @@ export function ConnectStage() {
   const [message, setMessage] = useState<string | null>(null)
   const [isWiring, setWiring] = useState(false)
   const [isListing, setListing] = useState(false)
+  const [isOrdering, setOrdering] = useState(false)
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
   // What is told with its cause is open all the same.
   for (const { rule, subjects, followers } of evaluation?.findings ?? [])
@@ -107,10 +109,12 @@ export function ConnectStage() {
             </Button>
           ) : null}
           <Button onClick={() => setListing(true)}>Wire list</Button>
+          {shown ? <Button onClick={() => setOrdering(true)}>Join in order</Button> : null}
           <Button onClick={() => setWiring(true)}>Propose wiring</Button>
           <AddDevice label="Add a device" />
         </div>
       </header>
+      {isOrdering && shown ? <InOrderDialog first={shown} onClose={() => setOrdering(false)} /> : null}
       {isListing ? <WireListDialog onClose={() => setListing(false)} /> : null}
       {isWiring ? <WiringDialog onClose={() => setWiring(false)} /> : null}
       {message ? (

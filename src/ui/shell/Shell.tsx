@@ -1,7 +1,7 @@
 'use client'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { goToStage, StageLink, useRoom } from '@/ui/room'
 import { ConflictDialog } from './ConflictDialog'
 import { Drawer } from './Drawer'
@@ -50,6 +50,14 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [client, drawer, open, room.id])
 
+  // What stands in the drawer belongs to the stage it was opened in.
+  const wasAt = useRef(path)
+  useEffect(() => {
+    if (wasAt.current === path) return
+    wasAt.current = path
+    open(null)
+  }, [path, open])
+
   // On a phone the stages scroll sideways: the one shown is brought into sight.
   useEffect(() => {
     document.querySelector('nav [aria-current=page]')?.scrollIntoView({ inline: 'center', block: 'nearest' })
@@ -60,6 +68,12 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const redo = steps.filter(({ id }) => progress.get(id)?.status === 'redo').length
   return (
     <div className="flex min-h-screen flex-col md:flex-row">
+      <a
+        href="#stage"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:rounded-md focus:bg-sheet focus:px-3 focus:py-1.5 focus:text-ink"
+      >
+        Skip to the stage
+      </a>
       <nav
         aria-label="Stages"
         className="flex shrink-0 flex-col bg-rail text-rail-ink md:sticky md:top-0 md:h-screen md:w-[196px]"
@@ -197,7 +211,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           ) : null}
         </div>
         <div className="flex min-w-0 flex-1">
-          <main className="min-w-0 flex-1 px-5 py-3 max-md:px-3">{children}</main>
+          <main id="stage" tabIndex={-1} className="min-w-0 flex-1 px-5 py-3 outline-none max-md:px-3">
+            {children}
+          </main>
           <Drawer />
         </div>
       </div>

@@ -12,16 +12,28 @@ export function ThemeSwitch() {
     document.documentElement.dataset.theme = kept
     setTheme(kept)
   }, [])
+  // Light, dark, and back to what the system has.
   const turn = () => {
-    const isDark = theme === 'dark' || (theme === null && matchMedia('(prefers-color-scheme: dark)').matches)
-    const next = isDark ? 'light' : 'dark'
-    document.documentElement.dataset.theme = next
-    localStorage.setItem(KEY, next)
+    const next = theme === null ? 'light' : theme === 'light' ? 'dark' : null
+    if (next === null) {
+      delete document.documentElement.dataset.theme
+      localStorage.removeItem(KEY)
+    } else {
+      document.documentElement.dataset.theme = next
+      localStorage.setItem(KEY, next)
+    }
     setTheme(next)
   }
+  const now = theme === null ? 'as the system' : theme
   return (
-    <button type="button" className="hover:underline" onClick={turn}>
-      Light or dark
+    <button
+      type="button"
+      className="hover:underline"
+      onClick={turn}
+      title="Turns to light, dark, and what the system has"
+      suppressHydrationWarning
+    >
+      Theme: {now}
     </button>
   )
 }
