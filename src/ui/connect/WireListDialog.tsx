@@ -124,6 +124,22 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
         >
           Save as CSV
         </a>
+        <span className="text-[14px]">
+          Pins of the boards:{' '}
+          <a
+            className="underline decoration-hair underline-offset-2 hover:decoration-accent"
+            href={`/api/plans/${id}/pins`}
+          >
+            CSV
+          </a>
+          ,{' '}
+          <a
+            className="underline decoration-hair underline-offset-2 hover:decoration-accent"
+            href={`/api/plans/${id}/pins?format=text`}
+          >
+            text
+          </a>
+        </span>
         <input
           ref={file}
           type="file"

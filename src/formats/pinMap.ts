@@ -1,0 +1,75 @@
+import Papa from 'papaparse'
+import { landingOf, type BehaviourKind, type DeviceId, type Plan, type TerminalId } from '@/core/plan'
+
+/** A pin of a board that its program must know. */
+export interface MappedPin {
+  readonly board: string
+  /** With its block: "E1 sig". */
+  readonly pin: string
+  readonly way: 'in' | 'out'
+  /** "S1, End stop X": what hangs on it, by tag. */
+  readonly joins: string
+  readonly level_V: number | null
+}
+
+const BOARDS: ReadonlySet<BehaviourKind> = new Set(['board', 'computer'])
+/** What is read, and not driven. */
+const READ: ReadonlySet<BehaviourKind> = new Set(['sensor', 'button', 'emergency-stop', 'switch', 'encoder'])
+
+/** The pins of every board that something hangs on, in or out as the wiring has it; grounds and feeds are none. */
+export function pinMap(plan: Plan): readonly MappedPin[] {
+  const others = new Map<string, Set<DeviceId>>()
+  for (const wire of Object.values(plan.wires)) {
+    if (wire!.origin === 'remove') continue
+    const [a, b] = [landingOf(plan, wire!.from), landingOf(plan, wire!.to)]
+    if (!a || !b) continue
+    for (const [own, other] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      const key = `${own.device}|${own.terminal}`
+      others.set(key, (others.get(key) ?? new Set()).add(other.device))
+    }
+  }
+  const boards = (Object.keys(plan.devices) as DeviceId[])
+    .filter((id) => BOARDS.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+    .sort((a, b) => plan.devices[a]!.tag.localeCompare(plan.devices[b]!.tag, 'en', { numeric: true }))
+  return boards.flatMap((id) => {
+    const { terminals } = plan.parts[plan.devices[id]!.part]!
+    return (Object.keys(terminals) as TerminalId[]).flatMap((key): MappedPin[] => {
+      const { function: fn, level_V, direction, block, label } = terminals[key]!
+      const joined = [...(others.get(`${id}|${key}`) ?? [])].filter((other) => other !== id)
+      if ((fn !== 'signal' && fn !== 'data') || level_V === 0 || joined.length === 0) return []
+      const isRead = joined.some((other) => READ.has(plan.parts[plan.devices[other]!.part]!.behaviour.kind))
+      return [
+        {
+          board: plan.devices[id]!.tag,
+          pin: block ? `${block} ${label}` : label,
+          way: direction === 'in' || direction === 'out' ? direction : isRead ? 'in' : 'out',
+          joins: joined
+            .map((other) => plan.devices[other]!)
+            .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }))
+            .map(({ tag, name }) => `${tag}, ${name}`)
+            .join('; '),
+          level_V,
+        },
+      ]
+    })
+  })
+}
+
+/** For a spreadsheet, RFC 4180. */
+export const pinMapCsv = (plan: Plan): string =>
+  `${Papa.unparse(
+    [
+      ['board', 'pin', 'way', 'joins', 'level_V'],
+      ...pinMap(plan).map(({ board, pin, way, joins, level_V }) => [board, pin, way, joins, level_V ?? '']),
+    ],
+    { newline: '\r\n', escapeFormulae: true },
+  )}\r\n`
+
+/** For a program's own settings: a line a pin, `A1.E1 sig: in # S1, End stop`. */
+export const pinMapText = (plan: Plan): string =>
+  pinMap(plan)
+    .map(({ board, pin, way, joins }) => `${board}.${pin}: ${way} # ${joins}\n`)
+    .join('')
