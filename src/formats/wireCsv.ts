@@ -4,6 +4,7 @@ import { newWire } from '@/core/patterns'
 import {
   apply,
   COLOURS,
+  highestWireNumber,
   wireSchema,
   type Colour,
   type Command,
@@ -131,6 +132,7 @@ export function readWireCsv(plan: Plan, text: string): WiresRead {
   const byTag = new Map(Object.entries(plan.devices).map(([id, device]) => [device!.tag.toLowerCase(), id as DeviceId]))
   const taken = new Set<string>(Object.keys(plan.wires))
   const commands: Command[] = []
+  const highest = highestWireNumber(plan)
   let [changed, added] = [0, 0]
   for (const [i, raw] of data.entries()) {
     const line = `line ${i + 2}`
@@ -209,7 +211,7 @@ export function readWireCsv(plan: Plan, text: string): WiresRead {
       ...(has('note') ? { note: cell('note') } : {}),
     }
     if (!from || !to) continue
-    const start = known ?? newWire(from, to, 'signal' as WireFunction, `W${taken.size + 1}`)
+    const start = known ?? newWire(from, to, 'signal' as WireFunction, `W${highest + added + 1}`)
     const read = wireSchema.safeParse({ ...start, ...given, from, to })
     if (!read.success) {
       for (const { path, message } of read.error.issues) fault(columnOf(String(path[0] ?? '')), message)

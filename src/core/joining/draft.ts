@@ -1,6 +1,7 @@
 import { cataloguePart, newDevice, nextTag } from '@/core/catalogue'
 import { newWire } from '@/core/patterns'
 import {
+  highestWireNumber,
   landingOf,
   type Command,
   type Device,
@@ -291,9 +292,7 @@ export class Draft {
   private highest = 0
 
   private freeWire(): { readonly wire: WireId; readonly label: string } {
-    if (this.highest === 0)
-      for (const { label } of Object.values(this.plan.wires) as { readonly label: string }[])
-        this.highest = Math.max(this.highest, Number(/^W(\d+)$/.exec(label)?.[1] ?? 0))
+    if (this.highest === 0) this.highest = highestWireNumber(this.plan)
     for (;;) {
       this.highest += 1
       const wire = `wire:w${this.highest}` as WireId

@@ -26,6 +26,7 @@ export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type
 export { TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
+export { highestWireNumber } from './wireNumbers'
 export { PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './enclosure'
 export {
   makeCable,

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { newWire } from '@/core/patterns'
-import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
+import { highestWireNumber, type Command, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
@@ -62,7 +62,7 @@ export function ConnectStage() {
     const commands: Command[] = []
     const inletPart = plan.parts[plan.devices[inlet]!.part]!
     const earth = inletPart.behaviour.kind === 'mains-inlet' ? inletPart.behaviour.earth : null
-    let number = Object.keys(plan.wires).length
+    let number = highestWireNumber(plan)
     const join = (from: DeviceId, fromTerminal: TerminalId, to: DeviceId, toTerminal: TerminalId) => {
       number += 1
       commands.push({

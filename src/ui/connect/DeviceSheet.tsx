@@ -1,7 +1,14 @@
 'use client'
 import { useRef, useState } from 'react'
 import { newWire } from '@/core/patterns'
-import type { DeviceId, Terminal, TerminalId, WireFunction, WireId } from '@/core/plan'
+import {
+  highestWireNumber,
+  type DeviceId,
+  type Terminal,
+  type TerminalId,
+  type WireFunction,
+  type WireId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { TerminalCombobox, useTerminals, type TerminalChoice } from '@/ui/panels'
 import { Button, Choice, Swatch } from '@/ui/primitives'
@@ -149,7 +156,7 @@ function Joiner({
     : null
   const connect = () => {
     if (!target || !suggested) return
-    const label = `W${Math.max(0, ...Object.values(plan.wires).map((wire) => Number(/^W(\d+)$/.exec(wire.label)?.[1] ?? 0))) + 1}`
+    const label = `W${highestWireNumber(plan) + 1}`
     const problems = edit(
       `Join ${endName(plan, { kind: 'terminal', device: from, terminal: key })} to ${target.name}`,
       {
