@@ -47,12 +47,13 @@ function foldGroup(plan: Plan, key: string, group: readonly Finding[]): Finding 
   // The same first one, whatever the order in which things were entered.
   const sorted = [...group].sort((a, b) => (a.id < b.id ? -1 : 1))
   const [first, ...others] = sorted as [Finding, ...Finding[]]
-  const named = others.slice(0, NAMED).map((each) => nameOf(plan, each))
+  const names = [...new Set(others.map((each) => nameOf(plan, each)))]
+  const named = names.slice(0, NAMED)
   return {
     ...first,
     id: key,
     subjects: distinct(sorted.flatMap(({ subjects }) => subjects)),
-    what: `${first.what}; and ${others.length === 1 ? 'one' : others.length} more alike: ${named.join(', ')}${others.length > NAMED ? ' …' : ''}`,
+    what: `${first.what}; and ${others.length === 1 ? 'one' : others.length} more alike: ${named.join(', ')}${names.length > NAMED ? ' …' : ''}`,
     fixes: commonFixes(sorted),
     facts: sorted.map(({ facts }) => facts),
     count: group.reduce((sum, { count }) => sum + count, 0),
