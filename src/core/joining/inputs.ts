@@ -36,16 +36,28 @@ export function proposeInputs(draft: Draft): void {
         })
       : [],
   )
-  for (const { id, part, device } of draft.devices) {
+  const placeWanted = (id: DeviceId) => {
+    const heater = draft.devices.find((each) => each.device.watchedBy === id)
+    return heater ? placeOf(blockAt(draft, heater.id)) : null
+  }
+  // Those that only one input is right for come first.
+  const ordered = [...draft.devices].sort(
+    (a, b) => Number(placeWanted(a.id) === null) - Number(placeWanted(b.id) === null),
+  )
+  for (const { id, part, device } of ordered) {
     if (!draft.isWanted(id)) continue
     const ends = sensorEnds(draft, id, part)
     if (!ends || draft.isWired(ends.signal)) continue
     const isWarmth = /thermistor|temperature|warm|probe, heat|ntc|pt100/i.test(`${part.name} ${device.name}`)
     const gives_V = draft.terminal(ends.signal).level_V ?? 0
-    const at = inputs.findIndex(
-      (input) =>
-        input.isWarmth === isWarmth && gives_V <= (draft.terminal(input.signal).level_V ?? 0) * LEVEL_TOLERANCE,
+    const suits = (input: Input) =>
+      input.isWarmth === isWarmth && gives_V <= (draft.terminal(input.signal).level_V ?? 0) * LEVEL_TOLERANCE
+    // The probe of a heater goes where that heater's output says.
+    const wanted = placeWanted(id)
+    const matching = inputs.findIndex(
+      (input) => suits(input) && wanted !== null && placeOf(draft.terminal(input.signal).block) === wanted,
     )
+    const at = matching === -1 ? inputs.findIndex(suits) : matching
     if (at === -1) {
       draft.left.push(`${draft.tag(id)}, ${device.name}: no ${isWarmth ? 'input for warmth' : 'input'} is left for it`)
       continue

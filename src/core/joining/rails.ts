@@ -62,6 +62,30 @@ const wantsPlus = (draft: Draft, port: Port) => draft.wiresAt(port) === 0 && !is
 
 const wantsMinus = (draft: Draft, port: Port) => draft.wiresAt(port) === 0 && !isReached(draft, port, 'minus')
 
+/** What a module takes whose load is not known yet; common practice. */
+const MODULE = { nominal_V: 24, least_V: 10, most_V: 30, current_A: 3 } as const
+
+/** A transistor module passes on what it is fed: the volts are those of what hangs on its output. */
+function moduleFeed(draft: Draft, id: DeviceId): Hungry[] {
+  const at = (way: 'in' | 'out', fn: 'V+' | 'V-') =>
+    draft.ports(id).find((port) => draft.terminal(port).direction === way && draft.terminal(port).function === fn)
+  const [plus, minus, out] = [at('in', 'V+'), at('in', 'V-'), at('out', 'V+')]
+  if (!plus || !minus) return []
+  const load = draft
+    .net(out ?? plus)
+    .filter(({ device }) => device !== id)
+    .flatMap(({ device, terminal }) => draft.part(device).draws.filter((draw) => draw.plus === terminal))[0]
+  const amounts = load
+    ? {
+        nominal_V: load.nominal_V,
+        least_V: load.nominal_V * (1 - TOLERANCE),
+        most_V: load.nominal_V * (1 + TOLERANCE),
+        current_A: (load.power_W ?? 0) / load.nominal_V + (load.current_A ?? 0),
+      }
+    : MODULE
+  return [{ id, name: 'power', plus, minus, ...amounts }]
+}
+
 /** The loads of direct current; `isAll` with those that are fed already. */
 export function hungryOf(draft: Draft, isAll = false): readonly Hungry[] {
   return draft.devices.flatMap(({ id, part }): Hungry[] => {
@@ -96,17 +120,7 @@ export function hungryOf(draft: Draft, isAll = false): readonly Hungry[] {
           ]
         : []
     // Transistor modules are fed at an input of their own.
-    const modules: Hungry[] =
-      behaviour.kind === 'mosfet-module'
-        ? ['IN'].flatMap((): Hungry[] => {
-            const own = draft.ports(id).filter((port) => draft.terminal(port).direction === 'in')
-            const plus = own.find((port) => draft.terminal(port).function === 'V+')
-            const minus = own.find((port) => draft.terminal(port).function === 'V-')
-            return plus && minus
-              ? [{ id, name: 'power', plus, minus, nominal_V: 24, least_V: 10, most_V: 30, current_A: 3 }]
-              : []
-          })
-        : []
+    const modules: Hungry[] = behaviour.kind === 'mosfet-module' ? moduleFeed(draft, id) : []
     const found = [...loads, ...inputs, ...modules].filter(
       ({ plus, minus }) => isAll || wantsPlus(draft, plus) || wantsMinus(draft, minus),
     )
@@ -215,7 +229,9 @@ function proposeRail(draft: Draft, rail: Rail, loads: readonly Hungry[]): void {
   const ways = isFused && plusses.length > 0 ? fuseWays(draft, rail, plusses.length) : null
   if (!ways && plusses.length > 0)
     makeRoom(draft, rail.plus, plusses.length, 'V+', `+${round(rail.voltage_V)} V of ${tag}`)
-  if (minuses.length > 0) makeRoom(draft, rail.minus, minuses.length, 'V-', `minus of ${tag}`)
+  // One more where another supply's negative may have to be tied to it.
+  const bonds = railsOf(draft).length > 1 ? 1 : 0
+  if (minuses.length > 0) makeRoom(draft, rail.minus, minuses.length + bonds, 'V-', `minus of ${tag}`)
   let before: Hungry | null = null
   for (const load of loads) {
     const isChained =

@@ -24,7 +24,7 @@ export function ThemeSwitch() {
     }
     setTheme(next)
   }
-  const now = theme === null ? 'as the system' : theme
+  const now = theme ?? 'system'
   return (
     <button
       type="button"

@@ -1,4 +1,4 @@
-import { terminalKey } from '@/core/model'
+import { splitKey, terminalKey } from '@/core/model'
 import { newWire } from '@/core/patterns'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
@@ -6,34 +6,47 @@ import type { Context } from '../../context'
 import { defineRule, type Fix } from '../../types'
 import { crossings, type Crossing } from './signalCrossings'
 
-/** A terminal of a supply's minus with room for one more wire. */
-function freeMinus(context: Context, id: DeviceId): TerminalId | null {
-  const { behaviour, terminals } = context.part(id)
+/** A terminal with room for one more wire on a supply's minus: its own, or one of a strip that stands on it. */
+function freeMinus(
+  context: Context,
+  id: DeviceId,
+): { readonly device: DeviceId; readonly terminal: TerminalId } | null {
+  const { behaviour } = context.part(id)
   if (!('outputs' in behaviour)) return null
-  const minuses = new Set(behaviour.outputs.map(({ minus }) => context.model.jointOf(terminalKey(id, minus))))
-  return (
-    (Object.keys(terminals) as TerminalId[]).find(
-      (terminal) =>
-        minuses.has(context.model.jointOf(terminalKey(id, terminal))) &&
-        context.wiresAt(id, terminal).length < terminals[terminal]!.conductors.count,
-    ) ?? null
-  )
+  const { model } = context
+  const isFree = ({ device, terminal }: { readonly device: DeviceId; readonly terminal: TerminalId }) =>
+    context.wiresAt(device, terminal).length < context.terminal(device, terminal).conductors.count
+  for (const { minus } of behaviour.outputs) {
+    const net = model.netById.get(model.netOf(terminalKey(id, minus)))?.terminals ?? []
+    const found = net
+      .map(splitKey)
+      .filter(({ device }) => device === id || JOINTS.has(context.part(device).behaviour.kind))
+      .filter(isFree)
+      .sort((a, b) => Number(a.device !== id) - Number(b.device !== id))
+    if (found[0]) return found[0]
+  }
+  return null
 }
+
+const JOINTS: ReadonlySet<string> = new Set(['terminal-strip', 'splice'])
 
 /** One bond between the two, where both have a terminal for it. */
 function bondFix(context: Context, supplies: Crossing['supplies']): Fix[] {
   const [a, b] = supplies
   if (!a || !b || supplies.length !== 2) return []
-  const ends = [a, b].map((id) => ({ id, terminal: freeMinus(context, id) }))
-  const [from, to] = ends.flatMap(({ id, terminal }) =>
-    terminal === null ? [] : [{ kind: 'terminal' as const, device: id, terminal }],
-  )
+  const [from, to] = [freeMinus(context, a), freeMinus(context, b)]
   if (!from || !to) return []
   const { id, label } = context.freeWire()
   return [
     {
       label: `Join the negatives of ${context.device(a).tag} and ${context.device(b).tag}`,
-      commands: [{ type: 'connect', id, wire: newWire(from, to, 'V-', label) }],
+      commands: [
+        {
+          type: 'connect',
+          id,
+          wire: newWire({ kind: 'terminal', ...from }, { kind: 'terminal', ...to }, 'V-', label),
+        },
+      ],
     },
   ]
 }
