@@ -7,6 +7,7 @@ import type { PartId } from '@/core/plan'
 import { saveAll, takeAll } from './archive'
 import { openDatabase, type Database } from './database'
 import { PartStore } from './partStore'
+import { run } from './sql'
 
 let folder: string
 let db: Database
@@ -38,6 +39,17 @@ describe('the shelf of own parts', () => {
     expect(await store.list()).toEqual([])
     await store.put([{ id, version: 1, part: fan }])
     expect(await store.list()).toMatchObject([{ id, version: 2 }])
+  })
+  it('a damaged row hides nothing else', async () => {
+    const store = new PartStore(db)
+    await store.put([{ id, version: 1, part: fan }])
+    await db.write((_, writer) =>
+      run(
+        writer,
+        "INSERT INTO parts (id, name, version, document, updatedAt) VALUES ('part:own-x', 'x', 1, '{', '2026-01-01')",
+      ),
+    )
+    expect(await store.list()).toMatchObject([{ id }])
   })
   it('goes with all data, and in again', async () => {
     await new PartStore(db).put([{ id, version: 1, part: fan }])

@@ -1,5 +1,4 @@
-import type { OwnPart } from '@/core/ownParts'
-import { readPart } from '@/core/ownParts'
+import { readPart, type OwnPart } from '@/core/ownParts'
 import { reading, type Database } from './database'
 import { run, select, sqlMoment } from './sql'
 
@@ -13,6 +12,15 @@ const PUT = `INSERT INTO parts (id, name, version, document, updatedAt, deletedA
   ON CONFLICT (id) DO UPDATE SET name = excluded.name, version = excluded.version, document = excluded.document,
   updatedAt = excluded.updatedAt, deletedAt = NULL`
 
+/** What a row holds; nothing where it is damaged. */
+function jsonOf(document: string): unknown {
+  try {
+    return JSON.parse(document)
+  } catch {
+    return null
+  }
+}
+
 /** Parts that people made, across plans. What cannot be read any more is left out of the list and stays in the file. */
 export class PartStore {
   constructor(private readonly db: Database) {}
@@ -25,7 +33,7 @@ export class PartStore {
       ),
     )
     return rows.flatMap(({ id, version, document }) => {
-      const read = readPart({ id, part: JSON.parse(document) as unknown })
+      const read = readPart({ id, part: jsonOf(document) })
       return read.kind === 'read' ? [{ ...read.parts[0]!, version }] : []
     })
   }

@@ -77,15 +77,32 @@ test('a router box of three axes from nothing, in few actions, to a verdict with
   await expect(dialog.getByRole('button', { name: /^Take: / })).toHaveCount(1)
 })
 
-test('a group is thinned out and taken by itself; what is left out stays open', async ({ page }) => {
-  const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan: 'clay-printer' } })
-  const { id } = ((await reply.json()) as { plan: { id: string } }).plan
-  await page.goto(`/plans/${id}/connect`)
-  await expectStops(page, 0)
+test('a group is thinned out and taken by itself; what is left out is proposed again', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New plan' }).click()
+  await page.getByLabel('Name of the plan').fill('Two axes')
+  await page.getByRole('button', { name: 'Begin with nothing' }).click()
+  await addAll(new Hands(page), 'Add what must run', [
+    ['Motor driver, enclosed, 24–48 V', 2],
+    ['Stepper motor, 2.8 A', 2],
+  ])
+  await page
+    .getByRole('link', { name: /Connect/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Propose wiring' }).click()
   const dialog = page.getByRole('dialog', { name: 'Proposed wiring' })
-  await expect(dialog.getByText(/^There is nothing to propose|Take: /).first()).toBeVisible()
-  await expectAccessible(page)
+  const group = dialog.getByRole('listitem').filter({ hasText: 'Motors to their drivers' }).first()
+  await expect(group).toContainText('8 wires')
+  await group.getByText('Wire by wire').click()
+  for (const lead of ['A2 B+ to M2 B+', 'A2 B- to M2 B-'])
+    await group.getByRole('checkbox', { name: new RegExp(lead.replaceAll('+', '\\+')) }).uncheck()
+  await expect(group).toContainText('6 wires')
+  await group.getByRole('button', { name: /^Take: Motors/ }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Done' }).click()
+  await saved(page)
+  await page.getByRole('button', { name: 'Wire list' }).click()
+  await expect(page.getByRole('dialog').getByText(/^6 of 6 wires/)).toBeVisible()
 })
 
 test('a motor’s pattern goes to three more axes in a few presses', async ({ page }) => {

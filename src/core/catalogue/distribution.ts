@@ -1,14 +1,14 @@
 import type { Part, Terminal } from '@/core/plan'
-import { bar, definePart, fusePlace, optional, terminal } from './builders'
+import { bar, definePart, fusePlace, optional, terminal, type ClampPreset } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => String(i + 1))
 
 /** A joint whose terminals are all one. */
-function joint(
+export function joint(
   name: string,
   size: readonly [number, number, number],
   count: number,
-  clamp: 'lever' | 'railSpring',
+  clamp: ClampPreset,
   mounting: Part['mounting'],
   kind: 'splice' | 'terminal-strip',
 ): Part {
@@ -20,7 +20,7 @@ function joint(
   })
 }
 
-function fuseBlock(ways: number): Part {
+export function fuseBlock(ways: number): Part {
   const out = (key: string): Terminal =>
     terminal(key, 'V+', 'tab63', { ...optional, direction: 'out', rated_V: 58, rated_A: 30 })
   return definePart(`Blade fuse block, ${ways} ways`, [30 + ways * 14, 85, 38], {

@@ -1,6 +1,7 @@
 /** Inlets, breakers, outlets, holders, joints and earths of the mains side. */
 import type { Part } from '@/core/plan'
 import { at, bar, byHand, contact, definePart, fusePlace, optional, terminal, type ClampPreset } from '../builders'
+import { fuseBlock, joint } from '../distribution'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
@@ -106,21 +107,6 @@ const holder = (
     links: [fusePlace('F', '1', '2', family, null)],
   })
 
-const joint = (
-  name: string,
-  count: number,
-  clamp: ClampPreset,
-  mounting: Part['mounting'],
-  kind: 'splice' | 'terminal-strip',
-  size: readonly [number, number, number],
-): Part =>
-  definePart(name, size, {
-    mounting,
-    behaviour: { kind },
-    terminals: Object.fromEntries(range(count).map((n) => [String(n), terminal(String(n), 'any', clamp, optional)])),
-    links: [bar('bar', ...range(count).map(String))],
-  })
-
 /** Screws facing each other, each pair by itself. */
 const barrier = (pairs: number): Part =>
   definePart(`Barrier strip, ${pairs} pairs`, [pairs * 9.5 + 10, 22, 16], {
@@ -151,21 +137,6 @@ const earthBar = (ways: number): Part =>
     links: [bar('bar', ...range(ways).map((n) => (n === 1 ? 'PE' : `PE${n}`)))],
   })
 
-const fuseBlock = (ways: number): Part =>
-  definePart(`Blade fuse block, ${ways} ways`, [30 + ways * 14, 85, 38], {
-    behaviour: { kind: 'protective-device' },
-    terminals: {
-      IN: terminal('+ in', 'V+', 'powerStud', { direction: 'in' }),
-      ...Object.fromEntries(
-        range(ways).map((n) => [
-          String(n),
-          terminal(String(n), 'V+', 'tab63', { ...optional, direction: 'out', rated_V: 58, rated_A: 30 }),
-        ]),
-      ),
-    },
-    links: range(ways).map((n) => fusePlace(`F${n}`, 'IN', String(n), 'ISO 8820-3', null)),
-  })
-
 export const MORE_MAINS: Readonly<Record<string, Part>> = {
   'part:inlet-16': inlet('Mains inlet, 16 A', [55, 35, 40], 16, 'tab63'),
   'part:inlet-lead': inlet('Mains cord, fixed, with its clamp', [30, 30, 30], 10, 'screw'),
@@ -194,18 +165,18 @@ export const MORE_MAINS: Readonly<Record<string, Part>> = {
   'part:holder-inline-blade': holder('In-line holder for a blade fuse', 'ISO 8820-3', 'in-line', 'lever', [20, 50, 15]),
   'part:fuse-block-10': fuseBlock(10),
   'part:fuse-block-12': fuseBlock(12),
-  'part:splice-2': joint('Lever splice, 2 ways', 2, 'lever', 'loose', 'splice', [13, 20, 9]),
-  'part:rail-feed': joint('Rail terminal, feed through', 2, 'railSpring', 'rail', 'terminal-strip', [6, 50, 45]),
-  'part:rail-feed-4': joint('Rail terminal, 4 ways', 4, 'railSpring', 'rail', 'terminal-strip', [6, 70, 45]),
+  'part:splice-2': joint('Lever splice, 2 ways', [13, 20, 9], 2, 'lever', 'loose', 'splice'),
+  'part:rail-feed': joint('Rail terminal, feed through', [6, 50, 45], 2, 'railSpring', 'rail', 'terminal-strip'),
+  'part:rail-feed-4': joint('Rail terminal, 4 ways', [6, 70, 45], 4, 'railSpring', 'rail', 'terminal-strip'),
   'part:strip-18': joint(
     'Rail distribution terminal, 18 ways',
+    [92, 50, 45],
     18,
     'railSpring',
     'rail',
     'terminal-strip',
-    [92, 50, 45],
   ),
-  'part:bus-stud': joint('Bus bar, four studs', 4, 'powerStud', 'screws', 'terminal-strip', [110, 30, 30]),
+  'part:bus-stud': joint('Bus bar, four studs', [110, 30, 30], 4, 'powerStud', 'screws', 'terminal-strip'),
   'part:barrier-4': barrier(4),
   'part:barrier-6': barrier(6),
   'part:barrier-12': barrier(12),
