@@ -15,7 +15,20 @@ describe('what changed between two documents', () => {
         expect(next).toEqual(after)
         expect(withDifference(copy(before), copy(differenceOf(before, next)))).toEqual(after)
       }),
+      { numRuns: 1000 },
     ))
+
+  it.each<[string, unknown, unknown]>([
+    ['minus zero', { a: 0 }, { a: -0 }],
+    ['minus zero in a list', [0], [-0]],
+    ['a key that every object inherits', { toString: 1, a: 1 }, { toString: 1, a: 2 }],
+    ['such a key that is new', {}, { valueOf: null }],
+    ['a key that names the prototype', JSON.parse('{"__proto__":1,"a":1}'), JSON.parse('{"__proto__":2,"a":1}')],
+  ])('%s is told', (_, before, after) => {
+    const next = keepAlike(before, after)
+    expect(next).toEqual(after)
+    expect(withDifference(copy(before), copy(differenceOf(before, next)))).toEqual(after)
+  })
 
   it('keeps the order of keys', () => {
     const [before, after] = [
