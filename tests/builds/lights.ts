@@ -86,7 +86,6 @@ function garden() {
     origin: 'new',
     leadsOf: null,
     cores: [],
-    ends: { a: BARE, b: BARE },
   })
   b.device('H3', 'pixels-12', 'Long string')
     .wire('F2.3', 'H3.V+', 'V+', core)
@@ -97,17 +96,6 @@ function garden() {
   const plan = b.build()
   const key = Object.keys(plan.enclosures)[0] as EnclosureId
   return { ...plan, enclosures: { [key]: drained(plan.enclosures[key]!) } }
-}
-
-const BARE = {
-  kind: 'bare' as const,
-  family: null,
-  pitch_mm: null,
-  gender: null,
-  key: null,
-  hasLatch: null,
-  ways: null,
-  mates: null,
 }
 
 /** A main box and a satellite: a parallel pair of feeders, data with its ground, each box with its fuses. */

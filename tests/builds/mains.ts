@@ -86,23 +86,11 @@ function rack() {
       origin: 'new',
       leadsOf: `device:${tag.toLowerCase()}` as DeviceId,
       cores: [],
-      ends: { a: BARE, b: BARE },
     })
     for (const pin of ['L', 'N', 'PE'] as const)
       b.wire(`${outlet}.${pin}`, `${tag}.${pin}`, pin, { size, cable, jacket: 'jacketed', length_mm: 1500 })
   }
   return b.build()
-}
-
-const BARE = {
-  kind: 'bare' as const,
-  family: null,
-  pitch_mm: null,
-  gender: null,
-  key: null,
-  hasLatch: null,
-  ways: null,
-  mates: null,
 }
 
 export const MAINS: readonly Build[] = [

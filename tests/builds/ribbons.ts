@@ -1,6 +1,6 @@
 import { bar, definePart, draw, optional, terminal } from '@/core/catalogue/builders'
 import { newWire, PlanBuilder } from '@/core/patterns'
-import { makeCable, type CableId, type Part, type Plan, type WireId } from '@/core/plan'
+import { type CableId, type Part, type Plan, type WireId } from '@/core/plan'
 import { fine, stop, type Build } from './build'
 import * as to from './edits'
 
@@ -77,21 +77,18 @@ function ribbon(): Plan {
     .wire('PE1.PE', 'PS1.PE', 'PE')
     .wire('PS1.V+1', 'A1.V+', 'V+', { length_mm: 200 })
     .wire('PS1.V-1', 'A1.V-', 'V-', { length_mm: 200 })
-    .cable(
-      'ribbon',
-      makeCable({
-        name: 'Ribbon of six',
-        od_mm: null,
-        premade: true,
-        length_mm: 300,
-        printed: null,
-        flexClass: 'fixed',
-        shielded: false,
-        origin: 'new',
-        ends: { a: plug('A1'), b: plug('A2') },
-        cores: range(WAYS).map((n) => ({ id: String(n), size: '28 AWG', colour: null })),
-      }),
-    )
+    .cable('ribbon', {
+      name: 'Ribbon of six',
+      od_mm: null,
+      premade: true,
+      length_mm: 300,
+      printed: null,
+      flexClass: 'fixed',
+      shielded: false,
+      origin: 'new',
+      ends: { a: plug('A1'), b: plug('A2') },
+      cores: range(WAYS).map((n) => ({ id: String(n), size: '28 AWG', colour: null })),
+    })
     .build()
   const cores = range(WAYS).map((way) => {
     const end = (side: 'a' | 'b') => ({ kind: 'plug' as const, cable: RIBBON, end: side, way })

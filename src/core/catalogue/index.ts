@@ -1,5 +1,6 @@
 import type { Part, PartId } from '@/core/plan'
 import { DISTRIBUTION_PARTS } from './distribution'
+import { withHousings } from './connectors'
 import { fitted } from './fit'
 import { MORE_LOADS } from './families/loads'
 import { MORE_MAINS } from './families/mains'
@@ -24,7 +25,9 @@ export const CATALOGUE: Readonly<Record<PartId, Part>> = Object.fromEntries(
     ...MORE_MAINS,
     ...MORE_SWITCHING,
     ...MORE_LOADS,
-  }).map(fitted),
+  })
+    .map(fitted)
+    .map(withHousings),
 )
 
 export function cataloguePart(id: string): { readonly id: PartId; readonly part: Part } {
@@ -33,6 +36,7 @@ export function cataloguePart(id: string): { readonly id: PartId; readonly part:
   return { id: id as PartId, part }
 }
 
+export { connectorOf, housingsOf } from './connectors'
 export { partFacts, partWords } from './describePart'
 export { newDevice } from './newDevice'
 export { nextTag, tagPrefix } from './tags'

@@ -1,4 +1,5 @@
 import {
+  landed,
   landingOf,
   type Device,
   type DeviceId,
@@ -26,6 +27,8 @@ export interface JoinedNet {
 
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context {
+  /** As it is joined: what a plug brings stands at its terminal. */
+  readonly plan: Plan
   readonly reckoning: Reckoning
   /** Of the circuit alone: its records know no place, colour or note. */
   readonly model: Model
@@ -35,11 +38,10 @@ export class Context {
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
   private joined: readonly JoinedNet[] | null = null
 
-  /** @param whole the plan that `plan` is a view of: what was reckoned for it is the same */
-  constructor(
-    readonly plan: Plan,
-    whole: Plan = plan,
-  ) {
+  /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
+  constructor(view: Plan, whole: Plan = view) {
+    const plan = landed(view)
+    this.plan = plan
     const reckoning = reckon(whole)
     this.reckoning = reckoning
     const { model } = settlePlan(whole)

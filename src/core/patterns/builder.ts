@@ -5,6 +5,8 @@ import {
   makeEnclosure,
   makeRaceway,
   standardFaces,
+  makeCable,
+  type CableGiven,
   type CableId,
   type DeviceGiven,
   type DeviceId,
@@ -50,6 +52,7 @@ export function newWire(from: WireEnd, to: WireEnd, fn: WireFunction, label: str
     core: null,
     origin: 'new',
     knownFrom: 'sheet',
+    claims: [],
     note: '',
     ...rest,
   }
@@ -197,8 +200,8 @@ export class PlanBuilder {
     return id
   }
 
-  cable(key: string, cable: Plan['cables'][CableId]): this {
-    this.plan.cables = { ...this.plan.cables, [`cable:${key}` as CableId]: cable }
+  cable(key: string, cable: CableGiven): this {
+    this.plan.cables = { ...this.plan.cables, [`cable:${key}` as CableId]: makeCable(cable) }
     return this
   }
 

@@ -71,6 +71,15 @@ export const device = z.strictObject({
   fixedWith: unknown(z.enum(['screws', 'rail', 'tape', 'ties', 'glue'])),
   /** Of its fixing screws, where not as reckoned. */
   screw_mm: unknown(positive().max(200, { error: 'must be 200 mm or less' })),
+  /** How the plug of a connector is told from others that go there too, or kept from turning. */
+  toldApart: list(
+    z.strictObject({
+      connector: localKey,
+      by: z.enum(['key', 'colour', 'label', 'connector', 'length']),
+      text: text(80),
+    }),
+    64,
+  ).default([]),
   /** The cover over its mains terminals is on. */
   hasCover: unknown(z.boolean()),
   /** Of a fan. */

@@ -45,6 +45,7 @@ export {
 } from './make'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
+export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
 export { boxPlans, circuitView, guardingView, layoutView, placesView, wiringView, type View } from './views'

@@ -44,6 +44,9 @@ const canonicalSize = z.string().transform((label, context) => {
   return z.NEVER
 })
 
+export const KNOWN_FROM = ['sheet', 'measured', 'copied', 'guessed'] as const
+const knownFrom = z.enum(KNOWN_FROM)
+
 /** One conductor from an end to an end. What is null is reckoned. */
 export const wire = z.strictObject({
   label: text(24),
@@ -66,7 +69,12 @@ export const wire = z.strictObject({
   cable: cableId.nullable(),
   core: text(24).nullable(),
   origin,
-  knownFrom: z.enum(['sheet', 'measured', 'copied', 'guessed']),
+  knownFrom,
+  /** What other sources say of one of its ends, in their words; beside one another they show where guides contradict. */
+  claims: list(
+    z.strictObject({ knownFrom, source: text(80), side: z.enum(['from', 'to']), says: text(60) }),
+    12,
+  ).default([]),
   note: note(),
 })
 export type Wire = z.output<typeof wire>
@@ -108,6 +116,11 @@ export const cable = z.strictObject({
   ends: z.strictObject({ a: cableEnd, b: cableEnd }).default({ a: BARE, b: BARE }),
   /** Cores as they are in the jacket; a wire names its core. */
   cores: list(z.strictObject({ id: text(24), colour: unknown(colour), size: unknown(canonicalSize) }), 200).default([]),
+  /** The delivery or list it came with, and whether it has been found there; null where nobody looked yet. */
+  kit: unknown(text(80)),
+  isHere: unknown(z.boolean()),
+  /** Why it joins nothing: kept as a spare, for later. */
+  aside: unknown(text(200)),
   /** The device whose own leads these are. */
   leadsOf: unknown(deviceId),
 })

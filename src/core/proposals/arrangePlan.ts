@@ -1,6 +1,7 @@
 import { contains, footprint, grow, meets, overlaps, type Box3, type Rect } from '@/core/geometry'
 import type { ArrangeItem, ArrangePull, ArrangeRequest, Arrangement } from '@/core/packing'
 import {
+  landed,
   PART_KINDS,
   type Command,
   type Device,
@@ -65,7 +66,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
   const [faceKey, face] = plate
   const waiting = waitingFor(plan, enclosure)
   const functions = new Map<DeviceId, Set<string>>()
-  for (const wire of Object.values(plan.wires))
+  for (const wire of Object.values(landed(plan).wires))
     for (const end of [wire!.from, wire!.to])
       if (end.kind === 'terminal')
         functions.set(end.device, (functions.get(end.device) ?? new Set()).add(wire!.function))
@@ -97,7 +98,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
   ]
   const inRows = new Set<string>([...items.map(({ id }) => id), ...standing.map(({ id }) => id)])
   const anchor = (id: DeviceId) => anchorOf(plan, box, face!, id)
-  const pulls = Object.values(plan.wires).flatMap((wire): ArrangePull[] => {
+  const pulls = Object.values(landed(plan).wires).flatMap((wire): ArrangePull[] => {
     if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') return []
     const [from, to] = [wire!.from.device, wire!.to.device]
     if (from === to || (!inRows.has(from) && !inRows.has(to))) return []

@@ -1,7 +1,7 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
-import type { DeviceId, Plan } from '@/core/plan'
+import { landed, type DeviceId, type Plan } from '@/core/plan'
 import { settlePlan, type Reckoning } from '@/core/figures'
 
 export interface BoxOption {
@@ -57,7 +57,7 @@ export function compareBoxes(plan: Plan, reckoning: Reckoning): readonly [BoxOpt
   const dataTo_m = (ids: readonly DeviceId[], cap_mm: number) =>
     Math.max(
       0,
-      ...Object.values(plan.wires).flatMap((wire) => {
+      ...Object.values(landed(plan).wires).flatMap((wire) => {
         const touches = [wire!.from, wire!.to].some(
           (end) =>
             end.kind === 'terminal' &&

@@ -1,7 +1,15 @@
 import { footprint, intoEnclosure, meets, overlaps, type Box3 } from '@/core/geometry'
 import { GLAND_THREADS, type GlandThread } from '@/core/reference'
 import { wireSize } from '@/core/quantity'
-import type { Command, DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
+import {
+  landed,
+  type Command,
+  type DeviceId,
+  type EnclosureId,
+  type FaceId,
+  type Plan,
+  type RacewayId,
+} from '@/core/plan'
 import { racewayRect, sideOf, type Reckoning } from '@/core/figures'
 
 /** Insulation about a conductor, and how loosely a bundle lies; common practice. */
@@ -31,7 +39,7 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
   if (!wall) return { commands: [], left: [] }
   const [faceKey, face] = wall
   const leads = new Map<DeviceId, number[]>()
-  for (const [id, wire] of Object.entries(plan.wires)) {
+  for (const [id, wire] of Object.entries(landed(plan).wires)) {
     const ends = [wire!.from, wire!.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
     const outside = ends.filter((device) => plan.devices[device]!.place.kind === 'field')
     if (outside.length !== 1 || ends.length !== 2 || wire!.origin === 'remove') continue

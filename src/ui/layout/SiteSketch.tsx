@@ -1,5 +1,5 @@
 'use client'
-import type { EnclosureId } from '@/core/plan'
+import { landed, type EnclosureId } from '@/core/plan'
 import { useRoom } from '@/ui/room'
 
 const SPAN_mm = 250
@@ -25,7 +25,7 @@ export function SiteSketch({
     return place.enclosure ?? only
   }
   const runs = new Map<string, { from: string; to: string; count: number; mains: boolean }>()
-  for (const wire of Object.values(plan.wires)) {
+  for (const wire of Object.values(landed(plan).wires)) {
     if (wire!.from.kind !== 'terminal' || wire!.to.kind !== 'terminal') continue
     const [a, b] = [homeOf(wire!.from.device), homeOf(wire!.to.device)]
     if (!a || !b || a === b) continue

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { copyDevice, repeatJoints } from '@/core/joining'
-import type { DeviceId } from '@/core/plan'
+import { landed, type DeviceId } from '@/core/plan'
 import { Button, INPUT } from '@/ui/primitives'
 import { byTag, useRoom } from '@/ui/room'
 
@@ -14,11 +14,11 @@ export function CopyDevice({ id }: { readonly id: DeviceId }) {
   const [withJoints, setWithJoints] = useState(true)
   const [message, setMessage] = useState<string | null>(null)
   const device = plan.devices[id]!
-  const joints = Object.values(plan.wires).filter((wire) =>
+  const joints = Object.values(landed(plan).wires).filter((wire) =>
     [wire!.from, wire!.to].some((end) => end.kind === 'terminal' && end.device === id),
   ).length
   const wired = new Set(
-    Object.values(plan.wires).flatMap((wire) =>
+    Object.values(landed(plan).wires).flatMap((wire) =>
       [wire!.from, wire!.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : [])),
     ),
   )

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import type { DeviceId, TerminalId, WireId } from '@/core/plan'
+import { landed, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { fittedRating } from '@/core/model'
 import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
@@ -249,7 +249,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
       <details>
         <summary className="font-semibold">Joined to it</summary>
         <ul className="mt-1 space-y-0.5 text-[14px]">
-          {Object.entries(plan.wires).flatMap(([wireId, wire]) =>
+          {Object.entries(landed(plan).wires).flatMap(([wireId, wire]) =>
             (['from', 'to'] as const).flatMap((side) => {
               const end = wire[side]
               if (end.kind !== 'terminal' || end.device !== id) return []

@@ -1,7 +1,7 @@
 'use client'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { useMemo, useState } from 'react'
-import type { DeviceId, Terminal, TerminalId, WireEnd } from '@/core/plan'
+import { landed, type DeviceId, type Terminal, type TerminalId, type WireEnd } from '@/core/plan'
 import { Button, forSearch, INPUT, Modal } from '@/ui/primitives'
 import { byTag, isWireable, terminalLabel, useRoom } from '@/ui/room'
 
@@ -19,7 +19,7 @@ export function useTerminals(): readonly TerminalChoice[] {
   const { plan } = useRoom()
   return useMemo(() => {
     const used = new Map<string, number>()
-    for (const wire of Object.values(plan.wires)) {
+    for (const wire of Object.values(landed(plan).wires)) {
       for (const end of [wire.from, wire.to])
         if (end.kind === 'terminal')
           used.set(`${end.device}|${end.terminal}`, (used.get(`${end.device}|${end.terminal}`) ?? 0) + 1)

@@ -1,5 +1,5 @@
 import { runPixels, type PixelRunRequest } from '@/core/pixels'
-import type { Plan } from '@/core/plan'
+import { landed, type Plan } from '@/core/plan'
 import type { SizedPlan } from '../settled/sizeWires'
 import type { Model } from '@/core/model'
 import type { PixelReckoning, Rail } from '../types'
@@ -51,7 +51,7 @@ export function reckonPixels(plan: Plan, model: Model, sized: SizedPlan, rails: 
 /** Whether every positive terminal of a string has a wire: it is fed at both ends. */
 function isConnected(plan: Plan, device: string, part: Plan['parts'][keyof Plan['parts']]): boolean {
   const used = new Set(
-    Object.values(plan.wires)
+    Object.values(landed(plan).wires)
       .flatMap((wire) => [wire!.from, wire!.to])
       .flatMap((end) => (end.kind === 'terminal' && end.device === device ? [end.terminal as string] : [])),
   )

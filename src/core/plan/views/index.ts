@@ -22,6 +22,7 @@ const UNNAMED = {
   sink_K_per_W: null,
   fixedWith: null,
   screw_mm: null,
+  toldApart: [],
   hasCover: null,
   blows: null,
   commandedBy: null,
@@ -35,6 +36,7 @@ export const circuitView = defineView({
   devices: (device) => ({
     ...device,
     note: '',
+    toldApart: [],
     place:
       device.place.kind === 'face'
         ? {

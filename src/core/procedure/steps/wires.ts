@@ -123,7 +123,7 @@ function stepFor(plan: Plan, id: WireId, wire: Wire, reckoned: WireReckoning | u
     ],
     minutes: wire.function === 'PE' ? MINUTES.earth : wire.function === 'signal' ? MINUTES.signal : MINUTES.wire,
     cautions: isMains ? [UNPLUG, ...(phase === 'earth' ? [EARTH_FIRST] : [])] : [],
-    after: [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [mountStep(end.device)] : [])),
+    after: [wire.from, wire.to].flatMap((end) => landingOf(plan, end) ?? []).map(({ device }) => mountStep(device)),
     why: whyWire(wire),
     facts: wireFacts(wire, reckoned, size, colour),
   })

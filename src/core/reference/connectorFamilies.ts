@@ -1,0 +1,66 @@
+import { SOURCES } from './sources'
+
+/** A kind of plug and socket: what goes into what, and which conductors its contacts take. */
+export interface ConnectorFamily {
+  readonly name: string
+  /** Of its ways; null where it is not a row. */
+  readonly pitch_mm: number | null
+  readonly min_mm2: number
+  readonly max_mm2: number
+  /** Of a contact, with its thickest conductor. */
+  readonly rated_A: number
+  /** What keeps it from going in turned or shifted; null where nothing does. */
+  readonly key: string | null
+  readonly hasLatch: boolean
+}
+
+const AWG = {
+  36: 0.0127,
+  32: 0.032,
+  30: 0.05,
+  28: 0.08,
+  26: 0.128,
+  24: 0.205,
+  22: 0.325,
+  20: 0.517,
+  18: 0.823,
+  16: 1.31,
+  14: 2.08,
+  12: 3.31,
+} as const
+
+const family = (
+  name: string,
+  pitch_mm: number | null,
+  thinnest: keyof typeof AWG,
+  thickest: keyof typeof AWG,
+  rated_A: number,
+  key: string | null,
+  hasLatch: boolean,
+): ConnectorFamily => ({ name, pitch_mm, min_mm2: AWG[thinnest], max_mm2: AWG[thickest], rated_A, key, hasLatch })
+
+/** Families as makers meet them, by the names that the trade gives their pitch and shape; common practice. */
+export const CONNECTOR_FAMILIES = {
+  '1.25': family('1.25 mm pitch contact', 1.25, 32, 28, 1, 'shroud', false),
+  '2.0': family('2.0 mm pitch contact', 2, 32, 24, 2, 'shroud', false),
+  '2.5': family('2.5 mm pitch contact', 2.5, 30, 22, 3, 'shroud', false),
+  '2.54': family('2.54 mm square pins', 2.54, 30, 22, 3, null, false),
+  '3.96': family('3.96 mm pitch contact', 3.96, 22, 16, 7, 'shroud', true),
+  '4.2': family('4.2 mm pitch contact, two rows', 4.2, 24, 16, 9, 'shapes of the cavities', true),
+  '3.5 block': family('3.5 mm pluggable block', 3.5, 28, 16, 8, 'shroud', false),
+  '5.08 block': family('5.08 mm pluggable block', 5.08, 24, 12, 15, 'shroud', false),
+  ribbon: family('Ribbon plug, 2.54 mm, two rows', 2.54, 28, 28, 1, 'notch', false),
+  network: family('Network plug, eight ways', 1.02, 26, 22, 1, 'latch on one side', true),
+  usb: family('USB plug', null, 28, 20, 3, 'shape', false),
+  round: family('Round panel plug', null, 26, 18, 5, 'groove', true),
+  barrel: family('Barrel plug, 5.5 × 2.1 mm', null, 24, 18, 5, 'shape', false),
+  lighting: family('Sealed lighting plug', null, 22, 18, 5, 'groove', true),
+} as const satisfies Record<string, ConnectorFamily>
+
+export type ConnectorFamilyId = keyof typeof CONNECTOR_FAMILIES
+
+export const CONNECTOR_SOURCE = SOURCES.practice
+
+/** The family that bears a name. */
+export const familyNamed = (name: string | null): ConnectorFamily | null =>
+  Object.values<ConnectorFamily>(CONNECTOR_FAMILIES).find((each) => each.name === name) ?? null
