@@ -26,6 +26,8 @@ export type FromWorker =
       readonly evaluation: Difference
       readonly took_ms: number
     }
+  /** What was worked out after nobody edited for a while; of the same plan. */
+  | { readonly type: 'settled'; readonly requestId: number; readonly evaluation: Difference }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
   | { readonly type: 'wired'; readonly requestId: number; readonly proposal: Proposal }
   | { readonly type: 'tried'; readonly requestId: number; readonly trial: Trial }

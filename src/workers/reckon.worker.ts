@@ -12,8 +12,29 @@ const send = (message: FromWorker) => self.postMessage(message)
 let plan: Plan | null = null
 let known: Evaluation | null = null
 
+/** After so long without an edit, the slowest part is worked out anew. */
+const IDLE_ms = 200
+let later: ReturnType<typeof setTimeout> | undefined
+
+/** Plugs that can be confused are solved once nobody edits any more; until then those of before stand. */
+function lookLater(requestId: number): void {
+  later = setTimeout(() => {
+    if (!plan) return
+    try {
+      const next = keepAlike(known, evaluate(plan))
+      if (next === known) return
+      send({ type: 'settled', requestId, evaluation: differenceOf(known, next) })
+      known = next
+    } catch (error) {
+      // What is told stands; the next edit tries again.
+      console.error(error)
+    }
+  }, IDLE_ms)
+}
+
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   const started = performance.now()
+  clearTimeout(later)
   try {
     const { requestId } = data
     if (data.type === 'size-all') send({ type: 'sized', requestId, edits: sizeAll(data.plan) })
@@ -22,10 +43,11 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     else if (data.type === 'play') send({ type: 'played', requestId, rails: playScenario(data.plan, data.scenario) })
     else {
       plan = withDifference(plan, data.plan) as Plan
-      const next = keepAlike(known, evaluate(plan))
+      const next = keepAlike(known, evaluate(plan, known?.lookAlikes ?? []))
       const evaluation = differenceOf(known, next)
       known = next
       send({ type: 'evaluated', requestId: data.requestId, evaluation, took_ms: performance.now() - started })
+      lookLater(data.requestId)
     }
   } catch (error) {
     send({

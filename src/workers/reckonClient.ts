@@ -19,11 +19,18 @@ export class ReckonClient {
   private busy: { readonly id: number; readonly done: (result: Evaluated | Error) => void } | null = null
   private waiting: { readonly plan: Plan; readonly done: (result: Evaluated | Error | null) => void } | null = null
 
-  constructor() {
+  /** @param onSettled what was worked out of the plan evaluated last, after its evaluation was given */
+  constructor(onSettled: (evaluation: Evaluation) => void) {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (data.type === 'ready') {
         this.isReady = true
         return this.startWaiting()
+      }
+      if (data.type === 'settled') {
+        this.known = withDifference(this.known, data.evaluation) as Evaluation
+        // A newer plan is on its way, and its own answer follows.
+        if (!this.busy) onSettled(this.known)
+        return
       }
       if (this.busy?.id !== data.requestId) return
       const { done } = this.busy

@@ -1,4 +1,5 @@
-import { review, type Finding } from '@/core/findings'
+import { lookAlikeFindings, lookAlikes, stillThere, type LookAlike } from '@/core/lookAlikes'
+import { bySeverity, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { planSteps, type Step } from '@/core/procedure'
 import { reckon, type Reckoning } from '@/core/figures'
@@ -8,11 +9,20 @@ export interface Evaluation {
   readonly reckoning: Reckoning
   readonly findings: readonly Finding[]
   readonly procedure: readonly Step[]
+  /** Plugs that can be confused, and what then happens. */
+  readonly lookAlikes: readonly LookAlike[]
 }
 
-export function evaluate(plan: Plan): Evaluation {
+/** @param known plugs that can be confused, where they were worked out for a plan much like it; they are the slowest part. */
+export function evaluate(plan: Plan, known?: readonly LookAlike[]): Evaluation {
   const reckoning = reckon(plan)
-  return { reckoning, findings: review(plan), procedure: planSteps(plan, reckoning) }
+  const confused = known ? stillThere(plan, known) : lookAlikes(plan)
+  return {
+    reckoning,
+    findings: bySeverity([...review(plan), ...lookAlikeFindings(plan, confused)]),
+    procedure: planSteps(plan, reckoning),
+    lookAlikes: confused,
+  }
 }
 
 export { whatFollowed, type Followed } from './followed'

@@ -32,11 +32,12 @@ export function findAll(plan: Plan): readonly Finding[] {
 /** What a person is told: what is alike in one line, what follows from something else told with it; stops first. */
 export function review(plan: Plan): readonly Finding[] {
   const findings = foldAlike(plan, findAll(plan))
-  return foldConsequences(
-    plan,
-    findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]),
-  )
+  return foldConsequences(plan, bySeverity(findings))
 }
+
+/** Stops first; otherwise as they come. */
+export const bySeverity = (findings: readonly Finding[]): readonly Finding[] =>
+  findings.toSorted((a, b) => ORDER[a.severity] - ORDER[b.severity])
 
 /** The findings of one rule, each with an id of its own that does not depend on the order in which things were entered. */
 export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {

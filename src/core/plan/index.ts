@@ -23,7 +23,7 @@ export {
 export { plan as planSchema, PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, type Plan } from './plan'
 export { partFaults, referenceFaults } from './references'
 export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'
-export { TREATMENTS, type Treatment, type WireEnd } from './wire'
+export { KNOWN_FROM, NOT_JOINED_YET, TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
 export { highestWireNumber } from './wireNumbers'
@@ -45,6 +45,7 @@ export {
 } from './make'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
+export { asLabel, namesOf } from './saidOf'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
@@ -72,3 +73,4 @@ export type Actuator = Part['actuators'][number]
 export type Connector = Part['connectors'][number]
 export type MovedLink = Extract<Link, { readonly actuator: string }>
 export type Cable = Plan['cables'][keyof Plan['cables']]
+export type CableEnd = Cable['ends']['a']

@@ -19,6 +19,9 @@ export const wireEnd = z.discriminatedUnion('kind', [
 ])
 export type WireEnd = z.output<typeof wireEnd>
 
+/** Why an end is parked that nobody joined so far: it is open, and is told as such. */
+export const NOT_JOINED_YET = 'not joined yet'
+
 export const TREATMENTS = [
   'ferrule',
   'twin-ferrule',

@@ -202,7 +202,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   }, [client, logClient])
   useOthersChanges(client, logClient, channel)
   useEffect(() => {
-    reckoner.current = new ReckonClient()
+    reckoner.current = new ReckonClient((evaluation) => setEvaluated((now) => now && { ...now, evaluation }))
     return () => {
       reckoner.current?.close()
       reckoner.current = null

@@ -1,5 +1,7 @@
 /** Motors, drivers, boards, sensors, fans, heaters, pumps, lamps and pixels in the sizes that are sold. */
 import type { Part, Terminal } from '@/core/plan'
+import type { ConnectorFamilyId } from '@/core/reference'
+import { connectorOf, housingsOf } from '../connectors'
 import { bar, byFirmware, definePart, draw, optional, semiconductor, terminal, type ClampPreset } from '../builders'
 
 type Size = readonly [number, number, number]
@@ -204,6 +206,9 @@ const machineController = (inputs: number, outputs: number): Part =>
     draws: [draw('logic', 'Logic', 'V+', 'V-', 24, { power_W: 5 }, { min_V: 20.4, max_V: 28.8 })],
   })
 
+/** Outlets of a board up to here are plugs; common practice. */
+const PLUGGED_A = 2
+
 /** A board for a printer or router: switched outputs by blocks, axes with their motors, inputs for switches and warmth. */
 function machineBoard(
   name: string,
@@ -213,10 +218,13 @@ function machineBoard(
   probes: readonly string[],
   size: Size,
 ): Part {
-  const output = (block: string, rated_A: number) => ({
-    [`${block}+`]: terminal('+', 'V+', 'boardScrew', { ...optional, block, direction: 'out', rated_A }),
-    [`${block}-`]: terminal('−', 'V-', 'boardScrew', { ...optional, block, direction: 'out', rated_A }),
-  })
+  // A fan's outlet is a plug of two contacts like a sensor's; what takes more is clamped.
+  const output = (block: string, rated_A: number) => {
+    const clamp = rated_A <= PLUGGED_A ? 'contact25' : 'boardScrew'
+    const side = (label: string, fn: 'V+' | 'V-', position: number) =>
+      terminal(label, fn, clamp, { ...optional, block, position, direction: 'out', rated_A })
+    return { [`${block}+`]: side('+', 'V+', 1), [`${block}-`]: side('−', 'V-', 2) }
+  }
   const axis = (n: number) =>
     Object.fromEntries(
       (['A+', 'A-', 'B+', 'B-'] as const).map((label, i) => [
@@ -246,7 +254,7 @@ function machineBoard(
     rated_A: 30,
     conductors: { min_mm2: 0.2, max_mm2: 6, count: 1 },
   } as const
-  return definePart(name, size, {
+  const board = definePart(name, size, {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -282,6 +290,7 @@ function machineBoard(
       ),
     ],
   })
+  return withPorts(board, usb('USB'))
 }
 
 const pixelController = (outputs: number): Part =>
@@ -326,7 +335,13 @@ const powered = (
   })
 
 /** A panel socket or jack, through and through: what comes in at the front leaves at the back. */
-const coupler = (name: string, pins: readonly string[], clamp: ClampPreset, size: Size): Part =>
+const coupler = (
+  name: string,
+  family: ConnectorFamilyId,
+  pins: readonly string[],
+  clamp: ClampPreset,
+  size: Size,
+): Part =>
   definePart(name, size, {
     mounting: 'panel',
     behaviour: { kind: 'coupler' },
@@ -339,6 +354,14 @@ const coupler = (name: string, pins: readonly string[], clamp: ClampPreset, size
       ),
     ),
     links: pins.map((_, i) => bar(`P${i + 1}`, `in${i + 1}`, `out${i + 1}`)),
+    connectors: (['in', 'out'] as const).map((side) =>
+      connectorOf(
+        side,
+        side,
+        family,
+        pins.map((_, i) => `${side}${i + 1}`),
+      ),
+    ),
   })
 
 /** A sensor on three leads: plus, minus and what it says. */
@@ -409,6 +432,31 @@ const servo = (name: string, current_A: number, size: Size): Part =>
     },
     draws: [draw('load', 'Servo', 'V+', 'V-', 5, { current_A }, { min_V: 4.8, max_V: 7.4, startFactor: 2 })],
   })
+
+/** A socket for data on a part: its terminals, and the connector that they are in. */
+interface DataPort {
+  readonly terminals: Readonly<Record<string, Terminal>>
+  readonly connector: Part['connectors'][number]
+}
+
+function dataPort(id: string, family: 'usb' | 'network', pins: readonly string[]): DataPort {
+  const keys = pins.map((_, i) => `${id}.${i + 1}`)
+  const pinOf = (label: string, i: number) =>
+    terminal(label, 'data', 'moulded', { ...optional, ...LEADS, block: id, position: i + 1, rated_V: 30, rated_A: 1 })
+  return {
+    terminals: Object.fromEntries(pins.map((label, i) => [keys[i]!, pinOf(label, i)])),
+    connector: connectorOf(id, id, family, keys),
+  }
+}
+const usb = (id: string) => dataPort(id, 'usb', ['5V', 'D−', 'D+', 'GND'])
+const network = (id: string) => dataPort(id, 'network', range(8).map(String))
+
+/** The part with sockets for data besides its own connectors. */
+const withPorts = (part: Part, ...ports: readonly DataPort[]): Part => ({
+  ...part,
+  terminals: Object.assign({}, part.terminals, ...ports.map(({ terminals }) => terminals)) as Part['terminals'],
+  connectors: [...housingsOf(part), ...ports.map(({ connector }) => connector)],
+})
 
 const keyed = (entries: readonly (readonly [string, Part])[]) => Object.fromEntries(entries)
 
@@ -481,18 +529,47 @@ export const MORE_LOADS: Readonly<Record<string, Part>> = {
   ),
   'part:pixel-controller-4': pixelController(4),
   'part:pixel-controller-8': pixelController(8),
-  'part:computer-5-15': powered('Single-board computer, 5 V 15 W', 'computer', 5, 15, [85, 56, 25]),
-  'part:computer-12': powered('Small computer, 12 V 30 W', 'computer', 12, 30, [120, 120, 40], [11, 13]),
+  'part:computer-5-15': withPorts(
+    powered('Single-board computer, 5 V 15 W', 'computer', 5, 15, [85, 56, 25]),
+    usb('USB1'),
+    usb('USB2'),
+    network('NET'),
+  ),
+  'part:computer-12': withPorts(
+    powered('Small computer, 12 V 30 W', 'computer', 12, 30, [120, 120, 40], [11, 13]),
+    usb('USB1'),
+    usb('USB2'),
+    network('NET'),
+  ),
   'part:screen-12': powered('Screen, 12 V 10 W', 'screen', 12, 10, [200, 130, 20], [10.8, 13.2]),
   'part:screen-24': powered('Operator panel, 24 V 10 W', 'screen', 24, 10, [200, 150, 45], [20.4, 28.8]),
-  'part:network-switch-5': powered('Network switch, 5 V 5 W', 'other', 5, 5, [100, 70, 25]),
-  'part:usb-hub-5': powered('USB hub, 5 V 10 W', 'other', 5, 10, [90, 40, 20]),
-  'part:camera-5': powered('Camera, 5 V 2 W', 'other', 5, 2, [30, 30, 25]),
-  'part:coupler-usb': coupler('USB panel coupler', ['5V', 'D−', 'D+', 'GND'], 'moulded', [30, 20, 30]),
-  'part:coupler-network': coupler('Network panel coupler', range(8).map(String), 'moulded', [22, 28, 32]),
-  'part:jack-barrel': coupler('Barrel jack, panel, 5.5 × 2.1 mm', ['+', '−'], 'solderEnd', [14, 14, 25]),
-  'part:plug-panel-4': coupler('Round panel connector, 4 ways', range(4).map(String), 'solderEnd', [18, 18, 35]),
-  'part:plug-panel-8': coupler('Round panel connector, 8 ways', range(8).map(String), 'solderEnd', [22, 22, 38]),
+  'part:network-switch-5': withPorts(
+    powered('Network switch, 5 V 5 W', 'other', 5, 5, [100, 70, 25]),
+    ...range(5).map((n) => network(`NET${n}`)),
+  ),
+  'part:usb-hub-5': withPorts(
+    powered('USB hub, 5 V 10 W', 'other', 5, 10, [90, 40, 20]),
+    usb('UP'),
+    ...range(4).map((n) => usb(`USB${n}`)),
+  ),
+  'part:camera-5': withPorts(powered('Camera, 5 V 2 W', 'other', 5, 2, [30, 30, 25]), usb('USB')),
+  'part:coupler-usb': coupler('USB panel coupler', 'usb', ['5V', 'D−', 'D+', 'GND'], 'moulded', [30, 20, 30]),
+  'part:coupler-network': coupler('Network panel coupler', 'network', range(8).map(String), 'moulded', [22, 28, 32]),
+  'part:jack-barrel': coupler('Barrel jack, panel, 5.5 × 2.1 mm', 'barrel', ['+', '−'], 'solderEnd', [14, 14, 25]),
+  'part:plug-panel-4': coupler(
+    'Round panel connector, 4 ways',
+    'round',
+    range(4).map(String),
+    'solderEnd',
+    [18, 18, 35],
+  ),
+  'part:plug-panel-8': coupler(
+    'Round panel connector, 8 ways',
+    'round',
+    range(8).map(String),
+    'solderEnd',
+    [22, 22, 38],
+  ),
   'part:proximity-plus': threeWire('Proximity switch, 10–30 V, output to plus', [10, 30], 24, [12, 12, 60]),
   'part:proximity-5': threeWire('Proximity switch, 5 V', [4.5, 5.5], 5, [12, 12, 40]),
   'part:end-stop-3': threeWire('End stop on three leads, 5 V', [3, 5.5], 5, [20, 12, 8]),

@@ -1,4 +1,4 @@
-import { landingOf, type CableId, type WireId } from '@/core/plan'
+import { landingOf, NOT_JOINED_YET, type CableId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
@@ -22,7 +22,11 @@ export const coreOpen = defineRule<Facts>({
       if (origin === 'remove') return []
       const own = wires.filter((id) => plan.wires[id]!.cable === cable && plan.wires[id]!.origin !== 'remove')
       const open = own.filter((id) =>
-        [plan.wires[id]!.from, plan.wires[id]!.to].some((end) => end.kind === 'plug' && landingOf(plan, end) === null),
+        [plan.wires[id]!.from, plan.wires[id]!.to].some(
+          (end) =>
+            (end.kind === 'plug' && landingOf(plan, end) === null) ||
+            (end.kind === 'parked' && end.why === NOT_JOINED_YET),
+        ),
       )
       const isPlugged = ends.a.mates !== null && ends.b.mates !== null
       const followed = new Set(own.map((id) => plan.wires[id]!.core))
@@ -34,7 +38,7 @@ export const coreOpen = defineRule<Facts>({
   },
   word: ({ cable, wires, cores }, context) => ({
     subjects: wires.length > 0 ? wires.map((id) => ({ kind: 'wire', id })) : [{ kind: 'plan' }],
-    what: `“${context.plan.cables[cable]!.name}”: ${[...wires.map((id) => context.wireName(id)), ...cores.map((core) => `core ${core}`)].slice(0, 6).join(', ')} ${wires.length + cores.length === 1 ? 'ends' : 'end'} at a way with no contact`,
-    why: 'One open core of a ribbon or a network cable is a day of looking. See that both plugs have their contact in that way, or park the core.',
+    what: `“${context.plan.cables[cable]!.name}”: ${[...wires.map((id) => context.wireName(id)), ...cores.map((core) => `core ${core}`)].slice(0, 6).join(', ')} ${wires.length + cores.length === 1 ? 'ends' : 'end'} at nothing: a way with no contact, or a bare end not joined yet`,
+    why: 'One open core of a ribbon or a network cable is a day of looking. See that both plugs have their contact in that way, join the bare end, or park the core with its reason.',
   }),
 })
