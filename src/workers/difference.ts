@@ -82,7 +82,8 @@ export function withDifference(before: unknown, difference: Difference): unknown
 
 /** The next document with the objects of the one before wherever they say the same. */
 export function keepAlike<T>(before: unknown, after: T): T {
-  if (Object.is(before, after) || typeof before !== 'object' || typeof after !== 'object' || !before || !after) return after
+  if (Object.is(before, after) || typeof before !== 'object' || typeof after !== 'object' || !before || !after)
+    return after
   if (Array.isArray(before) !== Array.isArray(after)) return after
   if (Array.isArray(after)) {
     const list = before as readonly unknown[]
@@ -96,7 +97,6 @@ export function keepAlike<T>(before: unknown, after: T): T {
   }
   const next = Object.keys(after)
   const kept = next.map((key) => [key, keepAlike(own(before, key), own(after, key))] as const)
-  const isSame =
-    isAlike(Object.keys(before), next) && kept.every(([key, value]) => Object.is(value, own(before, key)))
+  const isSame = isAlike(Object.keys(before), next) && kept.every(([key, value]) => Object.is(value, own(before, key)))
   return (isSame ? before : Object.fromEntries(kept)) as T
 }

@@ -1,7 +1,7 @@
 import { bar, definePart, draw, optional, terminal } from '@/core/catalogue/builders'
 import { newWire, PlanBuilder } from '@/core/patterns'
 import { type CableId, type Part, type Plan, type WireId } from '@/core/plan'
-import { fine, stop, type Build } from './build'
+import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
@@ -44,6 +44,16 @@ const headed = (name: string, isSource: boolean): Part =>
         key: 'notch',
         hasLatch: null,
         ways: range(WAYS).map(String),
+      },
+      {
+        id: 'spare',
+        name: 'Spare header',
+        family: '2.5 mm pitch header',
+        pitch_mm: 2.5,
+        gender: 'socket',
+        key: null,
+        hasLatch: null,
+        ways: [null, null],
       },
     ],
   })
@@ -115,6 +125,11 @@ export const RIBBONS: readonly Build[] = [
           wires: Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== 'wire:core5')),
         }),
         /core 5/,
+      ),
+      caution(
+        'a ribbon printed for the spare header',
+        withCable(RIBBON, (cable) => ({ ...cable, printed: 'Spare header' })),
+        /printed “Spare header”/,
       ),
       stop(
         'a plug of five ways on six',

@@ -87,6 +87,7 @@ export const BUILD_SAMPLES = {
   'common-open': from('press feeder', 'inputs’ common not joined'),
   'contact-bridged': from('bench saw feed', 'guard bridged'),
   'contact-half-wired': from('bench saw feed', 'holding contact wired on one side'),
+  'label-other-port': from('screen on a ribbon', 'a ribbon printed for the spare header'),
   'core-open': from('screen on a ribbon', 'a core left out of the ribbon'),
   'driver-above-motor': from('router, converted', 'drivers set above their motors'),
   'driver-without-motor': from('router, converted', 'driver without its motor'),

@@ -39,6 +39,12 @@ const blade = (tag: string, link: string, rating_A: number): Command => ({
   link,
   fitted: { family: 'ISO 8820-3', rating_A, curve: null },
 })
+const claim = (says: string, knownFrom: 'copied' | 'sheet') => ({
+  knownFrom,
+  source: 'a guide',
+  side: 'from' as const,
+  says,
+})
 const change = (n: number, changes: Extract<Command, { type: 'updateWire' }>['changes']): Command => ({
   type: 'updateWire',
   id: wire(n),
@@ -647,6 +653,11 @@ const SAMPLES: Readonly<
       () => clay(change(5, { toTreatment: 'tinned' })),
     ],
     good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })],
+  },
+  'sources-differ': {
+    // W42 is joined to one terminal; a copied guide names another.
+    bad: [() => clay(change(42, { claims: [claim('pin 99', 'copied')] }))],
+    good: [() => clay(), () => clay(change(42, { knownFrom: 'measured', claims: [claim('pin 99', 'copied')] }))],
   },
   'connection-guessed': { bad: [() => clay(change(42, { knownFrom: 'guessed' }))], good: [() => clay()] },
   'signals-without-common-negative': {

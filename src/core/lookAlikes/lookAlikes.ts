@@ -69,8 +69,7 @@ export function lookAlikes(plan: Plan): readonly LookAlike[] {
       if (plug.ways.length === 0 || plug.spec.family === null) return
       alike.forEach((other, k) => {
         const isPlugged = other.ways.length > 0
-        if (k === i || (isPlugged && k < i) || (!isPlugged && other.plug !== null))
-          return
+        if (k === i || (isPlugged && k < i) || (!isPlugged && other.plug !== null)) return
         found.push(isPlugged ? judge.exchange(plug, other) : judge.move(plug, other))
       })
       if (plug.spec.key === null && plug.spec.ways.length > 1) found.push(judge.turn(plug))

@@ -1,5 +1,5 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import type { Plan } from '@/core/plan'
+import { landed, type Plan, type WireEnd, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { Reckoning } from '@/core/figures'
 import { CAPACITORS, UNPLUG } from '../cautions'
@@ -27,6 +27,7 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
     ...(hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []),
     ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
     ...(hasMains ? [insulationStep(mains, factsOf)] : []),
+    ...guessSteps(plan, factsOf),
     ...railSteps(plan, reckoning, factsOf),
   ]
 }
@@ -72,6 +73,41 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         },
         facts: { path: factsOf(path.map(making)) },
         why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing.`,
+      }),
+    ]
+  })
+}
+
+/** What is guessed, or said otherwise by another source, is measured before it gets power. */
+function guessSteps(plan: Plan, factsOf: FactsOf): readonly Step[] {
+  const making = stepMaking(plan)
+  const joined = landed(plan)
+  const nameOf = (end: WireEnd) => {
+    if (end.kind !== 'terminal') return end.kind === 'parked' ? `its parked end, ${end.where}` : 'its loose plug'
+    const { tag, part } = plan.devices[end.device]!
+    const { block, label } = plan.parts[part]!.terminals[end.terminal]!
+    return `${tag} ${block ? `${block} ` : ''}${label}`
+  }
+  return (Object.entries(joined.wires) as [WireId, Plan['wires'][WireId]][]).flatMap(([id, wire]): Step[] => {
+    const others = wire.claims.filter(({ knownFrom }) => knownFrom !== 'measured')
+    const isDoubted = wire.knownFrom === 'guessed' || (others.length > 0 && wire.knownFrom !== 'measured')
+    if (!isDoubted || wire.origin === 'remove') return []
+    const claimed = others.map(({ source, says }) => `${source || 'another source'} says ${says}`)
+    return [
+      stepOf({
+        id: `check:guess/${id}`,
+        phase: 'checks',
+        wire: id,
+        title: `${wire.label || id}: ${nameOf(wire.from)} to ${nameOf(wire.to)}, ${wire.knownFrom === 'guessed' ? 'guessed' : 'sources differ'}`,
+        lines: [
+          'Continuity from one end to the other, and to none of the pins beside it; with both ends off where electronics hang on it.',
+          ...claimed,
+          'When it is so, set “known from” to measured.',
+        ],
+        minutes: MINUTES.check,
+        after: [making(id)],
+        facts: { wire: factsOf([making(id)]), claims: claimed.join(';') },
+        why: 'Guides contradict one another. What nobody measured is the likeliest to be wrong, and the first to burn.',
       }),
     ]
   })

@@ -7,6 +7,7 @@ import { driverWithoutSignals } from './driverWithoutSignals'
 import { fusePlaceEmpty } from './fusePlaceEmpty'
 import { jumpersUnlike } from './jumpersUnlike'
 import { outputShorted } from './outputShorted'
+import { labelOtherPort } from './labelOtherPort'
 import { pairHalf } from './pairHalf'
 import { pixelsWithoutData } from './pixelsWithoutData'
 import { plugMisfits } from './plugMisfits'
@@ -24,6 +25,7 @@ export const completeRules = {
   'fuse-place-empty': fusePlaceEmpty,
   'jumpers-unlike': jumpersUnlike,
   'output-shorted': outputShorted,
+  'label-other-port': labelOtherPort,
   'pair-half': pairHalf,
   'pixels-without-data': pixelsWithoutData,
   'plug-misfits': plugMisfits,

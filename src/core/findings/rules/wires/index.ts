@@ -1,4 +1,5 @@
 import type { Rule } from '../../types'
+import { sourcesDiffer } from './sourcesDiffer'
 import { colourOffScheme } from './colourOffScheme'
 import { connectionGuessed } from './connectionGuessed'
 import { greenYellowMisused } from './greenYellowMisused'
@@ -13,6 +14,7 @@ import { functionContradictsNet } from './functionContradictsNet'
 
 /** About wires: sizes, colours, and what lies beside what. */
 export const wiresRules = {
+  'sources-differ': sourcesDiffer,
   'colour-off-scheme': colourOffScheme,
   'connection-guessed': connectionGuessed,
   'green-yellow-misused': greenYellowMisused,
