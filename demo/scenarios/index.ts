@@ -1,4 +1,5 @@
 import type { Plan } from '@/core/plan'
+import { inCables } from './inCables'
 import { clayPrinter } from './clayPrinter'
 import { foamGantry } from './foamGantry'
 import { seedlingArm } from './seedlingArm'
@@ -6,8 +7,8 @@ import { shadowStage } from './shadowStage'
 
 /** The demo plans by the name of their file. */
 export const DEMOS: Readonly<Record<string, () => Plan>> = {
-  'clay-printer': clayPrinter,
-  'foam-gantry': foamGantry,
-  'seedling-arm': seedlingArm,
-  'shadow-stage': shadowStage,
+  'clay-printer': () => inCables(clayPrinter()),
+  'foam-gantry': () => inCables(foamGantry()),
+  'seedling-arm': () => inCables(seedlingArm()),
+  'shadow-stage': () => inCables(shadowStage()),
 }

@@ -13,7 +13,7 @@ import {
 } from '@/core/plan'
 import { CONNECTOR_FAMILIES } from '@/core/reference'
 import { PlanBuilder } from '@/core/patterns'
-import { readKitList } from '@/formats/kitList'
+
 import {
   bindWires,
   CABLE_KINDS,
@@ -28,6 +28,7 @@ import {
   plugIn,
   plugOf,
   pullOut,
+  readKitList,
   stateOf,
   STEPPER_LEADS,
   takeIn,

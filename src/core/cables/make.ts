@@ -181,16 +181,13 @@ export function bindWires(plan: Plan, wires: readonly WireId[], name: string): r
   const { id } = freeCable(plan)
   const first = plan.wires[wires[0]!]
   if (!first) return []
-  const near = first.from.kind === 'terminal' ? first.from.device : null
-  // Every wire is seen from the device that the first one starts at.
+  const devicesOf = (wire: WireId) =>
+    [plan.wires[wire]!.to, plan.wires[wire]!.from].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
+  // What all of them go to is at the second end.
+  const far = devicesOf(wires[0]!).find((device) => wires.every((wire) => devicesOf(wire).includes(device)))
   const seen = wires.map((wire) => {
     const own = plan.wires[wire]!
-    const isTurned =
-      near !== null &&
-      own.from.kind === 'terminal' &&
-      own.from.device !== near &&
-      own.to.kind === 'terminal' &&
-      own.to.device === near
+    const isTurned = far !== undefined && !(own.to.kind === 'terminal' && own.to.device === far)
     return {
       wire,
       own,

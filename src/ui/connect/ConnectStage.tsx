@@ -11,6 +11,8 @@ import { DeviceSheet } from './DeviceSheet'
 // Fetched when they are wanted, not with the page.
 const WiringDialog = dynamic(() => import('./WiringDialog').then((module) => module.WiringDialog), { ssr: false })
 const InOrderDialog = dynamic(() => import('./InOrderDialog').then((module) => module.InOrderDialog), { ssr: false })
+const CablesView = dynamic(() => import('@/ui/cables').then((module) => module.CablesView), { ssr: false })
+const LookAlikesView = dynamic(() => import('@/ui/cables').then((module) => module.LookAlikesView), { ssr: false })
 const WireListDialog = dynamic(() => import('./WireListDialog').then((module) => module.WireListDialog), { ssr: false })
 
 /** The rules about terminals that want a wire: shown at the terminals themselves. */
@@ -25,6 +27,7 @@ export function ConnectStage() {
   const [isWiring, setWiring] = useState(false)
   const [isListing, setListing] = useState(false)
   const [isOrdering, setOrdering] = useState(false)
+  const [view, setView] = useState<View>('devices')
   const openOf = new Map<DeviceId, readonly TerminalId[]>()
   // What is told with its cause is open all the same.
   for (const { rule, subjects, followers } of evaluation?.findings ?? [])
@@ -108,6 +111,13 @@ export function ConnectStage() {
               Earth {earths.length === 1 ? 'the metal part' : `all ${earths.length} metal parts`}
             </Button>
           ) : null}
+          <ViewSwitch
+            view={view}
+            burning={
+              evaluation?.lookAlikes.filter(({ outcome, remedy }) => outcome === 'burns' && remedy === null).length ?? 0
+            }
+            onView={setView}
+          />
           <Button onClick={() => setListing(true)}>Wire list</Button>
           {shown ? <Button onClick={() => setOrdering(true)}>Join in order</Button> : null}
           <Button onClick={() => setWiring(true)}>Propose wiring</Button>
@@ -122,14 +132,25 @@ export function ConnectStage() {
           {message}
         </p>
       ) : null}
-      {others.length > 0 ? (
-        <div className="mb-3 grid gap-2 xl:grid-cols-2">
-          {others.map((finding) => (
-            <FindingCard key={finding.id} finding={finding} />
-          ))}
-        </div>
+      {view === 'cables' ? <CablesView /> : null}
+      {view === 'look alikes' ? <LookAlikesView /> : null}
+      {view === 'devices' && others.length > 0 ? (
+        <details className="mb-3">
+          <summary className="cursor-pointer rounded-lg border border-hair bg-sheet px-3 py-1.5 font-semibold">
+            {(['stop', 'caution'] as const)
+              .map((wanted) => [wanted, others.filter(({ severity }) => severity === wanted).length] as const)
+              .flatMap(([word, n]) => (n === 0 ? [] : [`${n} ${word}${n === 1 ? '' : 's'}`]))
+              .join(' and ')}{' '}
+            about what is joined
+          </summary>
+          <div className="mt-2 grid gap-2 xl:grid-cols-2">
+            {others.map((finding) => (
+              <FindingCard key={finding.id} finding={finding} />
+            ))}
+          </div>
+        </details>
       ) : null}
-      {devices.length === 0 && query === '' ? (
+      {view !== 'devices' ? null : devices.length === 0 && query === '' ? (
         <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
           There is nothing to connect yet. Add what must run under Brief, an inlet and a supply under Feed.
         </p>
@@ -173,5 +194,40 @@ export function ConnectStage() {
         </div>
       )}
     </>
+  )
+}
+
+type View = 'devices' | 'cables' | 'look alikes'
+const VIEWS: readonly { readonly view: View; readonly label: string }[] = [
+  { view: 'devices', label: 'Devices' },
+  { view: 'cables', label: 'Cables' },
+  { view: 'look alikes', label: 'Look alikes' },
+]
+
+/** What is worked on: device by device, cable by cable, or what can be confused. */
+function ViewSwitch({
+  view,
+  burning,
+  onView,
+}: {
+  readonly view: View
+  readonly burning: number
+  readonly onView: (view: View) => void
+}) {
+  return (
+    <div role="group" aria-label="What is worked on" className="flex rounded-lg border border-hair bg-wash p-0.5">
+      {VIEWS.map(({ view: each, label }) => (
+        <button
+          key={each}
+          type="button"
+          aria-pressed={view === each}
+          onClick={() => onView(each)}
+          className={`rounded-md px-2.5 py-1 text-[15px] font-semibold ${view === each ? 'bg-sheet shadow-sm' : 'text-mute hover:text-ink'}`}
+        >
+          {label}
+          {each === 'look alikes' && burning > 0 ? <span className="figures ml-1 text-caution">{burning}</span> : null}
+        </button>
+      ))}
+    </div>
   )
 }

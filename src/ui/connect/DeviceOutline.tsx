@@ -1,5 +1,6 @@
 'use client'
 import type { Part, TerminalId } from '@/core/plan'
+import { spotsOf, withoutCollision, type Spot } from './outline'
 
 const TONE: Readonly<Record<string, string>> = {
   L: 'var(--mains)',
@@ -8,11 +9,15 @@ const TONE: Readonly<Record<string, string>> = {
   'V+': 'var(--dc)',
   'V-': 'var(--return)',
 }
-const MAX_W = 560
-const MAX_H = 190
-const PITCH = 34
+/** The drawing, and the room about the body for leaders and labels. */
+const WIDTH = 600
+const MAX_W = 380
+const MAX_H = 210
+const ASIDE = 108
+const LABEL = 15
+const LEADER = 30
 
-/** The part's own outline to its proportions, its terminals along the edges they belong to: feeding ones above, the others below. */
+/** The part's true outline to scale, its terminals and connectors where they are; labels stand off by leaders and never meet. */
 export function DeviceOutline({
   part,
   wireable,
@@ -28,92 +33,121 @@ export function DeviceOutline({
   readonly chosen: TerminalId | null
   readonly onChoose: (terminal: TerminalId) => void
 }) {
-  const isAbove = (terminal: TerminalId) => {
-    const { function: fn, direction } = part.terminals[terminal]!
-    return (
-      direction === 'in' ||
-      (direction === null && ['L', 'N', 'PE', 'V+', 'control+', 'control-'].includes(fn)) ||
-      (fn === 'any' && Number(part.terminals[terminal]!.label) % 2 === 1)
-    )
-  }
-  const above = wireable.filter(isAbove)
-  const below = wireable.filter((terminal) => !isAbove(terminal))
-  const widest = Math.max(above.length, below.length, 1)
-  const pitch = Math.min(PITCH, (MAX_W - 40) / widest)
   const { width_mm, height_mm } = part.body
-  const scale = Math.min(MAX_W / width_mm, 110 / height_mm)
-  const width = Math.max(width_mm * scale, widest * pitch + 20, 90)
-  const height = Math.min(MAX_H - 80, Math.max(height_mm * scale, 46))
-  const total = Math.max(width + 40, 200)
-  const x0 = (total - width) / 2
-  const row = (list: readonly TerminalId[], y: number, textY: number) =>
-    list.map((terminal, i) => {
-      const spec = part.terminals[terminal]!
-      const x = x0 + width / 2 + (i - (list.length - 1) / 2) * pitch
-      const isOpen = open.has(terminal)
-      const count = used(terminal)
+  const spots = spotsOf(part, wireable)
+  const count = (side: Spot['side']) => spots.filter((spot) => spot.side === side).length
+  const scale = Math.min(MAX_W / width_mm, MAX_H / height_mm)
+  const [w, h] = [width_mm * scale, height_mm * scale]
+  const textOf = ({ label, isConnector, terminals }: Spot) =>
+    isConnector ? `${label} ${terminals.filter((terminal) => used(terminal) > 0).length}/${terminals.length}` : label
+  // Labels above and below are read upright where they have the width, and slanted where they are many.
+  const roomOf = (side: Spot['side']) =>
+    Math.max(30, ...spots.filter((spot) => spot.side === side).map((spot) => textOf(spot).length * 7 + 8))
+  const isSlanted = (side: Spot['side']) => count(side) * roomOf(side) > WIDTH - 40
+  const aboveRoom = count('top') === 0 ? 12 : isSlanted('top') ? 84 : 46
+  const belowRoom = count('bottom') === 0 ? 12 : isSlanted('bottom') ? 84 : 46
+  const sideHeight = Math.max(count('left'), count('right')) * LABEL
+  const total = Math.max(h, sideHeight) + aboveRoom + belowRoom
+  const x0 = (WIDTH - w) / 2
+  const y0 = aboveRoom + (Math.max(h, sideHeight) - h) / 2
+  const draw = (side: Spot['side']) => {
+    const own = spots.filter((spot) => spot.side === side)
+    const isRow = side === 'top' || side === 'bottom'
+    const at = own.map(({ along_mm }) => along_mm * scale + (isRow ? x0 : y0))
+    const slanted = isRow && isSlanted(side)
+    const labels = isRow
+      ? withoutCollision(at, slanted ? LABEL : roomOf(side), 20, WIDTH - 20)
+      : withoutCollision(at, LABEL, aboveRoom + LABEL / 2, total - belowRoom - LABEL / 2)
+    return own.map((spot, i) => {
+      const edge = side === 'top' ? y0 : side === 'bottom' ? y0 + h : side === 'left' ? x0 : x0 + w
+      const away =
+        side === 'top'
+          ? edge - LEADER + 8
+          : side === 'bottom'
+            ? edge + LEADER - 8
+            : side === 'left'
+              ? edge - LEADER
+              : edge + LEADER
+      const [px, py] = isRow ? [at[i]!, edge] : [edge, at[i]!]
+      const [lx, ly] = isRow ? [labels[i]!, away] : [away, labels[i]!]
+      const isOpen = spot.terminals.some((terminal) => open.has(terminal))
+      const joined = spot.terminals.filter((terminal) => used(terminal) > 0).length
+      const isChosen = chosen !== null && spot.terminals.includes(chosen)
+      const tone = TONE[part.terminals[spot.terminals[0]!]!.function] ?? 'var(--signal)'
+      const text = textOf(spot)
+      const anchor =
+        side === 'left' ? 'end' : side === 'right' ? 'start' : slanted ? (side === 'top' ? 'start' : 'end') : 'middle'
+      const ty = side === 'top' ? ly - 4 : side === 'bottom' ? ly + 12 : ly + 4
+      const tx = side === 'left' ? lx - 4 : side === 'right' ? lx + 4 : lx
+      const long = spot.isConnector ? Math.min(8 + spot.terminals.length * 3, 26) : 7
       return (
-        <g key={terminal} className="cursor-pointer" aria-hidden onClick={() => onChoose(terminal)}>
-          <title>{`${spec.block ? `${spec.block} ` : ''}${spec.label}: ${count > 0 ? `${count} joined` : isOpen ? 'open, must be connected' : 'open'}`}</title>
+        <g
+          key={spot.key}
+          className="cursor-pointer"
+          aria-hidden
+          onClick={() => onChoose(spot.terminals.find((terminal) => used(terminal) === 0) ?? spot.terminals[0]!)}
+        >
+          <title>{`${spot.label}: ${joined > 0 ? `${joined} of ${spot.terminals.length} joined` : isOpen ? 'open, must be connected' : 'open'}`}</title>
+          <polyline
+            points={`${px},${py} ${lx},${ly}`}
+            fill="none"
+            stroke={isOpen ? 'var(--stop)' : 'var(--mute)'}
+            strokeWidth="1"
+          />
           <rect
-            x={x - pitch / 2 + 2}
-            y={y}
-            width={pitch - 4}
-            height="20"
-            rx="3"
-            fill={count > 0 ? (TONE[spec.function] ?? 'var(--signal)') : 'var(--sheet)'}
-            stroke={
-              terminal === chosen ? 'var(--accent)' : isOpen ? 'var(--stop)' : (TONE[spec.function] ?? 'var(--mute)')
-            }
-            strokeWidth={terminal === chosen ? 3 : 1.6}
-            strokeDasharray={isOpen ? '4 3' : undefined}
+            x={px - (isRow ? long : 7) / 2}
+            y={py - (isRow ? 7 : long) / 2}
+            width={isRow ? long : 7}
+            height={isRow ? 7 : long}
+            rx="1.5"
+            fill={joined > 0 ? tone : 'var(--sheet)'}
+            stroke={isChosen ? 'var(--accent)' : isOpen ? 'var(--stop)' : tone}
+            strokeWidth={isChosen ? 3 : 1.6}
+            strokeDasharray={isOpen ? '3 2' : undefined}
           />
           <text
-            x={x}
-            y={textY}
-            fontSize={pitch < 22 ? 8.5 : 11.5}
-            textAnchor="middle"
+            x={tx}
+            y={ty}
+            fontSize="11.5"
+            textAnchor={anchor}
+            transform={slanted ? `rotate(-52 ${tx} ${ty})` : undefined}
             className="figures"
             fill={isOpen ? 'var(--stop)' : 'var(--ink)'}
+            fontWeight={isChosen ? 700 : 400}
           >
-            {spec.label.slice(0, pitch < 22 ? 3 : 6)}
+            {text.slice(0, isRow ? 12 : 15)}
           </text>
         </g>
       )
     })
+  }
   return (
     <div className="mt-2 overflow-x-auto rounded-lg bg-paper p-2" aria-hidden>
-      <svg
-        viewBox={`0 0 ${total} ${height + 84}`}
-        width={total}
-        height={height + 84}
-        className="mx-auto block max-w-full"
-      >
-        <rect
-          x={x0}
-          y="42"
-          width={width}
-          height={height}
-          rx="6"
-          fill="var(--sheet)"
-          stroke="var(--mute)"
-          strokeWidth="1.4"
-        />
-        <text x={total / 2} y={42 + height / 2 + 1} fontSize="13" textAnchor="middle" fill="var(--mute)">
-          {part.name}
-        </text>
-        <text
-          x={total / 2}
-          y={42 + height / 2 + 17}
-          fontSize="11"
-          textAnchor="middle"
-          className="figures"
-          fill="var(--mute)"
-        >
-          {width_mm} × {height_mm} mm
-        </text>
-        {row(above, 24, 16)}
-        {row(below, 40 + height, 40 + height + 34)}
+      <svg viewBox={`0 0 ${WIDTH} ${total}`} width={WIDTH} height={total} className="mx-auto block h-auto max-w-full">
+        <rect x={x0} y={y0} width={w} height={h} rx="3" fill="var(--sheet)" stroke="var(--mute)" strokeWidth="1.4" />
+        {h > 36 && w > ASIDE ? (
+          <>
+            <text x={WIDTH / 2} y={y0 + h / 2 - 2} fontSize="13" textAnchor="middle" fill="var(--mute)">
+              {part.name.length * 6.4 > w - 24
+                ? `${part.name.slice(0, Math.max(8, Math.floor((w - 24) / 6.4)))}…`
+                : part.name}
+            </text>
+            <text
+              x={WIDTH / 2}
+              y={y0 + h / 2 + 14}
+              fontSize="11"
+              textAnchor="middle"
+              className="figures"
+              fill="var(--mute)"
+            >
+              {width_mm} × {height_mm} mm
+            </text>
+          </>
+        ) : null}
+        {draw('top')}
+        {draw('bottom')}
+        {draw('left')}
+        {draw('right')}
       </svg>
     </div>
   )

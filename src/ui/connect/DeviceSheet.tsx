@@ -1,11 +1,17 @@
 'use client'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
+import { connectorName, connectorsOf, fitOf, plugIn, pullOut } from '@/core/cables'
 import { newWire } from '@/core/patterns'
 import {
   highestWireNumber,
+  landed,
+  type CableId,
   type DeviceId,
+  type Plan,
   type Terminal,
   type TerminalId,
+  type Wire,
+  type WireEnd,
   type WireFunction,
   type WireId,
 } from '@/core/plan'
@@ -16,7 +22,7 @@ import { endName, FUNCTION_WORDS, terminalLabel, useRoom, wireColour } from '@/u
 import { DeviceOutline } from './DeviceOutline'
 import { guessFunction } from './guessFunction'
 
-/** A device with its terminals in place, and a sentence for each. */
+/** A device with its terminals in place, and a sentence for each, by the connector that it is in. */
 export function DeviceSheet({
   id,
   open,
@@ -26,19 +32,29 @@ export function DeviceSheet({
   readonly open: ReadonlySet<TerminalId>
   readonly wireable: readonly TerminalId[]
 }) {
-  const { plan, evaluation, open: show } = useRoom()
+  const { plan, open: show } = useRoom()
   const [terminal, setTerminal] = useState<TerminalId | null>(null)
   const device = plan.devices[id]!
   const part = plan.parts[device.part]!
-  const wiresAt = (key: TerminalId) =>
-    (Object.entries(plan.wires) as [WireId, (typeof plan.wires)[WireId]][]).flatMap(([wireId, wire]) =>
-      (['from', 'to'] as const).flatMap((side) => {
-        const end = wire[side]
-        return end.kind === 'terminal' && end.device === id && end.terminal === key
-          ? [{ wireId, wire, other: wire[side === 'from' ? 'to' : 'from'] }]
-          : []
-      }),
-    )
+  const wires = useMemo(() => wiresByTerminal(plan, id), [plan, id])
+  const wiresAt = (key: TerminalId) => wires.get(key) ?? []
+  const ports = connectorsOf(plan).filter((use) => use.device === id)
+  const inConnector = new Set(part.connectors.flatMap(({ ways }) => ways))
+  const single = wireable.filter((key) => !inConnector.has(key))
+  // Contacts moulded into a socket take no wire of their own, and stand with their socket.
+  const all = [...single, ...ports.flatMap(({ spec }) => spec.ways.filter((way): way is TerminalId => way !== null))]
+  const later = single.filter((key) => part.terminals[key]!.need === 'later').length
+  const free = single.filter((key) => wiresAt(key).length === 0).length - later
+  const row = (key: TerminalId) => (
+    <TerminalRow
+      key={key}
+      id={id}
+      terminal={key}
+      joined={wiresAt(key)}
+      isOpen={open.has(key)}
+      onJoin={wireable.includes(key) ? () => setTerminal(key) : null}
+    />
+  )
   return (
     <section aria-labelledby="sheet-title" className="min-w-0 rounded-xl border border-hair bg-sheet p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-2">
@@ -53,9 +69,19 @@ export function DeviceSheet({
           Open it: loads, settings, another part
         </button>
       </div>
+      <p className="text-[14px] text-mute">
+        {[
+          ...(ports.length > 0
+            ? [`${ports.filter(({ state }) => state === 'free').length} of ${ports.length} connectors free`]
+            : []),
+          `${free} of ${single.length} other terminals free`,
+          ...(open.size > 0 ? [`${open.size} must still be connected`] : []),
+          ...(later > 0 ? [`${later} kept for later`] : []),
+        ].join(', ')}
+      </p>
       <DeviceOutline
         part={part}
-        wireable={wireable}
+        wireable={all}
         open={open}
         used={(key) => wiresAt(key).length}
         chosen={terminal}
@@ -70,63 +96,175 @@ export function DeviceSheet({
           onDone={() => setTerminal(null)}
         />
       ) : null}
-      <ul className="mt-3 divide-y divide-hair/70">
-        {wireable.map((key) => {
-          const spec = part.terminals[key]!
-          const joined = wiresAt(key)
-          return (
-            <li key={key} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
-              <button
-                type="button"
-                className={`figures w-24 shrink-0 truncate text-left font-semibold hover:underline ${open.has(key) ? 'text-stop' : ''}`}
-                onClick={() => setTerminal(key)}
-              >
-                {spec.block ? `${spec.block} ` : ''}
-                {spec.label}
-              </button>
-              <span className="min-w-0 flex-1 text-[14px]">
-                {joined.length === 0 ? (
-                  <span className={open.has(key) ? 'font-semibold text-stop' : 'text-mute'}>
-                    {open.has(key) ? 'is open and must be connected' : 'stays open'}
-                  </span>
-                ) : null}
-                {joined.map(({ wireId, wire, other }) => {
-                  const reckoned = evaluation?.reckoning.wires[wireId]
-                  return (
-                    <span key={wireId} className="flex flex-wrap items-center gap-x-2">
-                      <span>
-                        goes to{' '}
-                        <button
-                          type="button"
-                          className="font-semibold underline decoration-hair underline-offset-2 hover:decoration-accent"
-                          onClick={() => show({ kind: 'wire', id: wireId })}
-                        >
-                          {endName(plan, other)}
-                        </button>{' '}
-                        by {wire.label}
-                        {reckoned?.size ? `, ${reckoned.size}` : ''}
-                        {reckoned?.worst.value && wire.function !== 'PE'
-                          ? `, ${formatNumber(reckoned.worst.value)} A`
-                          : ''}
-                      </span>
-                      <Swatch colour={wireColour(plan, wire)} />
-                    </span>
-                  )
-                })}
-              </span>
-              <Button
-                look="quiet"
-                aria-label={`Join ${spec.block ? `${spec.block} ` : ''}${spec.label}`}
-                onClick={() => setTerminal(key)}
-              >
-                Join
-              </Button>
-            </li>
-          )
-        })}
-      </ul>
+      <ul className="mt-3 divide-y divide-hair/70">{single.map(row)}</ul>
+      {ports.map((use) => (
+        <details
+          key={use.connector}
+          className="mt-1 border-t border-hair/70 pt-1"
+          open={ports.length <= 4 || use.ways.length > 0}
+        >
+          <summary className="flex cursor-pointer flex-wrap items-center gap-x-3">
+            <span className="figures w-24 shrink-0 font-bold">{use.spec.name}</span>
+            <span className="min-w-0 flex-1 text-[14px] text-mute">
+              {use.spec.family ?? 'connector'}, {use.spec.ways.length} ways
+            </span>
+            <span className="text-[14px] font-semibold">
+              {use.plug
+                ? (plan.cables[use.plug.cable]?.printed ?? plan.cables[use.plug.cable]?.name)
+                : use.state === 'wired'
+                  ? `${use.ways.length} wired`
+                  : use.state}
+            </span>
+          </summary>
+          <PlugHere device={id} connector={use.connector} />
+          <ul className="divide-y divide-hair/70 pl-3">
+            {use.spec.ways.flatMap((way) => (way === null ? [] : [row(way)]))}
+          </ul>
+        </details>
+      ))}
     </section>
   )
+}
+
+interface Joint {
+  readonly wireId: WireId
+  readonly wire: Wire
+  readonly other: WireEnd
+}
+
+function wiresByTerminal(plan: Plan, id: DeviceId): ReadonlyMap<TerminalId, readonly Joint[]> {
+  const found = new Map<TerminalId, Joint[]>()
+  for (const [wireId, wire] of Object.entries(landed(plan).wires) as [WireId, Wire][])
+    for (const side of ['from', 'to'] as const) {
+      const end = wire[side]
+      if (end.kind !== 'terminal' || end.device !== id) continue
+      const joint = { wireId, wire, other: wire[side === 'from' ? 'to' : 'from'] }
+      found.set(end.terminal, [...(found.get(end.terminal) ?? []), joint])
+    }
+  return found
+}
+
+/** A cable that fits here and hangs loose, plugged in with one press. */
+function PlugHere({ device, connector }: { readonly device: DeviceId; readonly connector: string }) {
+  const { plan, edit } = useRoom()
+  const use = connectorsOf(plan).find((each) => each.device === device && each.connector === connector)!
+  if (use.plug)
+    return (
+      <Button
+        look="quiet"
+        onClick={() =>
+          edit(`Pull out of ${connectorName(plan, use)}`, ...pullOut(plan, use.plug!.cable, use.plug!.end))
+        }
+      >
+        Pull it out
+      </Button>
+    )
+  if (use.ways.length > 0) return null
+  const fitting = (Object.keys(plan.cables) as CableId[]).flatMap((cable) =>
+    (['a', 'b'] as const).flatMap((end) => {
+      const own = plan.cables[cable]!.ends[end]
+      return own.mates === null && fitOf(own, use.spec).goes === 'fits' ? [{ cable, end }] : []
+    }),
+  )
+  if (fitting.length === 0) return null
+  return (
+    <p className="flex flex-wrap gap-1 py-1">
+      {fitting.slice(0, 6).map(({ cable, end }) => (
+        <Button
+          key={`${cable} ${end}`}
+          onClick={() => edit(`Plug into ${connectorName(plan, use)}`, ...plugIn(plan, cable, end, use))}
+        >
+          Plug in {plan.cables[cable]!.printed ?? plan.cables[cable]!.name}, end {end.toUpperCase()}
+        </Button>
+      ))}
+    </p>
+  )
+}
+
+/** One terminal as a sentence: what it is, where its wire goes and by which, or why it stays open. */
+function TerminalRow({
+  id,
+  terminal: key,
+  joined,
+  isOpen,
+  onJoin,
+}: {
+  readonly id: DeviceId
+  readonly terminal: TerminalId
+  readonly joined: readonly Joint[]
+  readonly isOpen: boolean
+  readonly onJoin: (() => void) | null
+}) {
+  const { plan, evaluation, open: show } = useRoom()
+  const spec = plan.parts[plan.devices[id]!.part]!.terminals[key]!
+  const name = spec.block ? `${spec.block} ${spec.label}` : spec.label
+  const stays = isOpen ? 'is open and must be connected' : spec.need === 'later' ? 'is kept for later' : 'stays open'
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 py-1.5">
+      <button
+        type="button"
+        disabled={onJoin === null}
+        className={`figures w-24 shrink-0 truncate text-left font-semibold ${onJoin ? 'hover:underline' : ''} ${isOpen ? 'text-stop' : ''}`}
+        onClick={onJoin ?? undefined}
+      >
+        {name}
+      </button>
+      <span className="w-28 shrink-0 text-[13px] text-mute">{roleWords(spec)}</span>
+      <span className="min-w-0 flex-1 text-[14px]">
+        {joined.length === 0 ? <span className={isOpen ? 'font-semibold text-stop' : 'text-mute'}>{stays}</span> : null}
+        {joined.map(({ wireId, wire, other }) => {
+          const reckoned = evaluation?.reckoning.wires[wireId]
+          return (
+            <span key={wireId} className="flex flex-wrap items-center gap-x-2">
+              <span>
+                goes to{' '}
+                <button
+                  type="button"
+                  className="font-semibold underline decoration-hair underline-offset-2 hover:decoration-accent"
+                  onClick={() => show({ kind: 'wire', id: wireId })}
+                >
+                  {endName(plan, other)}
+                </button>{' '}
+                by {wire.label}
+                {reckoned?.size ? `, ${reckoned.size}` : ''}
+                {reckoned?.worst.value && wire.function !== 'PE' ? `, ${formatNumber(reckoned.worst.value)} A` : ''}
+              </span>
+              <Swatch colour={wireColour(plan, wire)} />
+            </span>
+          )
+        })}
+      </span>
+      {onJoin ? (
+        <Button look="quiet" aria-label={`Join ${name}`} onClick={onJoin}>
+          Join
+        </Button>
+      ) : null}
+    </li>
+  )
+}
+
+/** "5 V signal in", "DC plus", "earth". */
+function roleWords({ function: fn, direction, level_V, polarised }: Terminal): string {
+  const level = level_V !== null && level_V > 0 ? `${formatNumber(level_V)} V ` : ''
+  const way = direction === 'in' ? ' in' : direction === 'out' ? ' out' : ''
+  const word = ROLE[fn] ?? fn
+  return `${level}${level_V === 0 && (fn === 'signal' || fn === 'data') ? 'ground' : word}${way}${polarised && !POLAR.has(fn) ? ', polarised' : ''}`
+}
+const POLAR: ReadonlySet<string> = new Set(['V+', 'V-', 'control+', 'control-'])
+const ROLE: Readonly<Partial<Record<Terminal['function'], string>>> = {
+  L: 'line',
+  N: 'neutral',
+  PE: 'earth',
+  'V+': 'DC plus',
+  'V-': 'DC minus',
+  'contact-COM': 'common contact',
+  'contact-NO': 'open at rest',
+  'contact-NC': 'closed at rest',
+  'coil-A': 'winding A',
+  'coil-B': 'winding B',
+  'control+': 'control plus',
+  'control-': 'control minus',
+  any: 'any use',
 }
 
 /** Where a terminal's new wire goes, and what it does. */

@@ -1,4 +1,5 @@
 'use client'
+import { bindWires } from '@/core/cables'
 import {
   flexRender,
   getCoreRowModel,
@@ -155,6 +156,16 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
         <Button onClick={() => file.current?.click()}>Take a CSV in</Button>
       </div>
       {ids.length > 0 ? <Many count={ids.length} series={plan.practice.series} onChange={change} /> : null}
+      {ids.length > 1 && ids.every((id) => plan.wires[id]!.cable === null) ? (
+        <BindField
+          count={ids.length}
+          onBind={(name) => {
+            const [problem] = edit(`${ids.length} wires as one cable`, ...bindWires(plan, ids, name))
+            setMessage({ isWrong: !!problem, text: problem?.message ?? `${name}: ${ids.length} cores in one jacket` })
+            return problem?.message ?? null
+          }}
+        />
+      ) : null}
       {message ? (
         <p
           role={message.isWrong ? 'alert' : 'status'}
@@ -256,6 +267,20 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
         <Button onClick={onClose}>Shut</Button>
       </div>
     </Modal>
+  )
+}
+
+/** Makes the chosen wires the cores of one cable. */
+function BindField({ count, onBind }: { readonly count: number; readonly onBind: (name: string) => string | null }) {
+  return (
+    <div className="mb-2 max-w-80">
+      <CommitField
+        label={`As the ${count} cores of one cable, called`}
+        hint="Enter makes it; what ends in one socket gets its plug"
+        value=""
+        onCommit={(text) => (text.trim() === '' ? null : onBind(text.trim().slice(0, 80)))}
+      />
+    </div>
   )
 }
 

@@ -1,3 +1,4 @@
+import { functionBetween, plainFunction } from '@/core/cables'
 import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
 import { type Reckoning } from '@/core/figures'
 import { terminalKey } from '@/core/model'
@@ -9,10 +10,8 @@ interface Point {
 
 /** What a new wire does, by what its terminals say and what already reaches them. */
 export function guessFunction(plan: Plan, reckoning: Reckoning | null, a: Point, b: Point): WireFunction {
-  for (const point of [a, b]) {
-    const fn = plan.parts[plan.devices[point.device]!.part]!.terminals[point.terminal]!.function
-    if (fn === 'L' || fn === 'N' || fn === 'PE' || fn === 'V+' || fn === 'V-') return fn
-  }
+  const own = plainFunction(plan, a, b)
+  if (own) return own
   for (const point of [a, b]) {
     const net = reckoning?.nets.find(({ id }) => id === reckoning.netOf[terminalKey(point.device, point.terminal)])
     const kinds = new Set(net?.potentials.map(({ kind }) => kind) ?? [])
@@ -20,10 +19,5 @@ export function guessFunction(plan: Plan, reckoning: Reckoning | null, a: Point,
     if (kinds.has('+')) return 'V+'
     if (kinds.has('-')) return 'V-'
   }
-  for (const point of [a, b]) {
-    const fn = plan.parts[plan.devices[point.device]!.part]!.terminals[point.terminal]!.function
-    if (fn === 'control+') return 'V+'
-    if (fn === 'control-') return 'V-'
-  }
-  return 'signal'
+  return functionBetween(plan, a, b)
 }

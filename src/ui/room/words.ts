@@ -1,4 +1,4 @@
-import type { DeviceId, Plan, TerminalId, Wire, WireEnd } from '@/core/plan'
+import { landingOf, type DeviceId, type Plan, type TerminalId, type Wire, type WireEnd } from '@/core/plan'
 
 export function terminalLabel(plan: Plan, device: DeviceId, terminal: TerminalId): string {
   const found = plan.parts[plan.devices[device]!.part]!.terminals[terminal]!
@@ -6,7 +6,13 @@ export function terminalLabel(plan: Plan, device: DeviceId, terminal: TerminalId
 }
 
 export function endName(plan: Plan, end: WireEnd): string {
-  if (end.kind === 'plug') return `${plan.cables[end.cable]?.name ?? '?'} plug ${end.end}, way ${end.way}`
+  if (end.kind === 'plug') {
+    const at = landingOf(plan, end)
+    const cable = plan.cables[end.cable]?.name ?? '?'
+    return at
+      ? `${plan.devices[at.device]!.tag} ${terminalLabel(plan, at.device, at.terminal)}`
+      : `way ${end.way} of the loose plug of ${cable}`
+  }
   return end.kind === 'parked'
     ? `parked: ${end.where}`
     : `${plan.devices[end.device]?.tag ?? '?'} ${terminalLabel(plan, end.device, end.terminal)}`

@@ -1,4 +1,4 @@
-import type { Plan, WireEnd, WireId } from '@/core/plan'
+import { landed, type Plan, type WireEnd, type WireId } from '@/core/plan'
 import type { Evaluation } from '@/core/evaluate'
 import { FACTS_VERSION } from '@/core/procedure'
 import type { EndTreatment } from '@/core/figures'
@@ -29,7 +29,7 @@ export interface Batch {
 export function batchesOf(plan: Plan, evaluation: Evaluation): readonly Batch[] {
   const batches = new Map<string, { title: string; ends: BenchEnd[] }>()
   for (const reckoned of Object.values(evaluation.reckoning.wires)) {
-    const wire = plan.wires[reckoned.id]
+    const wire = landed(plan).wires[reckoned.id]
     if (!wire || wire.origin === 'remove' || reckoned.size === null) continue
     for (const side of ['from', 'to'] as const) {
       const end = wire[side]

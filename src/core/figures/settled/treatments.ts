@@ -8,9 +8,11 @@ export function rememberTreatments(
   const known = new Map<string, EndTreatment>()
   const { screwEnds, ferruleCode } = plan.practice
   return (wire, side, size) => {
-    const end = landingOf(plan, wire[side])
-    // A plug's contact is made with its cable: what it is crimped with follows from the plug.
-    if (!end || wire[side].kind === 'plug' || size === null) return null
+    const own = wire[side]
+    const end = landingOf(plan, own)
+    // A bought cable comes with its plugs made; of one that is made here, the contact is what the socket asks for.
+    const isBought = own.kind === 'plug' && plan.cables[own.cable]!.premade
+    if (!end || isBought || size === null) return null
     const { clamp, clampSize_mm, torque_Nm, strip_mm } =
       plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
     const wanted = side === 'from' ? wire.fromTreatment : wire.toTreatment

@@ -144,7 +144,8 @@ function routeWords(plan: Plan, wire: Wire): string {
 
 function endWords(plan: Plan, end: WireEnd, treatment: EndTreatment | null): string {
   if (end.kind === 'parked') return `park it: ${end.where}, ${end.insulated ? 'insulated' : 'not insulated'}`
-  if (end.kind === 'plug') return `way ${end.way} of the plug of ${plan.cables[end.cable]!.name}`
+  if (end.kind === 'plug')
+    return `way ${end.way} of the plug of ${plan.cables[end.cable]!.name}${treatment ? `: ${treatment.what}` : ''}`
   const terminal = plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!
   const torque = terminal.torque_Nm ? `, ${terminal.torque_Nm} N·m` : ''
   return `${plan.devices[end.device]!.tag} ${terminal.block ? `${terminal.block} ` : ''}“${terminal.label}”: ${treatment?.what ?? 'treatment not derived'}${treatment?.strip_mm ? `, strip ${treatment.strip_mm} mm` : ''}${torque}`

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { KitRow } from '@/core/cables'
+import type { KitRow } from './kit'
 import type { Issue } from '@/core/calculator'
 import { withoutInvisible } from '@/core/plan'
 

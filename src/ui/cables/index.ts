@@ -1,0 +1,2 @@
+export { CablesView } from './CablesView'
+export { LookAlikesView } from './LookAlikesView'
