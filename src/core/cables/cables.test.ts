@@ -25,6 +25,7 @@ import {
   NETWORK_A,
   NETWORK_B,
   placesFor,
+  plugByLabels,
   plugIn,
   plugOf,
   pullOut,
@@ -223,6 +224,16 @@ Spare;2.5 mm plug;bare;2;300`
     expect(
       stops(done(plan, [{ type: 'updateCable', id: named('Spare'), changes: { aside: 'kept as a spare' } }])),
     ).toBe(0)
+  })
+  it('is plugged in by its labels in one go, each socket once', () => {
+    const { commands, count } = plugByLabels(plan)
+    const plugged = done(plan, commands)
+    expect(count).toBe(5)
+    const used = connectorsOf(plugged)
+      .filter(({ state }) => state === 'plugged')
+      .map(({ device: id, connector }) => `${plugged.devices[id]!.tag} ${connector}`)
+    expect(used.sort()).toEqual(['A1 M1', 'A1 M2', 'A1 M3', 'A2 NET', 'A2 USB1'])
+    expect(plugByLabels(plugged).count).toBe(0)
   })
   it('names line and column of what cannot be read, and takes nothing', () => {
     expect(readKitList('M1;2.5;bare;four;300\nM1;2.5;bare;4;long')).toEqual({

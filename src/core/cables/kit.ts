@@ -1,4 +1,5 @@
 import {
+  apply,
   asLabel,
   makeCable,
   type Cable,
@@ -10,7 +11,7 @@ import {
 } from '@/core/plan'
 import { CONNECTOR_FAMILIES, type ConnectorFamilyId } from '@/core/reference'
 import { fitOf } from './fits'
-import { freeCable, plugOf } from './make'
+import { freeCable, plugIn, plugOf } from './make'
 import { connectorName, connectorsOf, type ConnectorUse } from './ports'
 
 /** A cable as a delivery lists it. */
@@ -94,6 +95,30 @@ export function placesFor(plan: Plan, id: CableId, end: 'a' | 'b'): readonly Con
     .filter((use) => use.plug === null && use.ways.length === 0 && fitOf(cable.ends[end], use.spec).goes !== 'no')
     .filter((use) => fitOf(cable.ends[end], use.spec).goes === 'fits' || isNamed(plan, use, label))
     .toSorted((a, b) => rank(a) - rank(b))
+}
+
+/** Plugs in every loose plug whose cable bears the name of a free socket that it goes into; each socket takes one. */
+export function plugByLabels(plan: Plan): { readonly commands: readonly Command[]; readonly count: number } {
+  let next = plan
+  const commands: Command[] = []
+  let count = 0
+  for (const id of Object.keys(plan.cables) as CableId[]) {
+    const cable = plan.cables[id]!
+    const label = asLabel(cable.printed ?? cable.name)
+    const end = (['a', 'b'] as const).find(
+      (each) => cable.ends[each].kind === 'plug' && cable.ends[each].mates === null,
+    )
+    const isPlugged = cable.ends.a.mates !== null || cable.ends.b.mates !== null
+    const place = end && !isPlugged && cable.aside === null ? placesFor(next, id, end)[0] : undefined
+    if (!end || !place || !isNamed(next, place, label)) continue
+    const own = plugIn(next, id, end, place)
+    const outcome = apply(next, own)
+    if (outcome.kind === 'refused') continue
+    next = outcome.plan
+    commands.push(...own)
+    count += 1
+  }
+  return { commands, count }
 }
 
 /** Whether a label names a connector: by its own name, by its device, or by both. */

@@ -1,6 +1,6 @@
 'use client'
-import { useState } from 'react'
-import { CABLE_KINDS, cableOf, freeCable, stateOf, type CableState } from '@/core/cables'
+import { useMemo, useState } from 'react'
+import { CABLE_KINDS, cableOf, freeCable, plugByLabels, stateOf, type CableState } from '@/core/cables'
 import type { CableId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { Button, Choice, holdsWords, INPUT, Swatch } from '@/ui/primitives'
@@ -38,6 +38,7 @@ export function CablesView() {
   const current = chosen && plan.cables[chosen] ? chosen : (shown[0]?.id ?? null)
   const missing = shown.filter(({ cable }) => cable.kit !== null && cable.isHere === null).length
   const open = shown.filter(({ state }) => state === 'open' || state === 'half' || state === 'amiss').length
+  const byLabel = useMemo(() => plugByLabels(plan), [plan])
   const add = () => {
     const { id, label } = freeCable(plan)
     const own = CABLE_KINDS.find((each) => each.id === kind)!
@@ -70,6 +71,13 @@ export function CablesView() {
               {all.length} cables, {open === 0 ? 'every end joined or set aside' : `${open} with an open end`}
               {missing > 0 ? `, ${missing} of a kit not found yet` : ''}
             </p>
+            {byLabel.count > 0 ? (
+              <p className="mt-1.5">
+                <Button onClick={() => edit(`Plug in ${byLabel.count} cables by their labels`, ...byLabel.commands)}>
+                  Plug in {byLabel.count} by their labels
+                </Button>
+              </p>
+            ) : null}
             <input
               aria-label="Find a cable"
               placeholder="Find by label or name"
