@@ -1,8 +1,7 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { kindsOfferedAt } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
-import { CommitField } from '@/ui/primitives'
+import { later, CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { HouseRules } from './HouseRules'
 import { AlsoThere } from './AlsoThere'
@@ -11,10 +10,10 @@ import { MissingList } from './MissingList'
 import { SiteForm } from './SiteForm'
 
 // The chart library is fetched when the chart is, not with the page.
-const DemandChart = dynamic(() => import('./DemandChart').then((module) => module.DemandChart), {
-  ssr: false,
-  loading: () => <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
-})
+const DemandChart = later(
+  async () => ({ default: (await import('./DemandChart')).DemandChart }),
+  <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
+)
 
 /** Where it stands, what mains, what must run, what may come later. */
 export function BriefStage() {

@@ -1,19 +1,18 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { newWire } from '@/core/patterns'
 import { highestWireNumber, type Command, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
-import { Button, holdsWords, INPUT } from '@/ui/primitives'
+import { later, Button, holdsWords, INPUT } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
 
 // Fetched when they are wanted, not with the page.
-const WiringDialog = dynamic(() => import('./WiringDialog').then((module) => module.WiringDialog), { ssr: false })
-const InOrderDialog = dynamic(() => import('./InOrderDialog').then((module) => module.InOrderDialog), { ssr: false })
-const CablesView = dynamic(() => import('@/ui/cables').then((module) => module.CablesView), { ssr: false })
-const LookAlikesView = dynamic(() => import('@/ui/cables').then((module) => module.LookAlikesView), { ssr: false })
-const WireListDialog = dynamic(() => import('./WireListDialog').then((module) => module.WireListDialog), { ssr: false })
+const WiringDialog = later(async () => ({ default: (await import('./WiringDialog')).WiringDialog }))
+const InOrderDialog = later(async () => ({ default: (await import('./InOrderDialog')).InOrderDialog }))
+const CablesView = later(async () => ({ default: (await import('@/ui/cables')).CablesView }))
+const LookAlikesView = later(async () => ({ default: (await import('@/ui/cables')).LookAlikesView }))
+const WireListDialog = later(async () => ({ default: (await import('./WireListDialog')).WireListDialog }))
 
 /** The rules about terminals that want a wire: shown at the terminals themselves. */
 const OPEN: readonly string[] = ['required-terminal-open', 'metal-without-earth']

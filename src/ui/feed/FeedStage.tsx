@@ -1,5 +1,5 @@
 'use client'
-import dynamic from 'next/dynamic'
+import { later } from '@/ui/primitives'
 import { useEffect, useState } from 'react'
 import type { Evaluation } from '@/core/evaluate'
 import { PLAYED, type Rail, type Scenario } from '@/core/figures'
@@ -12,10 +12,10 @@ import { RaftersView } from './RaftersView'
 import { ShortPlay } from './ShortPlay'
 
 // The chart library is fetched when the charts are, not with the page.
-const FeedDetails = dynamic(() => import('./FeedDetails').then((module) => module.FeedDetails), {
-  ssr: false,
-  loading: () => <p className="mt-4 text-mute">Drawing …</p>,
-})
+const FeedDetails = later(
+  async () => ({ default: (await import('./FeedDetails')).FeedDetails }),
+  <p className="mt-4 text-mute">Drawing …</p>,
+)
 
 /** The rails of the scenario that is played; null while they are solved, or where none is played. */
 function usePlayed(plan: Plan, scenario: Scenario | null): readonly Rail[] | Error | null {

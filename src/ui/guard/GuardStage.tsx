@@ -1,10 +1,9 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { kindsOfferedAt } from '@/core/plan'
 import { useState } from 'react'
 import type { ProtectiveReckoning } from '@/core/figures'
 import { AddDevice, FindingCard } from '@/ui/panels'
-import { Button } from '@/ui/primitives'
+import { later, Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ProtectiveList } from './ProtectiveList'
 import { SafeStates } from './SafeStates'
@@ -13,10 +12,10 @@ import { StopBoard } from './StopBoard'
 import { SwitchList } from './SwitchList'
 
 // The chart library is fetched when the chart is, not with the page.
-const ProtectiveDetail = dynamic(() => import('./ProtectiveDetail').then((module) => module.ProtectiveDetail), {
-  ssr: false,
-  loading: () => <p className="text-mute">Drawing …</p>,
-})
+const ProtectiveDetail = later(
+  async () => ({ default: (await import('./ProtectiveDetail')).ProtectiveDetail }),
+  <p className="text-mute">Drawing …</p>,
+)
 
 const keyOf = ({ device, link }: ProtectiveReckoning) => `${device}/${link}`
 

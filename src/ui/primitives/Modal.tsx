@@ -1,33 +1,19 @@
 'use client'
-import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from '@headlessui/react'
 import type { ReactNode } from 'react'
+import { later } from './later'
 
-/** A dialog over the page; Escape and a click beside it close it. */
-export function Modal({
-  title,
-  open,
-  onClose,
-  children,
-  wide = false,
-}: {
+export interface ModalProps {
   readonly title: string
   readonly open: boolean
   readonly onClose: () => void
   readonly children: ReactNode
   /** "most": as wide as the window lets it be. */
   readonly wide?: boolean | 'most'
-}) {
-  return (
-    <Dialog open={open} onClose={onClose} className="relative z-50">
-      <DialogBackdrop className="fixed inset-0 bg-black/40" />
-      <div className="fixed inset-0 flex items-end justify-center overflow-y-auto p-3 sm:items-center">
-        <DialogPanel
-          className={`max-h-[92vh] w-full overflow-y-auto rounded-xl bg-sheet p-5 shadow-xl ${wide === 'most' ? 'max-w-6xl' : wide ? 'max-w-3xl' : 'max-w-lg'}`}
-        >
-          <DialogTitle className="mb-3 text-xl font-bold">{title}</DialogTitle>
-          {children}
-        </DialogPanel>
-      </div>
-    </Dialog>
-  )
+}
+
+const Frame = later(async () => ({ default: (await import('./DialogFrame')).DialogFrame }))
+
+/** A dialog over the page; Escape and a click beside it close it. */
+export function Modal(props: ModalProps) {
+  return props.open ? <Frame {...props} /> : null
 }

@@ -1,5 +1,6 @@
 export { Button } from './Button'
 export { Choice, CommitField, INPUT, Labelled, readNumber } from './Field'
+export { later, loadAllLater } from './later'
 export { Modal } from './Modal'
 export { SEVERITY_WORDS, SeverityCount } from './Severity'
 export { Share } from './Share'

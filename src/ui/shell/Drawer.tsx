@@ -1,6 +1,12 @@
 'use client'
-import { DevicePanel, FigurePanel, FindingsPanel, FollowedPanel, WirePanel } from '@/ui/panels'
+import { later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+
+const FigurePanel = later(async () => ({ default: (await import('@/ui/panels/FigurePanel')).FigurePanel }))
+const FindingsPanel = later(async () => ({ default: (await import('@/ui/panels/FindingsPanel')).FindingsPanel }))
+const FollowedPanel = later(async () => ({ default: (await import('@/ui/panels/FollowedPanel')).FollowedPanel }))
+const DevicePanel = later(async () => ({ default: (await import('@/ui/panels/DevicePanel')).DevicePanel }))
+const WirePanel = later(async () => ({ default: (await import('@/ui/panels/WirePanel')).WirePanel }))
 
 /** Shut until something is asked; then it says how, what is wrong, or what a thing is. */
 export function Drawer() {

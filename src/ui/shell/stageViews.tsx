@@ -1,5 +1,8 @@
-import { lazy, type ComponentType } from 'react'
+import type { ComponentType } from 'react'
+import { later } from '@/ui/primitives'
 import { STAGES, type StageKey } from './stages'
+
+const A_MOMENT = <p className="text-mute">A moment …</p>
 
 /** Each stage's code comes when it is wanted; all of it soon after the first, while the server is there to ask. */
 const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: ComponentType }>>> = {
@@ -13,9 +16,5 @@ const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: Compo
 }
 
 export const STAGE_VIEWS = Object.fromEntries(
-  STAGES.map(({ key }) => [key, lazy(LOADERS[key])]),
+  STAGES.map(({ key }) => [key, later(LOADERS[key], A_MOMENT)]),
 ) as unknown as Readonly<Record<StageKey, ComponentType>>
-
-export function loadAllStages(): void {
-  for (const load of Object.values(LOADERS)) void load().catch(() => undefined)
-}
