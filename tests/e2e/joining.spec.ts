@@ -77,6 +77,69 @@ test('a router box of three axes from nothing, in few actions, to a verdict with
   await expect(dialog.getByRole('button', { name: /^Take: / })).toHaveCount(1)
 })
 
+test('the same box with a supply and motors of one’s own, in at most 120 actions', async ({ page }) => {
+  const hands = new Hands(page)
+  const mark = Date.now() % 100000
+  const [motor, supply] = [`Salvaged motor ${mark}`, `Old bench supply ${mark}`]
+  /** Makes a part from what is printed on it, and uses it here. */
+  const make = async (button: string, name: string, kind: RegExp, figures: readonly (readonly [string, string])[]) => {
+    await hands.press(hands.button(button))
+    await hands.press(page.getByRole('dialog').getByRole('button', { name: 'Make a part' }))
+    const dialog = page.getByRole('dialog', { name: 'Make a part' })
+    await hands.fill(dialog.getByLabel('What it is called'), name)
+    const choice = dialog.getByRole('combobox', { name: 'What it is', exact: true })
+    const wanted = (await choice.getByRole('option').allTextContents()).find((text) => kind.test(text))!
+    hands.actions += 1
+    await choice.selectOption({ label: wanted })
+    for (const [label, value] of figures) {
+      const field = dialog.getByRole('textbox', { name: label, exact: true })
+      await hands.fill(field, value)
+      await field.press('Enter')
+    }
+    await hands.press(dialog.getByRole('button', { name: 'Keep it, and use it here' }))
+    await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText(name)
+    await hands.press(page.getByRole('button', { name: 'Shut', exact: true }))
+  }
+  await page.goto('/')
+  await hands.press(hands.button('New plan'))
+  await hands.fill(page.getByLabel('Name of the plan'), 'Own router')
+  await hands.press(hands.button('Begin with nothing'))
+  await make('Add what must run', motor, /^motor/i, [
+    ['A phase', '1.9'],
+    ['Resistance of a phase', '2.1'],
+  ])
+  await addAll(hands, 'Add what must run', [
+    ['Motion controller, 4 axes, 24 V', 1],
+    ['Motor driver, enclosed, 24–48 V', 3],
+    ['End stop', 3],
+    [motor, 2],
+  ])
+  await hands.press(page.getByRole('link', { name: /Connect/ }).first())
+  await make('Add a device', supply, /^supply/i, [
+    ['Gives', '36'],
+    ['Rated', '9.7'],
+    ['Limits at', '11'],
+    ['Rated power', '350'],
+  ])
+  await addAll(hands, 'Add a device', [
+    ['Mains inlet with fuse drawer, 10 A', 1],
+    ['Panel switch, two poles, 16 A', 1],
+    ['24 V 60 W enclosed supply', 1],
+    ['Emergency stop, two normally closed contacts', 1],
+    ['Contactor, two poles, coil 24 V', 1],
+    ['Exposed metal part', 1],
+  ])
+  await expectStops(page, 'some')
+  await hands.press(hands.button('Propose wiring'))
+  const dialog = page.getByRole('dialog', { name: 'Proposed wiring' })
+  await hands.press(dialog.getByRole('button', { name: /^Take all \d+ groups/ }))
+  await expect(dialog.getByText('All of it is taken.')).toBeVisible()
+  await hands.press(dialog.getByRole('button', { name: 'Done' }))
+  await expectStops(page, 0)
+  await saved(page)
+  expect(hands.actions).toBeLessThanOrEqual(120)
+})
+
 test('a group is thinned out and taken by itself; what is left out is proposed again', async ({ page }) => {
   await page.goto('/')
   await page.getByRole('button', { name: 'New plan' }).click()

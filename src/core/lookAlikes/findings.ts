@@ -15,37 +15,58 @@ export const REMEDIES: readonly { readonly by: Remedy['by']; readonly label: str
   { by: 'length', label: 'Cut so that it reaches only its own', text: 'too short to reach the other socket' },
 ]
 
-/** The edit that sets a remedy, or with null takes it away. */
-export function setRemedy(plan: Plan, { device, connector }: PlugPlace, by: Remedy['by'] | null): Fix['commands'] {
-  const others = plan.devices[device]!.toldApart.filter((each) => each.connector !== connector)
+/** The edit that sets a remedy for some plugs of one device, or with null takes it away. */
+export function setRemedies(
+  plan: Plan,
+  device: DeviceId,
+  connectors: readonly string[],
+  by: Remedy['by'] | null,
+): Fix['commands'] {
+  const others = plan.devices[device]!.toldApart.filter(({ connector }) => !connectors.includes(connector))
   const text = REMEDIES.find((each) => each.by === by)?.text ?? ''
-  const toldApart = by === null ? others : [...others, { connector, by, text }]
+  const toldApart = by === null ? others : [...others, ...connectors.map((connector) => ({ connector, by, text }))]
   return [{ type: 'updateDevice', id: device, changes: { toldApart } }]
 }
 
-/** Plugs that burn something where they go in wrong and that nothing keeps apart: a caution each, by plug. */
+export const setRemedy = (plan: Plan, { device, connector }: PlugPlace, by: Remedy['by'] | null): Fix['commands'] =>
+  setRemedies(plan, device, [connector], by)
+
+/** As many plugs as are named. */
+const NAMED = 8
+
+/** Plugs that burn something where they go in wrong and that nothing keeps apart: a caution for each device. */
 export function lookAlikeFindings(plan: Plan, found: readonly LookAlike[] = lookAlikes(plan)): readonly Finding[] {
-  const byPlug = new Map<string, LookAlike[]>()
-  for (const each of found) {
-    if (each.outcome !== 'burns' || each.remedy !== null) continue
-    const key = `${each.plug.device} ${each.plug.connector}`
-    byPlug.set(key, [...(byPlug.get(key) ?? []), each])
-  }
-  return [...byPlug].map(([key, own]): Finding => {
+  const byDevice = new Map<DeviceId, LookAlike[]>()
+  for (const each of found)
+    if (each.outcome === 'burns' && each.remedy === null)
+      byDevice.set(each.plug.device, [...(byDevice.get(each.plug.device) ?? []), each])
+  return [...byDevice].map(([device, own]): Finding => {
     const [first, ...others] = own as [LookAlike, ...LookAlike[]]
-    const more = others.map(({ other }) => connectorName(plan, other))
+    const connectors = [...new Set(own.map(({ plug }) => plug.connector))]
+    const more = [
+      ...new Set(
+        others.map(({ kind, plug, other }) =>
+          kind === 'turn'
+            ? `${connectorName(plan, plug)} turned`
+            : `${connectorName(plan, plug)} with ${connectorName(plan, other)}`,
+        ),
+      ),
+    ]
     return {
-      id: `plug-mixed-up ${key}`,
+      id: `plug-mixed-up ${device}`,
       rule: 'plug-mixed-up',
       severity: 'caution',
       title: 'A plug that burns something in another socket',
       stage: 'connect',
-      subjects: [{ kind: 'device', id: first.plug.device }],
-      what: `${first.words}${more.length > 0 ? `; likewise in ${more.slice(0, 6).join(', ')}${more.length > 6 ? ' …' : ''}` : ''}`,
-      why: 'Plugs of one kind are exchanged sooner or later, with the covers on and in bad light. Key it, mark both in one colour, or take another connector.',
+      subjects: [{ kind: 'device', id: device }],
+      what: `${first.words}${more.length > 0 ? `; and ${more.length} more alike: ${more.slice(0, NAMED).join(', ')}${more.length > NAMED ? ' …' : ''}` : ''}`,
+      why: 'Plugs of one kind are exchanged sooner or later, with the covers on and in bad light. Key them, mark plug and socket in one colour, or take another connector.',
       source: cite(SOURCES.practice),
-      fixes: REMEDIES.slice(0, 3).map(({ by, label }) => ({ label, commands: setRemedy(plan, first.plug, by) })),
-      facts: { plug: first.plug, others: own.map(({ other }) => other) },
+      fixes: REMEDIES.slice(0, 4).map(({ by, label }) => ({
+        label: connectors.length > 1 ? `${label}: all ${connectors.length}` : label,
+        commands: setRemedies(plan, device, connectors, by),
+      })),
+      facts: own.map(({ kind, plug, other }) => ({ kind, plug, other })),
       harm: null,
       alike: null,
       count: own.length,

@@ -25,6 +25,18 @@ describe.each(CASES)('%s, %s', (name, region, plan) => {
     for (const { family } of mains) expect(family).toMatch(region === 'NEC' ? /^UL/ : /^IEC/)
   })
 
+  it('is a whole build: no stop, and what moves has its motors, its limits and its stop', () => {
+    const { findings } = evaluate(plan)
+    expect(findings.filter(({ severity }) => severity === 'stop').map(({ what }) => what)).toEqual([])
+    const count = (kind: string) =>
+      Object.values(plan.devices).filter((device) => plan.parts[device!.part]!.behaviour.kind === kind).length
+    if (name === 'lights') return expect(count('pixel-string')).toBe(4)
+    const axes = name === 'arm' ? 6 : 3
+    expect(count('motor')).toBe(axes)
+    expect(count('sensor')).toBeGreaterThanOrEqual(axes)
+    if (name !== 'printer') expect([count('emergency-stop'), count('contactor')]).toEqual([1, 1])
+  })
+
   it('feeds every load it brings, near its nominal volts', () => {
     const { draws } = evaluate(plan).reckoning
     expect(draws.length).toBeGreaterThan(0)

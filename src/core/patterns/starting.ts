@@ -8,10 +8,16 @@ export type PatternName = (typeof PATTERNS)[number]
 export const PATTERN_WORDS: Readonly<Record<PatternName, { readonly title: string; readonly what: string }>> = {
   printer: {
     title: 'Printer',
-    what: 'One 24 V supply, a motion board, a nozzle heater, a fan, three motors, a small computer on 5 V.',
+    what: 'One 24 V supply, a motion board, a nozzle heater with its sensor, three motors with end stops, a fan, a small computer on 5 V.',
   },
-  router: { title: 'Router or mill', what: '48 V for three drivers, 24 V for the controls, earthed frame.' },
-  arm: { title: 'Robot arm', what: 'Six drivers on one 36 V supply, a controller on 5 V.' },
+  router: {
+    title: 'Router or mill',
+    what: '48 V for three drivers and their motors, 24 V for the controls, limit switches, an emergency stop that parts the 48 V supply, earthed frame.',
+  },
+  arm: {
+    title: 'Robot arm',
+    what: 'Six drivers with their motors on one 36 V supply, limit switches, a controller on 5 V, an emergency stop that parts the 36 V supply.',
+  },
   lights: {
     title: 'Lighting controller',
     what: 'One 12 V supply, a fused distribution block, four pixel strings, a controller.',
@@ -26,6 +32,8 @@ function begin(
   region: Region,
   mainsFuse_A: number,
   supplies: readonly (readonly [tag: string, part: string, name: string])[],
+  /** The supply that the stop's contactor parts from the mains, both poles. */
+  stopped: string | null = null,
 ): PlanBuilder {
   const family = region === 'NEC' ? 'UL 248-14' : 'IEC 60127'
   const b = new PlanBuilder(name, region)
@@ -51,9 +59,12 @@ function begin(
   supplies.forEach(([tag, part, title], i) => {
     const hasSelector = part !== 'supply-5-25' && part !== 'supply-48-600' && part !== 'supply-24-60'
     b.device(tag, part, title, hasSelector ? { settings: { mains: region === 'NEC' ? '115 V' : '230 V' } } : {})
-      .wire(`XL.${i + 2}`, `${tag}.L`, 'L', { length_mm: 400 })
-      .wire(`XN.${i + 2}`, `${tag}.N`, 'N', { length_mm: 400 })
-      .wire('PE1.PE', `${tag}.PE`, 'PE', { length_mm: 400 })
+    const [line, neutral] = tag === stopped ? ['K1.1', 'K1.3'] : [`${tag}.L`, `${tag}.N`]
+    if (tag === stopped) b.device('K1', 'contactor-24', 'Stop contactor')
+    b.wire(`XL.${i + 2}`, line, 'L', { length_mm: 400 }).wire(`XN.${i + 2}`, neutral, 'N', { length_mm: 400 })
+    if (tag === stopped)
+      b.wire('K1.2', `${tag}.L`, 'L', { length_mm: 300 }).wire('K1.4', `${tag}.N`, 'N', { length_mm: 300 })
+    b.wire('PE1.PE', `${tag}.PE`, 'PE', { length_mm: 400 })
   })
   return b
 }
@@ -128,8 +139,25 @@ function printer(region: Region): Plan {
     for (const pin of ['A+', 'A-', 'B+', 'B-'])
       b.wire(`A1.M${n}${pin}`, `M${n}.${pin}`, 'signal', { length_mm: 1000, size, flexClass: 'chain' })
   }
+  limits(b, 'A1', 'E', [1, 2, 3])
   b.wire('A2.TX', 'A1.RX', 'signal', { length_mm: 350 }).wire('A1.TX', 'A2.RX', 'signal', { length_mm: 350 })
   return b.build()
+}
+
+/** A limit switch for each axis, at the controller's inputs. */
+function limits(b: PlanBuilder, controller: string, input: string, axes: readonly number[]): void {
+  for (const n of axes)
+    b.device(`S${n}`, 'end-stop', `Limit of axis ${n}`, field('machine'))
+      .wire(`${controller}.${input}${n}S`, `S${n}.S`, 'signal', { length_mm: 1200, flexClass: 'chain' })
+      .wire(`${controller}.${input}${n}G`, `S${n}.G`, 'signal', { length_mm: 1200, flexClass: 'chain' })
+}
+
+/** The emergency stop in the coil circuit of its contactor, from a fuse way of the controls' 24 V. */
+function stopCircuit(b: PlanBuilder, plus: string, minus: string): void {
+  b.device('S0', 'emergency-stop', 'Emergency stop', field('front of the machine'))
+    .wire(plus, 'S0.11', 'V+', { length_mm: 1500 })
+    .wire('S0.12', 'K1.A1', 'V+', { length_mm: 1500 })
+    .wire(minus, 'K1.A2', 'V-', { length_mm: 400 })
 }
 
 interface Axis {
@@ -168,10 +196,16 @@ function axesOf(
 }
 
 function router(region: Region): Plan {
-  const b = begin('New router', region, region === 'NEC' ? 10 : 6.3, [
-    ['PS1', 'supply-48-600', '48 V supply'],
-    ['PS2', 'supply-24-60', '24 V supply'],
-  ])
+  const b = begin(
+    'New router',
+    region,
+    region === 'NEC' ? 10 : 6.3,
+    [
+      ['PS1', 'supply-48-600', '48 V supply'],
+      ['PS2', 'supply-24-60', '24 V supply'],
+    ],
+    'PS1',
+  )
     .device('U2', 'metal', 'Machine frame', field('machine'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 900 })
   axesOf(b, [1, 2, 3], 'A9', 'motion-controller-24', () => ({ load_W: 90, set: '4.2 A', part: 'stepper-42' }), region)
@@ -181,18 +215,28 @@ function router(region: Region): Plan {
     ['A2 V+ V-', 5, 350],
     ['A3 V+ V-', 5, 350],
   ])
-  return distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [
+  distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [
     ['V1 + -', 1, 300],
     ['H1 + -', 1, 1500],
     ['A9 V+ V-', 1, 300],
-  ]).build()
+  ])
+  limits(b, 'A9', 'I', [1, 2, 3])
+  stopCircuit(b, 'F3.4', 'X02.5')
+  return b.build()
 }
 
 function arm(region: Region): Plan {
-  const b = begin('New arm', region, region === 'NEC' ? 8 : 4, [
-    ['PS1', 'supply-36-350', '36 V supply'],
-    ['PS2', 'supply-5-25', '5 V supply'],
-  ])
+  const b = begin(
+    'New arm',
+    region,
+    region === 'NEC' ? 8 : 4,
+    [
+      ['PS1', 'supply-36-350', '36 V supply'],
+      ['PS2', 'supply-24-60', '24 V supply'],
+    ],
+    'PS1',
+  )
+    .device('PS3', 'converter-24-5', '5 V for the controller')
     .device('U2', 'metal', 'Arm base', field('arm'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 800 })
   const axes = [1, 2, 3, 4, 5, 6]
@@ -204,18 +248,14 @@ function arm(region: Region): Plan {
     (n) => (n <= 3 ? { load_W: 45, set: '2.8 A', part: 'stepper-28' } : { load_W: 20, set: '1.5 A', part: 'stepper' }),
     region,
   )
-  return distribute(
-    b,
-    'PS1',
-    'F2',
-    'fuse-block-6',
-    'X0',
-    'ISO 8820-3 58 V',
-    axes.map((n) => [`A${n} V+ V-`, 3, 350] as const),
-  )
-    .wire('PS2.V+1', 'A7.V+', 'V+', { length_mm: 300 })
-    .wire('PS2.V-1', 'A7.V-', 'V-', { length_mm: 300 })
-    .build()
+  const drives = axes.map((n) => [`A${n} V+ V-`, 3, 350] as const)
+  distribute(b, 'PS1', 'F2', 'fuse-block-6', 'X0', 'ISO 8820-3 58 V', drives)
+  distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [['PS3 IN+ IN-', 1, 300]])
+    .wire('PS3.OUT+', 'A7.V+', 'V+', { length_mm: 300 })
+    .wire('PS3.OUT-', 'A7.V-', 'V-', { length_mm: 300 })
+  limits(b, 'A7', 'I', axes)
+  stopCircuit(b, 'F3.2', 'X02.3')
+  return b.build()
 }
 
 function lights(region: Region): Plan {

@@ -5,6 +5,7 @@ import { PART_GROUPS, PART_KINDS, type BehaviourKind, type Part, type PartId } f
 import { Button, Choice, CommitField, Modal, readNumber } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
 import { Amounts } from './Amounts'
+import { ConnectorRows } from './ConnectorRows'
 import { PartDrawing } from './PartDrawing'
 import { SettingRows } from './SettingRows'
 import { SwitchRows } from './SwitchRows'
@@ -113,6 +114,7 @@ export function PartEditor({
           </div>
           <Amounts part={part} onChange={setPart} />
           <TerminalRows part={part} onChange={setPart} />
+          <ConnectorRows part={part} onChange={setPart} />
           <SwitchRows part={part} onChange={setPart} />
           <SettingRows part={part} onChange={setPart} />
         </div>
