@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { firstAnswers } from '@/core/firstPlan'
 import { PATTERNS } from '@/core/patterns'
 import { CORNERS } from '@/core/drilling'
 import { clientId, enclosureId, faceId, withoutInvisible } from '@/core/plan'
@@ -18,6 +19,7 @@ export const fileRequest = z.strictObject({ from: z.literal('file'), document: z
 export const createRequest = z.discriminatedUnion('from', [
   z.strictObject({ from: z.literal('nothing'), name: newName, region, createId }),
   z.strictObject({ from: z.literal('pattern'), pattern: z.enum(PATTERNS), region, createId }),
+  z.strictObject({ from: z.literal('answers'), answers: firstAnswers, createId }),
   z.strictObject({ from: z.literal('copy'), plan: z.string().max(80), createId }),
   fileRequest,
 ])

@@ -4,9 +4,11 @@ import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 import type { PlanSummary } from '@/core/plan'
-import { Button, INPUT, Labelled, Modal } from '@/ui/primitives'
+import { Button, INPUT, Labelled, later, Modal } from '@/ui/primitives'
 import { problemText, request, sendFile, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
+
+const FirstPlan = later(async () => ({ default: (await import('./FirstPlan')).FirstPlan }))
 
 const LIMIT_BYTES = 4_000_000
 
@@ -23,12 +25,13 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const router = useRouter()
   const file = useRef<HTMLInputElement>(null)
   const [isNew, setNew] = useState(false)
+  const [isLed, setLed] = useState(false)
   const [deleted, setDeleted] = useState<PlanSummary | null>(null)
   const archive = useRef<HTMLInputElement>(null)
   const asked = useRef<{ readonly key: string } | null>(null)
   const [notice, setNotice] = useState<string | null>(null)
   const [problem, setProblem] = useState<Problem['error'] | null>(null)
-  const create = async (body: object, goThere = true) => {
+  const create = async (body: object, goThere = true, stage = 'brief') => {
     // A second click while the first is on its way asks for the same thing: one id, one plan.
     const key = JSON.stringify(body)
     if (asked.current?.key === key) return
@@ -45,7 +48,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     // Told where the person is: on the way to a new plan nothing needs telling.
     const stays = !goThere || ('document' in body && (namesakes > 0 || entries > 0))
     if (stays) setNotice(tookIn(plan.name, namesakes, entries))
-    if (!stays) router.push(`/plans/${plan.id}/brief`)
+    if (!stays) router.push(`/plans/${plan.id}/${stage}`)
     else router.refresh()
   }
   const read = async (chosen: File | undefined) => {
@@ -125,6 +128,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
               }}
             />
             <Button onClick={() => file.current?.click()}>Open a plan file</Button>
+            <Button onClick={() => setLed(true)}>Five questions to a first plan</Button>
             <Button look="main" onClick={() => setNew(true)}>
               New plan
             </Button>
@@ -161,7 +165,15 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
         {plans.length === 0 ? (
           <div className="rounded-xl border border-dashed border-hair bg-sheet p-8 text-center">
             <p className="text-lg font-semibold">The shelf is empty</p>
-            <p className="mt-1 text-mute">Begin with “New plan”: from nothing, or from a pattern that you change.</p>
+            <p className="mt-1 text-mute">
+              Answer five questions and have a first plan with its verdict, or begin with “New plan”: from nothing, or
+              from a pattern that you change.
+            </p>
+            <p className="mt-3">
+              <Button look="main" onClick={() => setLed(true)}>
+                Begin with five questions
+              </Button>
+            </p>
           </div>
         ) : (
           <ul className="grid gap-3 md:grid-cols-2">
@@ -216,6 +228,12 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
           code. It says what was checked and what was not.
         </p>
       </main>
+      {isLed ? (
+        <FirstPlan
+          onClose={() => setLed(false)}
+          onDone={(answers) => void create({ from: 'answers', answers }, true, 'feed')}
+        />
+      ) : null}
       <NewPlan open={isNew} onClose={() => setNew(false)} onCreate={create} />
     </div>
   )

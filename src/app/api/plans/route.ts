@@ -1,3 +1,4 @@
+import { firstPlan } from '@/core/firstPlan'
 import { startingPattern } from '@/core/patterns'
 import { emptyPlan, type Plan } from '@/core/plan'
 import type { LogEntry } from '@/core/procedure'
@@ -65,6 +66,8 @@ async function planWished(bytes: Buffer, store: PlanStore): Promise<Wish> {
       return made(emptyPlan(wish.name, wish.region))
     case 'pattern':
       return made(startingPattern(wish.pattern, wish.region))
+    case 'answers':
+      return made(firstPlan(wish.answers))
     case 'copy': {
       const original = await store.load(wish.plan)
       if (!original) return refused(notFound())

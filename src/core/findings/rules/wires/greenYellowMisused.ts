@@ -1,10 +1,14 @@
-import { colourName, isGreenYellow, type Wire, type WireId } from '@/core/plan'
+import { colourName, isGreenYellow, isSameColour, type Plan, type Wire, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule, type Severity } from '../../types'
 
 /** The cores of a bought cable or lead have the colours that they have; at extra-low voltage that is worth a label, no more. */
-function severityOf({ function: fn, cable }: Wire): Severity {
-  return cable !== null && fn !== 'L' && fn !== 'N' ? 'note' : 'stop'
+function severityOf(plan: Plan, { function: fn, cable, core, colour }: Wire): Severity {
+  if (cable === null || fn === 'L' || fn === 'N') return 'stop'
+  const { premade, leadsOf, cores } = plan.cables[cable]!
+  const own = cores.find(({ id }) => id === core)?.colour
+  const isItsOwn = premade || leadsOf !== null || (!!own && !!colour && isSameColour(own, colour))
+  return isItsOwn ? 'note' : 'stop'
 }
 
 export const greenYellowMisused = defineRule<{ readonly wire: WireId }>({
@@ -22,7 +26,7 @@ export const greenYellowMisused = defineRule<{ readonly wire: WireId }>({
         : [],
     ),
   word: ({ wire }, context) => ({
-    severity: severityOf(context.plan.wires[wire]!),
+    severity: severityOf(context.plan, context.plan.wires[wire]!),
     subjects: [{ kind: 'wire', id: wire }],
     alike: context.plan.wires[wire]!.cable ?? colourName(context.plan.wires[wire]!.colour!),
     what: `${context.wireName(wire)} is ${colourName(context.plan.wires[wire]!.colour!)} and is not an earth conductor`,
