@@ -7,7 +7,8 @@ function severityOf(plan: Plan, { function: fn, cable, core, colour }: Wire): Se
   if (cable === null || fn === 'L' || fn === 'N') return 'stop'
   const { premade, leadsOf, cores } = plan.cables[cable]!
   const own = cores.find(({ id }) => id === core)?.colour
-  const isItsOwn = premade || leadsOf !== null || (!!own && !!colour && isSameColour(own, colour))
+  // Of a cable whose cores nobody listed, nobody can say that the colour is not its own.
+  const isItsOwn = premade || leadsOf !== null || cores.length === 0 || (!!own && !!colour && isSameColour(own, colour))
   return isItsOwn ? 'note' : 'stop'
 }
 
