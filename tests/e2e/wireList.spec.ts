@@ -34,5 +34,6 @@ test('the wire list: found, several changed at once, out as CSV, changed there, 
   const wrong = [head, cells.join(','), ...rest].join('\r\n')
   await input.setInputFiles({ name: 'wires.csv', mimeType: 'text/csv', buffer: Buffer.from(wrong) })
   await expect(dialog.getByRole('alert')).toContainText('line 2, to_device')
+  await dialog.getByRole('button', { name: 'Shut' }).click()
   await isWorkedOut(page)
 })
