@@ -710,6 +710,7 @@ function sided(x_mm: number): Plan {
             initial: '5.0 V',
             beforeMounting: false,
             side: 'right',
+            volts_per_A: null,
           },
         ],
       },

@@ -87,6 +87,8 @@ export const MODULE_PARTS: Readonly<Record<string, Part>> = {
         options: ['0.6 A', '0.8 A', '1.0 A', '1.2 A'],
         initial: '0.8 A',
         beforeMounting: false,
+        // Sense resistors of 0.1 Ω: eight times the current times 0.1 Ω; common practice.
+        volts_per_A: 0.8,
       },
     ],
   }),

@@ -360,6 +360,8 @@ export const setting = z.strictObject({
   beforeMounting: z.boolean(),
   /** The side it is set from; the front where left out. */
   side: unknown(z.enum(BODY_SIDES)),
+  /** Of a current pot: volts between its wiper and ground for each ampere, by the part's formula. */
+  volts_per_A: unknown(positive()),
 })
 export type Setting = z.output<typeof setting>
 

@@ -1,5 +1,6 @@
 'use client'
 import { useState } from 'react'
+import { retag } from '@/core/naming'
 import { newWire } from '@/core/patterns'
 import { highestWireNumber, type Command, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
@@ -41,6 +42,7 @@ export function ConnectStage() {
     .filter(({ tag, name }) => holdsWords(`${tag} ${name}`, query))
     .sort((a, b) => Number(b.open > 0) - Number(a.open > 0) || byTag(a, b))
   const shown = chosen && plan.devices[chosen] ? chosen : devices[0]?.id
+  const tagging = retag(plan)
   const hasMains = Object.values(plan.devices).some(({ part }) => plan.parts[part]!.behaviour.kind === 'mains-inlet')
   const earths = hasMains
     ? (evaluation?.reckoning.earths.filter(
@@ -179,6 +181,15 @@ export function ConnectStage() {
                 </li>
               ))}
             </ul>
+            {tagging.length > 0 && query === '' ? (
+              <Button
+                look="quiet"
+                className="mt-1 w-full text-left text-[13px]"
+                onClick={() => edit('Tag devices anew', ...tagging)}
+              >
+                Tag all anew by kind, from 1
+              </Button>
+            ) : null}
           </section>
           {shown ? (
             <DeviceSheet

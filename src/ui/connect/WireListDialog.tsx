@@ -1,5 +1,6 @@
 'use client'
 import { bindWires } from '@/core/cables'
+import { nameWires, type WireScheme } from '@/core/naming'
 import {
   flexRender,
   getCoreRowModel,
@@ -154,6 +155,31 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
           }}
         />
         <Button onClick={() => file.current?.click()}>Take a CSV in</Button>
+        <span className="w-60">
+          <Choice
+            hideLabel
+            label="Name wires by a scheme"
+            value=""
+            options={[
+              { value: '', label: ids.length > 0 ? `Name the ${ids.length} chosen …` : 'Name all wires …' },
+              ...SCHEMES,
+            ]}
+            onChoose={(scheme) => {
+              if (scheme === '') return
+              const these = ids.length > 0 ? ids : (Object.keys(plan.wires) as WireId[])
+              const commands = nameWires(plan, these, scheme as WireScheme)
+              const [problem] = commands.length > 0 ? edit(`Name ${these.length} wires`, ...commands) : []
+              setMessage({
+                isWrong: !!problem,
+                text:
+                  problem?.message ??
+                  (commands.length === 0
+                    ? 'They are called so already'
+                    : `${commands.length} called anew; labels that are printed are to be printed anew`),
+              })
+            }}
+          />
+        </span>
       </div>
       {ids.length > 0 ? <Many count={ids.length} series={plan.practice.series} onChange={change} /> : null}
       {ids.length > 1 && ids.every((id) => plan.wires[id]!.cable === null) ? (
@@ -269,6 +295,12 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
     </Modal>
   )
 }
+
+const SCHEMES: readonly { readonly value: WireScheme; readonly label: string }[] = [
+  { value: 'number', label: 'in one count: W1, W2 …' },
+  { value: 'function', label: 'by what they do: L1, PE1, P1, S1 …' },
+  { value: 'ends', label: 'by their ends: A1.M1-K2 …' },
+]
 
 /** Makes the chosen wires the cores of one cable. */
 function BindField({ count, onBind }: { readonly count: number; readonly onBind: (name: string) => string | null }) {

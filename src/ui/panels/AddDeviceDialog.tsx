@@ -1,7 +1,8 @@
 'use client'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { newDevice, nextTag } from '@/core/catalogue'
 import { blankPart } from '@/core/ownParts'
+import { suitsFor } from '@/core/suits'
 import type { BehaviourKind, DeviceId, Part, PartId, Place } from '@/core/plan'
 import { later, Button, INPUT, Modal } from '@/ui/primitives'
 import { useOwnParts } from '@/ui/parts'
@@ -41,6 +42,7 @@ export function AddDeviceDialog({
   const [added, setAdded] = useState<readonly string[]>([])
   const [isMaking, setMaking] = useState(false)
   const { parts: own, reload } = useOwnParts(true)
+  const suits = useMemo(() => suitsFor(plan), [plan])
   const shelf = Object.fromEntries((own ?? []).map(({ id, part }) => [id, part]))
   const add = (partId: PartId, part: Part) => {
     const own = plan.parts[partId] ?? part
@@ -82,7 +84,7 @@ export function AddDeviceDialog({
             {error}
           </p>
         ) : null}
-        <PartList own={{ ...shelf, ...plan.parts }} only={only} onPick={add} />
+        <PartList own={{ ...shelf, ...plan.parts }} only={only} suits={suits} onPick={add} />
         <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2 text-[14px]">
           <Button onClick={() => setMaking(true)}>Make a part</Button>
           <label className="flex items-center gap-2 whitespace-nowrap">

@@ -1,6 +1,8 @@
 'use client'
 import { useState } from 'react'
-import { landed, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
+import { reverseMotor } from '@/core/joining'
+import { landed, referenceVolts, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
 import { fittedRating } from '@/core/model'
 import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
@@ -203,6 +205,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         <Choice
           key={setting.id}
           label={`${setting.name}${setting.beforeMounting ? ', set before mounting' : ''}`}
+          hint={potHint(setting, settings[setting.id] ?? setting.initial)}
           value={settings[setting.id] ?? setting.initial ?? ''}
           options={[
             ...((settings[setting.id] ?? setting.initial) ? [] : [{ value: '', label: 'not known' }]),
@@ -219,6 +222,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           }
         />
       ))}
+      {part.behaviour.kind === 'motor' ? <ReverseButton id={id} /> : null}
       <Choice
         label="Where"
         value={device.place.kind === 'field' ? 'field' : 'box'}
@@ -284,5 +288,22 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
       </div>
       {isReplacing ? <ReplaceDialog id={id} onClose={() => setReplacing(false)} /> : null}
     </section>
+  )
+}
+
+/** What to read while a current pot is turned, by the part's formula. */
+function potHint(setting: Part['settings'][number], option: string | null): string | undefined {
+  const volt = option === null ? null : referenceVolts(setting, option)
+  return volt === null ? undefined : `${formatNumber(volt)} V from the pot’s wiper to ground`
+}
+
+/** Exchanges one winding's leads at a motor, on purpose. */
+function ReverseButton({ id }: { readonly id: DeviceId }) {
+  const { plan, edit } = useRoom()
+  const commands = reverseMotor(plan, id)
+  return commands === null ? null : (
+    <Button onClick={() => edit(`${plan.devices[id]!.tag} turns the other way`, ...commands)}>
+      Reverse it: exchange one winding’s leads
+    </Button>
   )
 }

@@ -9,13 +9,19 @@ const GROUPS = (Object.entries(PART_GROUPS) as [PartGroup, string][]).map(([grou
   kinds: kindsWhere((facts) => facts.group === group),
 }))
 
+/** As many as are put first. */
+const MOST_SUITED = 6
+
 /** The catalogue and the plan's own parts, searched by name, grouped by what they do. */
 export function PartList({
   own,
   only,
+  suits,
   onPick,
 }: {
   readonly own: Readonly<Record<string, Part>>
+  /** Why a part would suit what is planned; null where nothing asks for it. */
+  readonly suits?: (part: Part) => string | null
   readonly only?: readonly BehaviourKind[]
   readonly onPick: (id: PartId, part: Part) => void
 }) {
@@ -24,6 +30,19 @@ export function PartList({
   const parts = (Object.entries({ ...CATALOGUE, ...own }) as [PartId, Part][]).filter(
     ([, part]) => (!only || only.includes(part.behaviour.kind)) && holdsWords(partWords(part), query),
   )
+  const suited = suits
+    ? parts
+        .flatMap(([id, part]) => {
+          const why = suits(part)
+          return why === null ? [] : [{ id, part, why }]
+        })
+        .slice(0, MOST_SUITED)
+    : []
+  const pick = (id: PartId, part: Part) => {
+    onPick(id, part)
+    setQuery('')
+    search.current?.focus()
+  }
   return (
     <div>
       <input
@@ -36,6 +55,26 @@ export function PartList({
         onChange={(event) => setQuery(event.target.value)}
       />
       <div className="mt-3 max-h-[50vh] space-y-3 overflow-y-auto" tabIndex={0} role="group" aria-label="Parts">
+        {suited.length > 0 ? (
+          <section aria-label="Would suit">
+            <h3 className="text-[13px] font-bold text-accent">Would suit what is planned</h3>
+            <ul className="grid gap-1 sm:grid-cols-2">
+              {suited.map(({ id, part, why }) => (
+                <li key={id}>
+                  <button
+                    type="button"
+                    className="w-full rounded-md border border-accent/50 px-2.5 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
+                    aria-label={`${part.name}, suits: ${why}`}
+                    onClick={() => pick(id, part)}
+                  >
+                    {part.name}
+                    <span className="block text-[12px] text-mute">{why}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
         {GROUPS.map(({ name, kinds }) => {
           const members = parts.filter(([, part]) => kinds.includes(part.behaviour.kind))
           if (members.length === 0) return null
@@ -50,11 +89,7 @@ export function PartList({
                       className="w-full rounded-md border border-hair px-2.5 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
                       aria-label={part.name}
                       aria-description={partFacts(part).join(', ')}
-                      onClick={() => {
-                        onPick(id, part)
-                        setQuery('')
-                        search.current?.focus()
-                      }}
+                      onClick={() => pick(id, part)}
                     >
                       {part.name}
                       <span className="figures block text-[12px] text-mute">{partFacts(part).join(' · ')}</span>

@@ -86,6 +86,7 @@ export function SettingRows({ part, onChange }: { readonly part: Part; readonly 
                 initial: null,
                 beforeMounting: false,
                 side: null,
+                volts_per_A: null,
               } as Part['settings'][number],
             ],
           })

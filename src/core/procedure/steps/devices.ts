@@ -1,5 +1,5 @@
 import { fittedRating } from '@/core/model'
-import type { Device, DeviceId, Part, Plan } from '@/core/plan'
+import { referenceVolts, type Device, type DeviceId, type Part, type Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { servesMains } from '@/core/supply'
 import type { Step } from '../types'
@@ -66,6 +66,7 @@ function settingSteps(id: DeviceId, device: Device, part: Part, mains_V: number)
         wanted
           ? `To ${wanted}`
           : `Nothing is chosen yet: choose among ${setting.options.join(', ')}${assumed ? ` (it is made with ${assumed})` : ''}, then set it`,
+        ...potLines(setting, wanted),
       ],
       minutes: MINUTES.set,
       facts: { value: wanted ?? assumed ?? 'unknown', part: device.part },
@@ -74,6 +75,16 @@ function settingSteps(id: DeviceId, device: Device, part: Part, mains_V: number)
         : 'A wrong setting shows only under load.',
     })
   })
+}
+
+/** Of a pot that is set by volts: where to measure, and what to read. */
+function potLines(setting: Part['settings'][number], wanted: string | null): readonly string[] {
+  const volt = wanted === null ? null : referenceVolts(setting, wanted)
+  return volt === null
+    ? []
+    : [
+        `Measure from the pot’s wiper to ground and turn it to ${formatNumber(volt)} V (${formatNumber(setting.volts_per_A!)} V for each ampere)`,
+      ]
 }
 
 /** What a setting must be: of a mains selector what the mains wants, whatever is entered; else what was chosen; never the factory's. */

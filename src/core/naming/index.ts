@@ -1,0 +1,1 @@
+export { nameWires, retag, WIRE_SCHEMES, type WireScheme } from './naming'

@@ -1,0 +1,1 @@
+export { suitsFor } from './suits'
