@@ -92,7 +92,7 @@ try {
     before: (page) => page.getByRole('button', { name: 'Make a part' }).click(),
   })
   await picture('connect', '/plans/clay-printer/connect', {
-    before: (page) => page.getByRole('button', { name: 'PS1 24 V supply' }).click(),
+    before: (page) => page.getByRole('button', { name: 'A1 Motion board' }).click(),
   })
   await picture('terminate', '/plans/clay-printer/terminate')
   await picture('build', '/plans/clay-printer/build', {
@@ -104,7 +104,12 @@ try {
   })
   await picture('build-phone', '/plans/clay-printer/build', { phone: true })
   await picture('quick-sums', '/sums/wire')
-  await picture('feed-dark', '/plans/clay-printer/feed', { dark: true })
+  await picture('cables', '/plans/clay-printer/connect', {
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Cables', exact: true }).click()
+      await page.getByRole('button', { name: /^M1/ }).click()
+    },
+  })
   // A broken copy, for the findings.
   const copy = await (
     await fetch(`${base}/api/plans`, {
