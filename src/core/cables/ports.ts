@@ -27,7 +27,7 @@ export interface ConnectorUse extends PlugPlace {
   readonly plug: { readonly cable: CableId; readonly end: 'a' | 'b' } | null
   /** Wires at its terminals, whether by a plug of a cable or each by itself. */
   readonly ways: readonly WiredWay[]
-  readonly state: 'plugged' | 'wired' | 'free' | 'for later'
+  readonly state: 'plugged' | 'wired' | 'free' | 'for later' | 'open on purpose'
 }
 
 export const connectorAt = (plan: Plan, { device, connector }: PlugPlace): Connector | null =>
@@ -77,10 +77,16 @@ function gather(plan: Plan): readonly ConnectorUse[] {
           spec,
           plug,
           ways,
-          state: plug ? 'plugged' : ways.length > 0 ? 'wired' : isForLater(part, spec) ? 'for later' : 'free',
+          state: plug ? 'plugged' : ways.length > 0 ? 'wired' : openState(plan, device, part, spec),
         }
       })
     })
+}
+
+function openState(plan: Plan, device: DeviceId, part: Part, spec: Connector): ConnectorUse['state'] {
+  const said = plan.devices[device]!.leftOpen.find(({ at }) => at === `connector:${spec.id}`)
+  if (said) return said.until === 'later' ? 'for later' : 'open on purpose'
+  return isForLater(part, spec) ? 'for later' : 'free'
 }
 
 const isForLater = (part: Part, { ways }: Connector): boolean =>

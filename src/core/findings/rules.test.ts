@@ -39,6 +39,13 @@ const blade = (tag: string, link: string, rating_A: number): Command => ({
   link,
   fitted: { family: 'ISO 8820-3', rating_A, curve: null },
 })
+/** A computer with sockets for data, of which some are said to stay open. */
+const portly = (open: readonly string[]) =>
+  new PlanBuilder('ports', 'IEC')
+    .device('A1', 'computer-5-15', 'Computer', {
+      leftOpen: open.map((id) => ({ at: `connector:${id}`, until: 'purpose' as const })),
+    })
+    .build()
 const claim = (says: string, knownFrom: 'copied' | 'sheet') => ({
   knownFrom,
   source: 'a guide',
@@ -653,6 +660,10 @@ const SAMPLES: Readonly<
       () => clay(change(5, { toTreatment: 'tinned' })),
     ],
     good: [() => clay(), () => clay({ type: 'setPractice', changes: { screwEnds: 'bare' } })],
+  },
+  'ports-open': {
+    bad: [() => portly([])],
+    good: [() => portly(['USB1', 'USB2', 'NET']), () => clay()],
   },
   'sources-differ': {
     // W42 is joined to one terminal; a copied guide names another.

@@ -71,6 +71,8 @@ export const device = z.strictObject({
   fixedWith: unknown(z.enum(['screws', 'rail', 'tape', 'ties', 'glue'])),
   /** Of its fixing screws, where not as reckoned. */
   screw_mm: unknown(positive().max(200, { error: 'must be 200 mm or less' })),
+  /** Terminals and connectors that stay open on purpose, or until something is added: by the terminal, or `connector:` and its id. */
+  leftOpen: list(z.strictObject({ at: text(60), until: z.enum(['purpose', 'later']) }), 400).default([]),
   /** How the plug of a connector is told from others that go there too, or kept from turning. */
   toldApart: list(
     z.strictObject({

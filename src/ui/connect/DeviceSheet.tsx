@@ -43,8 +43,13 @@ export function DeviceSheet({
   const single = wireable.filter((key) => !inConnector.has(key))
   // Contacts moulded into a socket take no wire of their own, and stand with their socket.
   const all = [...single, ...ports.flatMap(({ spec }) => spec.ways.filter((way): way is TerminalId => way !== null))]
-  const later = single.filter((key) => part.terminals[key]!.need === 'later').length
-  const free = single.filter((key) => wiresAt(key).length === 0).length - later
+  const unjoined = single.filter((key) => wiresAt(key).length === 0)
+  const isSaid = (key: TerminalId) =>
+    part.terminals[key]!.need === 'later' || device.leftOpen.some(({ at }) => at === key)
+  const later =
+    unjoined.filter(isSaid).length +
+    ports.filter(({ state }) => state === 'for later' || state === 'open on purpose').length
+  const free = unjoined.filter((key) => !isSaid(key)).length
   const row = (key: TerminalId) => (
     <TerminalRow
       key={key}
@@ -76,7 +81,7 @@ export function DeviceSheet({
             : []),
           `${free} of ${single.length} other terminals free`,
           ...(open.size > 0 ? [`${open.size} must still be connected`] : []),
-          ...(later > 0 ? [`${later} kept for later`] : []),
+          ...(later > 0 ? [`${later} left open on purpose or for later`] : []),
         ].join(', ')}
       </p>
       <DeviceOutline
@@ -116,6 +121,9 @@ export function DeviceSheet({
                   : use.state}
             </span>
           </summary>
+          {use.plug === null && use.ways.length === 0 ? (
+            <LeftOpen id={id} at={`connector:${use.connector}`} name={use.spec.name} />
+          ) : null}
           <PlugHere device={id} connector={use.connector} />
           <ul className="divide-y divide-hair/70 pl-3">
             {use.spec.ways.flatMap((way) => (way === null ? [] : [row(way)]))}
@@ -198,7 +206,7 @@ function TerminalRow({
   const { plan, evaluation, open: show } = useRoom()
   const spec = plan.parts[plan.devices[id]!.part]!.terminals[key]!
   const name = spec.block ? `${spec.block} ${spec.label}` : spec.label
-  const stays = isOpen ? 'is open and must be connected' : spec.need === 'later' ? 'is kept for later' : 'stays open'
+  const stays = isOpen ? 'is open and must be connected' : 'open'
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 py-1.5">
       <button
@@ -211,7 +219,13 @@ function TerminalRow({
       </button>
       <span className="w-28 shrink-0 text-[13px] text-mute">{roleWords(spec)}</span>
       <span className="min-w-0 flex-1 text-[14px]">
-        {joined.length === 0 ? <span className={isOpen ? 'font-semibold text-stop' : 'text-mute'}>{stays}</span> : null}
+        {joined.length === 0 ? (
+          isOpen || onJoin === null ? (
+            <span className={isOpen ? 'font-semibold text-stop' : 'text-mute'}>{stays}</span>
+          ) : (
+            <LeftOpen id={id} at={key} name={name} />
+          )
+        ) : null}
         {joined.map(({ wireId, wire, other }) => {
           const reckoned = evaluation?.reckoning.wires[wireId]
           return (
@@ -240,6 +254,33 @@ function TerminalRow({
         </Button>
       ) : null}
     </li>
+  )
+}
+
+/** Why something stays open: nobody said, on purpose, or until something is added. */
+function LeftOpen({ id, at, name }: { readonly id: DeviceId; readonly at: string; readonly name: string }) {
+  const { plan, edit } = useRoom()
+  const { tag, leftOpen } = plan.devices[id]!
+  const said = leftOpen.find((each) => each.at === at)?.until ?? 'no'
+  const others = leftOpen.filter((each) => each.at !== at)
+  return (
+    <select
+      aria-label={`Why ${name} stays open`}
+      className={`rounded border border-transparent bg-transparent py-0.5 text-[14px] hover:border-hair ${said === 'no' ? 'text-ink' : 'text-mute'}`}
+      value={said}
+      onChange={({ target }) => {
+        const until = target.value as 'no' | 'purpose' | 'later'
+        edit(`${tag} ${name} stays open`, {
+          type: 'updateDevice',
+          id,
+          changes: { leftOpen: until === 'no' ? others : [...others, { at, until }] },
+        })
+      }}
+    >
+      <option value="no">still open</option>
+      <option value="purpose">open on purpose</option>
+      <option value="later">open, for later</option>
+    </select>
   )
 }
 
@@ -288,7 +329,12 @@ function Joiner({
   const likely = new Set<string>(spec.function === 'any' ? [] : [spec.function, 'any'])
   const choices = all
     .filter((choice) => !(choice.device === from && choice.terminal === key))
-    .sort((a, b) => Number(likely.has(b.spec.function)) - Number(likely.has(a.spec.function)))
+    // What is taken comes last, whatever it does.
+    .sort(
+      (a, b) =>
+        Number(a.used > 0) - Number(b.used > 0) ||
+        Number(likely.has(b.spec.function)) - Number(likely.has(a.spec.function)),
+    )
   const suggested = target
     ? guessFunction(plan, evaluation?.reckoning ?? null, { device: from, terminal: key }, target)
     : null

@@ -14,6 +14,7 @@ import {
 import { formatNumber, SOLD_SIZES } from '@/core/quantity'
 import { Button, Choice, CommitField, readNumber, Swatch } from '@/ui/primitives'
 import { endName, FigureButton, FUNCTION_WORDS, useRoom, wireColour } from '@/ui/room'
+import { ClaimRows } from './ClaimRows'
 import { TerminalPicker } from './TerminalPicker'
 
 const AS_SCHEME = 'scheme'
@@ -187,6 +188,7 @@ export function WirePanel({ id }: { readonly id: WireId }) {
         ]}
         onChoose={(value) => change(`known from ${value}`, { knownFrom: value as Wire['knownFrom'] })}
       />
+      <ClaimRows id={id} />
       {error ? (
         <p role="alert" className="text-[13px] font-semibold text-stop">
           {error}

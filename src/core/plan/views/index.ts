@@ -22,6 +22,7 @@ const UNNAMED = {
   sink_K_per_W: null,
   fixedWith: null,
   screw_mm: null,
+  leftOpen: [],
   toldApart: [],
   hasCover: null,
   blows: null,
@@ -36,6 +37,7 @@ export const circuitView = defineView({
   devices: (device) => ({
     ...device,
     note: '',
+    leftOpen: [],
     toldApart: [],
     place:
       device.place.kind === 'face'

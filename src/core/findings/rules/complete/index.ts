@@ -7,6 +7,7 @@ import { driverWithoutSignals } from './driverWithoutSignals'
 import { fusePlaceEmpty } from './fusePlaceEmpty'
 import { jumpersUnlike } from './jumpersUnlike'
 import { outputShorted } from './outputShorted'
+import { portsOpen } from './portsOpen'
 import { labelOtherPort } from './labelOtherPort'
 import { pairHalf } from './pairHalf'
 import { pixelsWithoutData } from './pixelsWithoutData'
@@ -25,6 +26,7 @@ export const completeRules = {
   'fuse-place-empty': fusePlaceEmpty,
   'jumpers-unlike': jumpersUnlike,
   'output-shorted': outputShorted,
+  'ports-open': portsOpen,
   'label-other-port': labelOtherPort,
   'pair-half': pairHalf,
   'pixels-without-data': pixelsWithoutData,
