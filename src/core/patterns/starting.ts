@@ -40,7 +40,7 @@ function begin(
     .box('main', {
       name: 'Box',
       kind: 'box',
-      inner: { width_mm: 500, height_mm: 500, depth_mm: 200 },
+      inner: { width_mm: supplies.length > 2 ? 650 : 500, height_mm: 500, depth_mm: 200 },
       wall: { material: 'painted-steel', thickness_mm: 1.5 },
       sealed: false,
     })
@@ -232,11 +232,11 @@ function arm(region: Region): Plan {
     region === 'NEC' ? 8 : 4,
     [
       ['PS1', 'supply-36-350', '36 V supply'],
-      ['PS2', 'supply-24-60', '24 V supply'],
+      ['PS2', 'supply-5-25', '5 V supply'],
+      ['PS3', 'supply-24-60', '24 V supply of the stop'],
     ],
     'PS1',
   )
-    .device('PS3', 'converter-24-5', '5 V for the controller')
     .device('U2', 'metal', 'Arm base', field('arm'))
     .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 800 })
   const axes = [1, 2, 3, 4, 5, 6]
@@ -250,11 +250,12 @@ function arm(region: Region): Plan {
   )
   const drives = axes.map((n) => [`A${n} V+ V-`, 3, 350] as const)
   distribute(b, 'PS1', 'F2', 'fuse-block-6', 'X0', 'ISO 8820-3 58 V', drives)
-  distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [['PS3 IN+ IN-', 1, 300]])
-    .wire('PS3.OUT+', 'A7.V+', 'V+', { length_mm: 300 })
-    .wire('PS3.OUT-', 'A7.V-', 'V-', { length_mm: 300 })
+  b.wire('PS2.V+1', 'A7.V+', 'V+', { length_mm: 300 }).wire('PS2.V-1', 'A7.V-', 'V-', { length_mm: 300 })
   limits(b, 'A7', 'I', axes)
-  stopCircuit(b, 'F3.2', 'X02.3')
+  b.device('F3', 'holder-inline-blade', 'Fuse of the stop', {
+    fitted: { F: { family: 'ISO 8820-3', rating_A: 1 } },
+  }).wire('PS3.V+1', 'F3.1', 'V+', { length_mm: 200 })
+  stopCircuit(b, 'F3.2', 'PS3.V-1')
   return b.build()
 }
 

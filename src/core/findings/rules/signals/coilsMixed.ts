@@ -20,7 +20,8 @@ export const coilsMixed = defineRule<{ readonly device: DeviceId; readonly termi
             .flatMap((terminal) => {
               const net = context.model.netById.get(context.model.netOf(terminalKey(id, terminal)))
               return (net?.terminals ?? []).map(splitKey).flatMap((end) => {
-                if (end.device === id) return []
+                // Another motor on the same axis is no output.
+                if (end.device === id || context.part(end.device).behaviour.kind === 'motor') return []
                 const { function: other, block } = context.terminal(end.device, end.terminal)
                 return other === 'coil-A' || other === 'coil-B' ? [`${end.device} ${block ?? ''} ${other}`] : []
               })
