@@ -1,4 +1,5 @@
 import { evaluate, tryOut, type Evaluation } from '@/core/evaluate'
+import { lookAlikeSteps } from '@/core/lookAlikes'
 import { playScenario } from '@/core/figures'
 import { proposeWiring } from '@/core/joining'
 import type { Plan } from '@/core/plan'
@@ -16,20 +17,35 @@ let known: Evaluation | null = null
 const IDLE_ms = 200
 let later: ReturnType<typeof setTimeout> | undefined
 
-/** Plugs that can be confused are solved once nobody edits any more; until then those of before stand. */
+/** So long at a time, before an edit that came meanwhile is heard. */
+const SLICE_ms = 12
+
+/** Plugs that can be confused are solved once nobody edits any more, a little at a time; until then those of before stand. */
 function lookLater(requestId: number): void {
-  later = setTimeout(() => {
-    if (!plan) return
+  if (!plan) return
+  const current = plan
+  const steps = lookAlikeSteps(current)
+  const goOn = () => {
     try {
-      const next = keepAlike(known, evaluate(plan))
-      if (next === known) return
-      send({ type: 'settled', requestId, evaluation: differenceOf(known, next) })
-      known = next
+      const until = performance.now() + SLICE_ms
+      for (let step = steps.next(); ; step = steps.next()) {
+        if (step.done) return tellSettled(requestId, evaluate(current, step.value))
+        if (performance.now() > until) break
+      }
+      later = setTimeout(goOn)
     } catch (error) {
       // What is told stands; the next edit tries again.
       console.error(error)
     }
-  }, IDLE_ms)
+  }
+  later = setTimeout(goOn, IDLE_ms)
+}
+
+function tellSettled(requestId: number, evaluation: Evaluation): void {
+  const next = keepAlike(known, evaluation)
+  if (next === known) return
+  send({ type: 'settled', requestId, evaluation: differenceOf(known, next) })
+  known = next
 }
 
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {

@@ -1,2 +1,2 @@
-export { lookAlikes, stillThere, type LookAlike, type Outcome } from './lookAlikes'
+export { lookAlikes, lookAlikeSteps, stillThere, type LookAlike, type Outcome } from './lookAlikes'
 export { lookAlikeFindings, REMEDIES, setRemedy } from './findings'

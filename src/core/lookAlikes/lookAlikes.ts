@@ -52,9 +52,8 @@ function judgeOf(plan: Plan): Judge {
   return judge
 }
 
-/** Every pair of plugs that mate in one another's sockets on a device or a wall, each free socket that a plug goes into, and each plug that goes in turned; what then happens is solved. */
-export function lookAlikes(plan: Plan): readonly LookAlike[] {
-  const judge = judgeOf(plan)
+/** What may be confused with what: two plugs exchanged, a plug in a free socket, a plug turned round. */
+function* casesOf(plan: Plan): Generator<(judge: Judge) => Judged> {
   const kinds = new Map<string, ConnectorUse[]>()
   for (const use of connectorsOf(plan)) {
     const { family, pitch_mm, gender, key, ways } = use.spec
@@ -63,19 +62,40 @@ export function lookAlikes(plan: Plan): readonly LookAlike[] {
     if (own) own.push(use)
     else kinds.set(kind, [use])
   }
-  const found: Judged[] = []
-  for (const alike of kinds.values()) {
-    alike.forEach((plug, i) => {
-      if (plug.ways.length === 0 || plug.spec.family === null) return
-      alike.forEach((other, k) => {
+  for (const alike of kinds.values())
+    for (const [i, plug] of alike.entries()) {
+      if (plug.ways.length === 0 || plug.spec.family === null) continue
+      for (const [k, other] of alike.entries()) {
         const isPlugged = other.ways.length > 0
-        if (k === i || (isPlugged && k < i) || (!isPlugged && other.plug !== null)) return
-        found.push(isPlugged ? judge.exchange(plug, other) : judge.move(plug, other))
-      })
-      if (plug.spec.key === null && plug.spec.ways.length > 1) found.push(judge.turn(plug))
-    })
+        if (k === i || (isPlugged && k < i) || (!isPlugged && other.plug !== null)) continue
+        yield (judge) => (isPlugged ? judge.exchange(plug, other) : judge.move(plug, other))
+      }
+      if (plug.spec.key === null && plug.spec.ways.length > 1) yield (judge) => judge.turn(plug)
+    }
+}
+
+/**
+ * Every pair of plugs that mate in one another's sockets on a device or a wall, each free socket that a plug goes into, and
+ * each plug that goes in turned; what then happens is solved. It yields after each case, so that a worker can listen meanwhile;
+ * what was solved is remembered when it is begun anew.
+ */
+export function* lookAlikeSteps(plan: Plan): Generator<undefined, readonly LookAlike[]> {
+  const judge = judgeOf(plan)
+  const found: Judged[] = []
+  for (const solve of casesOf(plan)) {
+    found.push(solve(judge))
+    yield
   }
   return found.map((each) => ({ ...each, remedy: remedyOf(plan, each) }))
+}
+
+/** The same in one go. */
+export function lookAlikes(plan: Plan): readonly LookAlike[] {
+  const steps = lookAlikeSteps(plan)
+  for (;;) {
+    const { done, value } = steps.next()
+    if (done) return value
+  }
 }
 
 /** Those found before whose connectors are still there, with the remedies of today. */
