@@ -82,6 +82,14 @@ export function CommitField({ label, hint, unit, value, onCommit, numeric, hideL
     isTyped.current = problem !== null
     setError(problem)
   }
+  // What was typed and not yet taken is taken when its stage or drawer goes: Back loses nothing.
+  const latest = useRef<() => void>(() => undefined)
+  useEffect(() => {
+    latest.current = () => {
+      if (isTyped.current && text !== value) onCommit(withoutInvisible(text))
+    }
+  })
+  useEffect(() => () => latest.current(), [])
   const control = (props: {
     readonly id?: string
     readonly 'aria-invalid'?: boolean
