@@ -206,9 +206,9 @@ class Judge {
     b: ConnectorUse,
     { outcome, harm }: { readonly outcome: Outcome; readonly harm: string | null },
     what: string,
-    else_: string,
+    otherwise: string,
   ): Judged {
-    const then = harm ?? (outcome === 'nothing' ? 'nothing changes' : else_)
+    const then = harm ?? (outcome === 'nothing' ? 'nothing changes' : otherwise)
     return {
       id: idOf(kind, a, b),
       kind,
