@@ -37,7 +37,6 @@ export const circuitView = defineView({
   devices: (device) => ({
     ...device,
     note: '',
-    leftOpen: [],
     toldApart: [],
     place:
       device.place.kind === 'face'

@@ -4,7 +4,6 @@ import { defineRule } from '../../types'
 
 /** Sockets for data that nothing is plugged into and of which nobody said that they stay open. */
 export const portsOpen = defineRule<{ readonly device: DeviceId; readonly connectors: readonly string[] }>({
-  reads: 'plan',
   severity: 'note',
   title: 'Sockets for data with nothing in them',
   stage: 'connect',

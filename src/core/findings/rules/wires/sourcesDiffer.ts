@@ -11,7 +11,6 @@ interface Facts {
 
 /** Another source names another terminal than the one that the wire is joined to, and nobody measured. */
 export const sourcesDiffer = defineRule<Facts>({
-  reads: 'plan',
   severity: 'caution',
   title: 'Sources contradict one another',
   stage: 'connect',
