@@ -26,12 +26,3 @@ export function fitOf(
     return { goes: 'amiss', reason: `its key is “${plug.key}”, the socket’s “${socket.key}”` }
   return FITS
 }
-
-/** Whether what goes into one connector goes into the other as well. */
-export const areAlike = (a: Connector, b: Connector): boolean =>
-  a.family !== null &&
-  a.family === b.family &&
-  a.pitch_mm === b.pitch_mm &&
-  a.gender === b.gender &&
-  a.key === b.key &&
-  a.ways.length === b.ways.length

@@ -1,5 +1,5 @@
 export { CABLE_KINDS, NETWORK_A, NETWORK_B, STEPPER_LEADS, type CableKind } from './kinds'
-export { areAlike, fitOf, type Fit } from './fits'
+export { fitOf, type Fit } from './fits'
 export { functionBetween, plainFunction } from './functions'
 export { lengthFromWords, readKitList, type KitRead } from './kitList'
 export { endFromWords, isNamed, placesFor, plugByLabels, stateOf, takeIn, type CableState, type KitRow } from './kit'

@@ -107,6 +107,8 @@ export const CABLE_KINDS: readonly CableKind[] = [
     },
   ),
   kind('network', 'Network cable', ['network', 'network'], NETWORK_B, 5.5),
+  kind('network-open', 'Network cable, one end open, scheme B', ['network', null], NETWORK_B, 5.5),
+  kind('network-open-a', 'Network cable, one end open, scheme A', ['network', null], NETWORK_A, 5.5),
   kind('usb', 'USB cable', ['usb', 'usb'], cores('26 AWG', 'red', 'white', 'green', 'black'), 4),
   ribbon(10),
   ribbon(16),

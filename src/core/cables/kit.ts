@@ -1,6 +1,7 @@
 import {
   apply,
   asLabel,
+  BARE_END,
   makeCable,
   type Cable,
   type CableEnd,
@@ -46,17 +47,7 @@ const SAID: readonly (readonly [RegExp, ConnectorFamilyId])[] = [
 /** The end that a delivery's words mean; words that say no family stay as they are, and are compared with nothing. */
 export function endFromWords(words: string, ways: number): CableEnd {
   const plain = words.trim().toLowerCase()
-  if (BARE_WORDS.test(plain))
-    return {
-      kind: 'bare',
-      family: null,
-      pitch_mm: null,
-      gender: null,
-      key: null,
-      hasLatch: null,
-      ways: null,
-      mates: null,
-    }
+  if (BARE_WORDS.test(plain)) return BARE_END
   const named = Object.entries(CONNECTOR_FAMILIES).find(([, { name }]) => name.toLowerCase() === plain)?.[0]
   const found = (named as ConnectorFamilyId | undefined) ?? SAID.find(([pattern]) => pattern.test(plain))?.[1]
   if (found) return plugOf(found, ways)

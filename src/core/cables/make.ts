@@ -1,6 +1,7 @@
 import type { Port } from '@/core/joining'
 import { newWire } from '@/core/patterns'
 import {
+  BARE_END,
   highestWireNumber,
   landingOf,
   makeCable,
@@ -23,17 +24,6 @@ type EndName = 'a' | 'b'
 
 /** A bare end that nobody joined yet: insulated, so that nothing is said of it but that it is open. */
 const loose = (where: string): WireEnd => ({ kind: 'parked', where, why: NOT_JOINED_YET, insulated: true })
-
-const BARE_END: CableEnd = {
-  kind: 'bare',
-  family: null,
-  pitch_mm: null,
-  gender: null,
-  key: null,
-  hasLatch: null,
-  ways: null,
-  mates: null,
-}
 
 /** A plug of a family. */
 export function plugOf(family: ConnectorFamilyId, ways: number): CableEnd {

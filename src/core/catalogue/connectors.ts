@@ -34,11 +34,17 @@ export function connectorOf(id: string, name: string, family: ConnectorFamilyId,
   }
 }
 
-const idOf = (name: string) =>
-  name
-    .replace(/[^A-Za-z0-9+\-.]/g, '')
-    .replace(/^\.+/, '')
-    .slice(0, 40) || 'plug'
+/** The id of a new connector by its name, among those that are taken. */
+export function connectorId(name: string, taken: ReadonlySet<string>): string {
+  const plain =
+    name
+      .replace(/[^A-Za-z0-9+\-.]/g, '')
+      .replace(/^\.+/, '')
+      .slice(0, 36) || 'plug'
+  let id = plain
+  for (let n = 2; taken.has(id); n += 1) id = `${plain}-${n}`
+  return id
+}
 
 /**
  * The housings of a part by its terminals: those of one block whose contacts go into a housing are one connector, and so are
@@ -63,9 +69,7 @@ export function housingsOf(part: Part): Part['connectors'] {
   const taken = new Set<string>()
   return [...rows.values()].flatMap(({ name, family, ways }) => {
     if (ways.length < 2 || ways.length > LONGEST) return []
-    const wanted = idOf(name)
-    let id = wanted
-    for (let n = 2; taken.has(id); n += 1) id = `${wanted}-${n}`
+    const id = connectorId(name, taken)
     taken.add(id)
     const inOrder = ways.toSorted((a, b) => (part.terminals[a]!.position ?? 0) - (part.terminals[b]!.position ?? 0))
     return [connectorOf(id, name, family, inOrder)]

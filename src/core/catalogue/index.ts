@@ -36,7 +36,7 @@ export function cataloguePart(id: string): { readonly id: PartId; readonly part:
   return { id: id as PartId, part }
 }
 
-export { connectorOf, housingsOf } from './connectors'
+export { connectorId, connectorOf, housingsOf } from './connectors'
 export { partFacts, partWords } from './describePart'
 export { newDevice } from './newDevice'
 export { nextTag, tagPrefix } from './tags'

@@ -2,10 +2,9 @@ import { CATALOGUE, cataloguePart, newDevice, nextTag } from '@/core/catalogue'
 import { proposeWiring } from '@/core/joining'
 import { startingPattern } from '@/core/patterns'
 import { apply, emptyPlan, type Command, type DeviceId, type PartId, type Plan } from '@/core/plan'
+import { SUPPLY_ROOM } from '@/core/suits'
 import { OFFERED, type FirstAnswers } from './answers'
 
-/** A supply is taken with so much more than its loads together want; common practice. */
-const ROOM = 1.3
 /** How warm it gets where a box stands; common practice. */
 const AMBIENT_C = { indoors: 30, sheltered: 35, outdoors: 40 } as const
 const RESIDUAL_mA = { IEC: 30, NEC: 5 } as const
@@ -103,7 +102,7 @@ function withSupplies(plan: Plan, { loads, later_W, builds, mustStop }: FirstAns
     if (given.has(volt)) return before
     const sum_W = loads.filter((load) => load.volt === volt).reduce((sum, { power_W }) => sum + power_W, 0)
     const isLargest = volt === Math.max(...wanted)
-    const key = supplyFor(volt, (sum_W + (isLargest ? later_W : 0)) * ROOM)
+    const key = supplyFor(volt, (sum_W + (isLargest ? later_W : 0)) * SUPPLY_ROOM)
     if (!key) return before
     const [next, id] = add(before, key)
     const { settings } = next.parts[next.devices[id]!.part]!

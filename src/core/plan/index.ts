@@ -23,7 +23,7 @@ export {
 export { plan as planSchema, PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, type Plan } from './plan'
 export { partFaults, referenceFaults } from './references'
 export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'
-export { KNOWN_FROM, NOT_JOINED_YET, TREATMENTS, type Treatment, type WireEnd } from './wire'
+export { BARE_END, KNOWN_FROM, NOT_JOINED_YET, TREATMENTS, type Treatment, type WireEnd } from './wire'
 export { device as deviceSchema } from './device'
 export { wire as wireSchema } from './wire'
 export { highestWireNumber } from './wireNumbers'

@@ -95,7 +95,8 @@ const cableEnd = z.strictObject({
   mates: unknown(z.strictObject({ device: deviceId, connector: localKey })),
 })
 
-const BARE = {
+/** An end without a plug. */
+export const BARE_END = {
   kind: 'bare' as const,
   family: null,
   pitch_mm: null,
@@ -116,7 +117,7 @@ export const cable = z.strictObject({
   flexClass: z.enum(['fixed', 'hinge', 'chain']),
   shielded: z.boolean(),
   origin,
-  ends: z.strictObject({ a: cableEnd, b: cableEnd }).default({ a: BARE, b: BARE }),
+  ends: z.strictObject({ a: cableEnd, b: cableEnd }).default({ a: BARE_END, b: BARE_END }),
   /** Cores as they are in the jacket; a wire names its core. */
   cores: list(z.strictObject({ id: text(24), colour: unknown(colour), size: unknown(canonicalSize) }), 200).default([]),
   /** The delivery or list it came with, and whether it has been found there; null where nobody looked yet. */

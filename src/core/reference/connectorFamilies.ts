@@ -1,4 +1,4 @@
-import { SOURCES } from './sources'
+import { wireSize } from '@/core/quantity'
 
 /** A kind of plug and socket: what goes into what, and which conductors its contacts take. */
 export interface ConnectorFamily {
@@ -14,30 +14,26 @@ export interface ConnectorFamily {
   readonly hasLatch: boolean
 }
 
-const AWG = {
-  36: 0.0127,
-  32: 0.032,
-  30: 0.05,
-  28: 0.08,
-  26: 0.128,
-  24: 0.205,
-  22: 0.325,
-  20: 0.517,
-  18: 0.823,
-  16: 1.31,
-  14: 2.08,
-  12: 3.31,
-} as const
+/** Area of a gauge: ASTM B258, as everywhere. */
+const area_mm2 = (awg: number): number => wireSize(`${awg} AWG`).area_mm2
 
 const family = (
   name: string,
   pitch_mm: number | null,
-  thinnest: keyof typeof AWG,
-  thickest: keyof typeof AWG,
+  thinnest: number,
+  thickest: number,
   rated_A: number,
   key: string | null,
   hasLatch: boolean,
-): ConnectorFamily => ({ name, pitch_mm, min_mm2: AWG[thinnest], max_mm2: AWG[thickest], rated_A, key, hasLatch })
+): ConnectorFamily => ({
+  name,
+  pitch_mm,
+  min_mm2: area_mm2(thinnest),
+  max_mm2: area_mm2(thickest),
+  rated_A,
+  key,
+  hasLatch,
+})
 
 /** Families as makers meet them, by the names that the trade gives their pitch and shape; common practice. */
 export const CONNECTOR_FAMILIES = {
@@ -58,8 +54,6 @@ export const CONNECTOR_FAMILIES = {
 } as const satisfies Record<string, ConnectorFamily>
 
 export type ConnectorFamilyId = keyof typeof CONNECTOR_FAMILIES
-
-export const CONNECTOR_SOURCE = SOURCES.practice
 
 /** The family that bears a name. */
 export const familyNamed = (name: string | null): ConnectorFamily | null =>

@@ -1,1 +1,1 @@
-export { suitsFor } from './suits'
+export { SUPPLY_ROOM, suitsFor } from './suits'

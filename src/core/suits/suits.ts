@@ -2,7 +2,7 @@ import { landed, type DeviceId, type Part, type Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 
 /** A supply is taken with so much more than its loads together want; common practice. */
-const ROOM = 1.3
+export const SUPPLY_ROOM = 1.3
 /** Where a load does not say what it takes, so far from its nominal volts; common practice. */
 const NEAR = 0.1
 /** From so many volts on it is mains; extra-low voltage lies below. */
@@ -89,7 +89,11 @@ function supplySuits({ behaviour }: Part, wants: readonly Want[]): string | null
     )
     const sum_W = served.reduce((sum, { power_W }) => sum + power_W, 0)
     // Twice as large as it need be suits nobody.
-    if (served.length > 0 && behaviour.power_W >= sum_W * ROOM && behaviour.power_W <= Math.max(sum_W * ROOM * 2, 25))
+    if (
+      served.length > 0 &&
+      behaviour.power_W >= sum_W * SUPPLY_ROOM &&
+      behaviour.power_W <= Math.max(sum_W * SUPPLY_ROOM * 2, 25)
+    )
       return `${formatNumber(voltage_V)} V for ${formatNumber(sum_W)} W that nothing feeds yet`
   }
   return null

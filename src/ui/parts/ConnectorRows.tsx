@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { connectorOf } from '@/core/catalogue'
+import { connectorId, connectorOf } from '@/core/catalogue'
 import type { Part, TerminalId } from '@/core/plan'
 import { CONNECTOR_FAMILIES, familyNamed, type ConnectorFamilyId } from '@/core/reference'
 import { Button, Choice, CommitField } from '@/ui/primitives'
@@ -23,16 +23,7 @@ export function ConnectorRows({ part, onChange }: { readonly part: Part; readonl
   const set = (connectors: Part['connectors']) => onChange({ ...part, connectors })
   const change = (at: number, changes: Partial<Part['connectors'][number]>) =>
     set(part.connectors.map((each, i) => (i === at ? { ...each, ...changes } : each)))
-  const freeId = (name: string) => {
-    const plain =
-      name
-        .replace(/[^A-Za-z0-9+\-.]/g, '')
-        .replace(/^\.+/, '')
-        .slice(0, 30) || 'plug'
-    let id = plain
-    for (let n = 2; part.connectors.some((each) => each.id === id); n += 1) id = `${plain}-${n}`
-    return id
-  }
+  const freeId = (name: string) => connectorId(name, new Set(part.connectors.map(({ id }) => id)))
   return (
     <section aria-label="Connectors" className="space-y-2">
       <h3 className="font-bold">Connectors</h3>
