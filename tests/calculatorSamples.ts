@@ -110,4 +110,29 @@ export const CALCULATOR_SAMPLES: Readonly<
     input: { load_A: 3, continuous: true, wire_A: 10, family: 'ISO 8820-3' },
     keys: ['feasible', 'rating_A', 'minimum_A', 'maximum_A', 'reasons'],
   },
+  bundle: {
+    input: { items: [{ od_mm: 2.8, count: 4 }, { od_mm: 6 }] },
+    keys: ['diameter_mm', 'fill_percent', 'circles'],
+  },
+  duct: {
+    input: { width_mm: 40, height_mm: 60, items: [{ od_mm: 2.8, count: 40 }], limit_percent: 60 },
+    keys: ['fill_percent', 'fits', 'room_mm2'],
+  },
+  gland: {
+    input: { items: [{ od_mm: 7.2, count: 1 }], family: 'M' },
+    keys: ['feasible', 'size', 'hole_mm', 'clampMin_mm', 'clampMax_mm', 'cable_mm', 'sealed', 'reasons'],
+  },
+  ferrule: {
+    input: { size: '0.75 mm2', code: 'DIN 46228-4' },
+    keys: ['colour', 'sleeve_mm', 'strip_mm', 'feasible'],
+  },
+  cuts: {
+    input: {
+      stock: [{ id: 'spool', length_mm: 10_000 }],
+      pieces: [{ id: 'lead', length_mm: 650, count: 8 }],
+      kerf_mm: 1,
+      keepOffcut_mm: 200,
+    },
+    keys: ['feasible', 'used', 'stockUsed', 'waste_mm', 'lowerBound', 'unplaced'],
+  },
 }

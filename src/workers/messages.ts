@@ -1,3 +1,5 @@
+import type { CalculatorOutcome } from '@/core/calculator'
+import type { CalculatorName } from '@/core/calculators'
 import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packing'
 import type { Trial } from '@/core/evaluate'
 import type { Rail, Scenario } from '@/core/figures'
@@ -41,3 +43,11 @@ export type FromArrangeWorker =
   | { readonly type: 'progress'; readonly progress: ArrangeProgress }
   | { readonly type: 'arranged'; readonly arrangement: Arrangement }
   | { readonly type: 'failed'; readonly message: string }
+
+/** What crosses between the page and the worker that works out a sum that searches. */
+export interface ToSumsWorker {
+  readonly name: CalculatorName
+  readonly request: unknown
+}
+export type FromSumsWorker =
+  { readonly type: 'ready' } | { readonly type: 'answered'; readonly outcome: CalculatorOutcome }

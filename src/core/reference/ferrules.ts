@@ -88,3 +88,19 @@ export function sleeveFor(row: FerruleRow, clampStrip_mm: number | null): number
   const [shortest] = lengths_mm
   return fitting ?? (shortest! <= clampStrip_mm + STANDS_OUT_mm ? shortest! : null)
 }
+
+/** Usual length of the sleeve for two conductors of a cross-section; common practice. */
+const TWIN_SLEEVES_mm: Readonly<Record<number, number>> = {
+  0.5: 8,
+  0.75: 8,
+  1: 8,
+  1.5: 8,
+  2.5: 10,
+  4: 12,
+  6: 14,
+  10: 14,
+  16: 14,
+}
+
+/** Of a sleeve that takes two conductors of a cross-section; null where none is customary. */
+export const twinSleeve_mm = (area_mm2: number): number | null => TWIN_SLEEVES_mm[area_mm2] ?? null

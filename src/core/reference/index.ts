@@ -33,6 +33,7 @@ export {
   customaryArea_mm2,
   ferruleSizeFor,
   sleeveFor,
+  twinSleeve_mm,
   type FerruleCode,
   type FerruleRow,
 } from './ferrules'

@@ -1,1 +1,2 @@
+export { chooseFerrule, ferruleCalculator, type FerruleAnswer, type FerruleRequest } from './ferrule'
 export { treatEnd, type EndTreatment, type TreatEndRequest } from './treatEnd'

@@ -2,6 +2,7 @@ import type { Clamp, Treatment } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { cite, ferruleSizeFor, INSULATED_CRIMPS, sleeveFor, SOURCES, type FerruleCode } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
+import { COLLAR_mm } from './ferrule'
 
 export interface TreatEndRequest {
   readonly clamp: Clamp
@@ -98,9 +99,6 @@ function usualTreatment({ clamp, construction, screwEnds, size, strip_mm }: Trea
 
 type Made = Pick<EndTreatment, 'what' | 'strip_mm' | 'sleeve_mm' | 'colour' | 'die' | 'look' | 'trace'>
 type Maker = (request: TreatEndRequest, reasons: string[]) => Made
-
-/** What of the bare conductor stands in the plastic collar. */
-const COLLAR_mm = 2
 
 const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
   const row = ferruleSizeFor(size)

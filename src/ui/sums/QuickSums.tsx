@@ -2,13 +2,13 @@
 import Link from 'next/link'
 import { useState } from 'react'
 import { CALCULATORS, CALCULATOR_NAMES, type CalculatorName } from '@/core/calculators'
-import type { PixelRunRequest } from '@/core/pixels'
 import { formatNumber } from '@/core/quantity'
-import { PixelChart } from '@/ui/charts'
 import { TraceList } from '@/ui/panels/TraceList'
 import { Button, INPUT, Labelled } from '@/ui/primitives'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 import { requestOf, SUM_FORMS, type SumField } from './fields'
+import { SumPicture } from './SumPicture'
+import { useSum } from './useSum'
 
 type Values = Record<string, unknown>
 
@@ -21,12 +21,13 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
   const [kept, setKept] = useState<Partial<Record<CalculatorName, Values>>>({})
   const form = SUM_FORMS[name]
   const values = kept[name] ?? initialOf(form.fields)
-  const outcome = CALCULATORS[name].run(requestOf(form.fields, values))
+  const request = requestOf(form.fields, values)
+  const { outcome, isWorking } = useSum(name, request)
   const faults = new Map(
-    outcome.kind === 'bad-input' ? outcome.error.issues.map(({ path, message }) => [path, message]) : [],
+    outcome?.kind === 'bad-input' ? outcome.error.issues.map(({ path, message }) => [path, message]) : [],
   )
   const set = (key: string, value: unknown) => setKept({ ...kept, [name]: { ...values, [key]: value } })
-  const result = outcome.kind === 'answer' ? (outcome.result as Readonly<Record<string, unknown>>) : null
+  const result = outcome?.kind === 'answer' ? (outcome.result as Readonly<Record<string, unknown>>) : null
   const show = (key: string, unit: string) => {
     const value = result?.[key]
     if (value === null || value === undefined) return 'none'
@@ -85,10 +86,11 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
             </div>
           </form>
           <section aria-label="Answer" aria-live="polite" className="rounded-xl border border-hair bg-sheet p-4">
-            {result === null ? (
+            {isWorking ? <p className="text-mute">Searching for the best …</p> : null}
+            {outcome === null ? null : result === null ? (
               <p className="text-stop">
                 <strong>No answer yet.</strong>{' '}
-                {outcome.kind === 'bad-input'
+                {outcome?.kind === 'bad-input'
                   ? `${outcome.error.issues.length === 1 ? 'One field needs' : `${outcome.error.issues.length} fields need`} another value.`
                   : ''}
               </p>
@@ -141,13 +143,9 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
                     ))
                   })}
                 </dl>
-                {name === 'pixels' && outcome.kind === 'answer' ? (
-                  <div className="mt-3">
-                    <PixelChart request={requestOf(form.fields, values) as unknown as PixelRunRequest} />
-                  </div>
-                ) : null}
+                <SumPicture name={name} request={request} result={result} />
                 <h2 className="mt-4 font-bold">How it was worked out</h2>
-                {outcome.kind === 'answer' ? <TraceList trace={outcome.trace} /> : null}
+                {outcome?.kind === 'answer' ? <TraceList trace={outcome.trace} /> : null}
               </>
             )}
           </section>

@@ -1,5 +1,5 @@
 import type { CalculatorName } from '@/core/calculators'
-import { BASES, DEVICE_FAMILIES } from '@/core/reference'
+import { BASES, DEVICE_FAMILIES, FERRULE_CODES } from '@/core/reference'
 
 /** A field of a calculator's form. Empty optional fields are left out of the request. */
 export type SumField =
@@ -50,6 +50,16 @@ const number = (
   initial: string,
   isOptional = false,
 ): SumField & { kind: 'number' } => ({ kind: 'number', key, label, unit, initial, isOptional })
+
+/** Leads by outer diameter. */
+const leads = (initial: readonly Readonly<Record<string, string>>[]): SumField => ({
+  kind: 'rows',
+  key: 'items',
+  label: 'Leads',
+  one: 'leads',
+  columns: [number('od_mm', 'Outer diameter', 'mm', ''), number('count', 'How many', '', '1', true)],
+  initial,
+})
 
 export const SUM_FORMS: Readonly<Record<CalculatorName, SumForm>> = {
   wire: {
@@ -270,6 +280,107 @@ export const SUM_FORMS: Readonly<Record<CalculatorName, SumForm>> = {
     answers: [
       { key: 'nodes', label: 'Volts', unit: 'V' },
       { key: 'elements', label: 'Amperes', unit: 'A' },
+    ],
+  },
+  bundle: {
+    question: 'How thick is the bundle?',
+    fields: [
+      leads([
+        { od_mm: '2.8', count: '4' },
+        { od_mm: '5', count: '1' },
+      ]),
+    ],
+    answers: [
+      { key: 'diameter_mm', label: 'Across', unit: 'mm' },
+      { key: 'fill_percent', label: 'Filled', unit: '%' },
+    ],
+  },
+  duct: {
+    question: 'Does it fit the duct?',
+    fields: [
+      number('width_mm', 'Inside width', 'mm', '40'),
+      number('height_mm', 'Inside height', 'mm', '40'),
+      leads([
+        { od_mm: '2.8', count: '40' },
+        { od_mm: '7', count: '4' },
+      ]),
+      number('limit_percent', 'Fill it to', '%', '60', true),
+    ],
+    answers: [
+      { key: 'fill_percent', label: 'Filled', unit: '%' },
+      { key: 'fits', label: 'Within the limit', unit: '' },
+      { key: 'room_mm2', label: 'Left under the limit', unit: 'mm²' },
+    ],
+  },
+  gland: {
+    question: 'Which gland?',
+    fields: [
+      leads([{ od_mm: '7.2', count: '1' }]),
+      { kind: 'choice', key: 'family', label: 'Threads', options: ['M', 'PG'], initial: 'M' },
+    ],
+    answers: [
+      { key: 'size', label: 'Take', unit: '' },
+      { key: 'hole_mm', label: 'Hole', unit: 'mm' },
+      { key: 'cable_mm', label: 'To be clamped', unit: 'mm' },
+      { key: 'clampMin_mm', label: 'It clamps from', unit: 'mm' },
+      { key: 'clampMax_mm', label: 'to', unit: 'mm' },
+      { key: 'sealed', label: 'Sealed', unit: '' },
+    ],
+  },
+  ferrule: {
+    question: 'Which ferrule?',
+    fields: [
+      { kind: 'text', key: 'size', label: 'Wire', initial: '0.75 mm²', hint: 'such as 18 AWG or 0.75 mm²' },
+      { kind: 'choice', key: 'code', label: 'Colours by', options: FERRULE_CODES, initial: 'DIN 46228-4' },
+      { kind: 'yes', key: 'twin', label: 'Two wires in one', initial: false },
+    ],
+    answers: [
+      { key: 'colour', label: 'Colour', unit: '' },
+      { key: 'sleeve_mm2', label: 'Sleeve for', unit: 'mm²' },
+      { key: 'sleeve_mm', label: 'Sleeve', unit: 'mm' },
+      { key: 'strip_mm', label: 'Strip', unit: 'mm' },
+    ],
+  },
+  cuts: {
+    question: 'What to cut from what?',
+    fields: [
+      {
+        kind: 'rows',
+        key: 'stock',
+        label: 'Spools and offcuts (no number: as many as wanted)',
+        one: 'a length',
+        columns: [
+          { kind: 'text', key: 'id', label: 'Name', initial: '' },
+          number('length_mm', 'Length', 'mm', ''),
+          number('count', 'How many', '', '', true),
+        ],
+        initial: [
+          { id: 'offcut', length_mm: '1800', count: '1' },
+          { id: 'spool', length_mm: '10000', count: '' },
+        ],
+      },
+      {
+        kind: 'rows',
+        key: 'pieces',
+        label: 'Pieces',
+        one: 'a piece',
+        columns: [
+          { kind: 'text', key: 'id', label: 'Name', initial: '' },
+          number('length_mm', 'Length', 'mm', ''),
+          number('count', 'How many', '', '1', true),
+        ],
+        initial: [
+          { id: 'motor leads', length_mm: '650', count: '8' },
+          { id: 'links', length_mm: '120', count: '10' },
+        ],
+      },
+      number('kerf_mm', 'Lost at a cut', 'mm', '0', true),
+      number('keepOffcut_mm', 'Keep offcuts from', 'mm', '200', true),
+    ],
+    answers: [
+      { key: 'stockUsed', label: 'Lengths used', unit: '' },
+      { key: 'lowerBound', label: 'No plan needs fewer than', unit: '' },
+      { key: 'waste_mm', label: 'Wasted', unit: 'mm' },
     ],
   },
 }

@@ -1,0 +1,3 @@
+export { cutsCalculator } from './calculator'
+export { planCuts, type CutAnswer } from './planCuts'
+export type { CutRequest, PieceLength, StockLength } from './types'
