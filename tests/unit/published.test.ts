@@ -77,6 +77,7 @@ describe('quick sums', () => {
 describe('the command line', () => {
   const rafter = (args: readonly string[], input = '') => {
     const { status, stdout } = spawnSync(process.execPath, ['scripts/rafter.mjs', ...args], {
+      maxBuffer: 2 ** 26,
       cwd: root,
       input,
       encoding: 'utf8',
@@ -86,7 +87,7 @@ describe('the command line', () => {
   it('lists the calculators, one a line', () =>
     expect(rafter(['calc'])).toEqual({
       status: 0,
-      stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\nheat\n',
+      stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\nheat\nbundle\nduct\ngland\nferrule\ncuts\n',
     }))
   it('answers with exit 0', () => {
     const { status, stdout } = rafter(['calc', 'conductor'], '{"size":"2.5 mm2","length_m":10}')

@@ -49,7 +49,7 @@ export interface WireReckoning {
   readonly size: string | null
   readonly isReckoned: boolean
   readonly length_mm: number
-  readonly lengthFrom: 'measured' | 'planned' | 'assumed'
+  readonly lengthFrom: 'measured' | 'planned' | 'routed' | 'assumed'
   /** By state; null where the network could not be solved. */
   readonly current_A: Readonly<Record<StateId, number | null>>
   /** The greatest of all states. */

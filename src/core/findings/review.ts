@@ -1,4 +1,5 @@
 import { circuitView, layoutView, type Plan, type View } from '@/core/plan'
+import { settlePlan } from '@/core/figures'
 import { cite } from '@/core/reference'
 import { Context } from './context'
 import { foldConsequences } from './consequences'
@@ -10,15 +11,17 @@ const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2
 
 const VIEWS: Readonly<Record<Reads, View>> = { circuit: circuitView, layout: layoutView, plan: (plan) => plan }
 
-const known = new WeakMap<Plan, Map<RuleId, readonly Finding[]>>()
+const known = new WeakMap<object, Map<RuleId, readonly Finding[]>>()
 
 /** Runs every rule over what it reads of a plan, where that has changed: each finding by itself. */
 export function findAll(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
   return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
     const view = VIEWS[RULES[id].reads](plan)
-    let own = known.get(view)
-    if (!own) known.set(view, (own = new Map()))
+    // The circuit's figures follow from how leads are laid as well: they stand for both.
+    const read = RULES[id].reads === 'circuit' ? settlePlan(plan) : view
+    let own = known.get(read)
+    if (!own) known.set(read, (own = new Map()))
     let found = own.get(id)
     if (!found) {
       let context = contexts.get(view)

@@ -380,8 +380,13 @@ const SAMPLES: Readonly<
     bad: [
       () => clay(change(23, { size: '0.34 mm²' })),
       () => clay(change(25, { size: '0.75 mm²' }), blade('f2', 'F2', 15)),
-      // Only by its neighbours: a caution.
-      () => clay(change(23, { size: '0.75 mm²' })),
+      // Only by the neighbours that are assumed where no way is known: a caution.
+      () =>
+        clay(change(23, { size: '0.75 mm²' }), {
+          type: 'moveDevice',
+          id: device('f2'),
+          place: { kind: 'unplaced', enclosure: null },
+        }),
       // Behind the outlet's breaker alone.
       () =>
         bench((b) =>

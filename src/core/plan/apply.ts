@@ -5,6 +5,7 @@ import type { DeviceId, PartId, StateId } from './ids'
 import { EVERY_MOVER } from './migrations/liftCommand'
 import { withOrder, type Patch } from './orderedPatches'
 import type { Plan } from './plan'
+import type { WaySpot } from './raceway'
 import { referenceFaults } from './references'
 
 export type Applied =
@@ -174,7 +175,7 @@ const HANDLERS: Handlers = {
 
   addRaceway: (draft, { id, raceway }) => add(draft.raceways, id, raceway, 'raceway'),
   updateRaceway: (draft, { id, changes }) => void Object.assign(existing(draft.raceways, id, 'raceway'), changes),
-  removeRaceway: (draft, { id }) => remove(draft.raceways, id, 'raceway'),
+  removeRaceway,
 
   addState(draft, { id, state }) {
     add(draft.states, id, state, 'state')
@@ -251,6 +252,8 @@ function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'remo
     if (device!.commandedBy === id) device!.commandedBy = null
     if (device!.watchedBy === id) device!.watchedBy = null
   }
+  for (const raceway of Object.values(draft.raceways))
+    looseEnds(raceway!, (spot) => spot.kind === 'device' && spot.device === id)
   for (const cable of Object.values(draft.cables)) {
     if (cable!.leadsOf === id) cable!.leadsOf = null
     for (const end of [cable!.ends.a, cable!.ends.b]) if (end.mates?.device === id) end.mates = null
@@ -268,6 +271,26 @@ function removeCable(draft: MutablePlan, { id }: Extract<Command, { type: 'remov
     }
     if (wire!.cable === id) Object.assign(wire!, { cable: null, core: null })
   }
+}
+
+/** What was led through it is free to go another way; what began or ended at it hangs loose there. */
+function removeRaceway(draft: MutablePlan, { id }: Extract<Command, { type: 'removeRaceway' }>): void {
+  remove(draft.raceways, id, 'raceway')
+  for (const led of [...Object.values(draft.wires), ...Object.values(draft.cables)]) {
+    if (!led!.route?.includes(id)) continue
+    const left = led!.route.filter((other) => other !== id)
+    led!.route = left.length > 0 ? left : null
+  }
+  for (const raceway of Object.values(draft.raceways)) {
+    raceway!.joins = raceway!.joins.filter((other) => other !== id)
+    looseEnds(raceway!, (spot) => spot.kind === 'raceway' && spot.raceway === id)
+  }
+}
+
+function looseEnds(raceway: MutablePlan['raceways'][never], isGone: (spot: WaySpot) => boolean): void {
+  const { ends } = raceway as { ends: { a: WaySpot | null; b: WaySpot | null } | null }
+  if (ends === null) return
+  for (const key of ['a', 'b'] as const) if (ends[key] && isGone(ends[key])) ends[key] = null
 }
 
 /** Wires follow the terminal map; what the new part knows nothing of is dropped. */

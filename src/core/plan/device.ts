@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
+import { spotName } from './raceway'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text, unknown } from './fields'
 
@@ -90,5 +91,7 @@ export const device = z.strictObject({
   commandedBy: unknown(deviceId),
   /** The sensor that watches it: a heater's thermistor. */
   watchedBy: unknown(deviceId),
+  /** Where on the machine it is, by the name that stretches outside use. */
+  spot: unknown(spotName()),
 })
 export type Device = z.output<typeof device>

@@ -36,6 +36,7 @@ export {
   makeFitted,
   makePart,
   makeRaceway,
+  newRaceway,
   type CableGiven,
   type DeviceGiven,
   type EnclosureGiven,
@@ -50,8 +51,9 @@ export { referenceVolts } from './referenceVolts'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
-export { boxPlans, circuitView, guardingView, layoutView, placesView, wiringView, type View } from './views'
+export { boxPlans, circuitView, guardingView, layoutView, placesView, routeView, wiringView, type View } from './views'
 export { withoutInvisible } from './fields'
+export { RACEWAY_KINDS, type RacewayKind, type WaySpot } from './raceway'
 export { openingShape, type OpeningShape } from './opening'
 export type { Load, Place } from './device'
 export { outletCurve, type Site } from './site'

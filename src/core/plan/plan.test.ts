@@ -146,6 +146,16 @@ describe('parsePlan', () => {
       at: null,
       thread: null,
       isBlanked: null,
+      ends: null,
+      chain: null,
+      carries: 'mains',
+      isDivided: true,
+      hasInsert: null,
+      holdsLead: null,
+      warm_C: 60,
+      motion: null,
+      isOutdoors: null,
+      hasSharpEdge: null,
     }
     document.wires['wire:w1'].route = ['raceway:d1']
     document.devices['device:ps1'].place = {

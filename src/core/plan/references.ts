@@ -238,6 +238,8 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
   for (const [id, cable] of Object.entries(plan.cables)) {
     if (cable!.leadsOf !== null && !has(plan.devices, cable!.leadsOf))
       missing(`cables.${id}.leadsOf`, 'device', cable!.leadsOf)
+    for (const [i, raceway] of (cable!.route ?? []).entries())
+      if (!has(plan.raceways, raceway)) missing(`cables.${id}.route.${i}`, 'raceway', raceway)
     for (const key of ['a', 'b'] as const) {
       const { mates } = cable!.ends[key]
       if (!mates) continue
@@ -276,6 +278,19 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       missing(`raceways.${id}.enclosure`, 'enclosure', enclosure)
     for (const [i, other] of raceway!.joins.entries())
       if (!has(plan.raceways, other)) missing(`raceways.${id}.joins.${i}`, 'raceway', other)
+    for (const key of ['a', 'b'] as const) {
+      const spot = raceway!.ends?.[key]
+      const path = `raceways.${id}.ends.${key}`
+      if (spot?.kind === 'raceway' && spot.raceway === id)
+        faults.push({ path: `${path}.raceway`, message: 'it cannot begin or end at itself' })
+      else if (spot?.kind === 'raceway' && !has(plan.raceways, spot.raceway))
+        missing(`${path}.raceway`, 'raceway', spot.raceway)
+      if (spot?.kind === 'device' && !has(plan.devices, spot.device)) missing(`${path}.device`, 'device', spot.device)
+      if (spot?.kind !== 'enclosure' && spot?.kind !== 'face') continue
+      const box = has(plan.enclosures, spot.enclosure) ? plan.enclosures[spot.enclosure] : undefined
+      if (!box) missing(`${path}.enclosure`, 'enclosure', spot.enclosure)
+      else if (spot.kind === 'face' && !has(box.faces, spot.face)) missing(`${path}.face`, 'face', spot.face)
+    }
   }
   for (const [id, state] of Object.entries(plan.states)) {
     for (const key of Object.keys(state!.shares))

@@ -65,6 +65,7 @@ export const wire = z.strictObject({
   colour: colour.nullable(),
   fromTreatment: z.enum(TREATMENTS).nullable(),
   toTreatment: z.enum(TREATMENTS).nullable(),
+  /** Ways that it must take, where a person chose them: an opening, a duct. */
   route: list(racewayId, 50).nullable(),
   length_mm: length_mm().nullable(),
   /** Once cut. */
@@ -127,5 +128,7 @@ export const cable = z.strictObject({
   aside: unknown(text(200)),
   /** The device whose own leads these are. */
   leadsOf: unknown(deviceId),
+  /** Ways that it must take, where a person chose them: an opening, a duct. */
+  route: unknown(list(racewayId, 50)),
 })
 export type Cable = z.output<typeof cable>

@@ -211,7 +211,8 @@ describe('sign-offs', () => {
       for (const [, { changed }] of undoneByRules)
         for (const words of changed)
           expect(words).toMatch(/^size: |how its ends are made|the wires (it is about|of its earth)/)
-      expect(undoneByRules.length).toBeLessThan(known.length / 3)
+      // Leads are laid now: what lies alone is sized as lying alone.
+      expect(undoneByRules.length).toBeLessThan(known.length / 2)
       const [wireId] = Object.keys(plan.wires)
       const outcome = apply(plan, [{ type: 'updateWire', id: wireId as WireId, changes: { size: '4 mm²' } }])
       if (outcome.kind === 'refused') throw new Error('refused')

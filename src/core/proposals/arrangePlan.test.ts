@@ -4,7 +4,8 @@ import { arrange } from '@/core/packing'
 import { PATTERNS, startingPattern } from '@/core/patterns'
 import { apply, type EnclosureId, type Plan } from '@/core/plan'
 import { reckon } from '@/core/figures'
-import { arrangeEdits, arrangeTask, proposeGlands, wireOutside_mm } from '.'
+import { conductorOutside_mm } from '@/core/conductor'
+import { arrangeEdits, arrangeTask, proposeGlands } from '.'
 
 const MAIN = 'enclosure:main' as EnclosureId
 
@@ -58,7 +59,7 @@ it('a person’s placed part stays where it is', () => {
 })
 
 it('a wire’s outside is more than its copper (2.5 mm²: about 3.5 mm over thin insulation, common practice)', () => {
-  expect(wireOutside_mm('2.5 mm²')).toBeGreaterThan(3)
-  expect(wireOutside_mm('2.5 mm²')).toBeLessThan(4.2)
-  expect(wireOutside_mm('6 mm²')).toBeGreaterThan(wireOutside_mm('4 mm²'))
+  expect(conductorOutside_mm('2.5 mm²')).toBeGreaterThan(3)
+  expect(conductorOutside_mm('2.5 mm²')).toBeLessThan(4.2)
+  expect(conductorOutside_mm('6 mm²')).toBeGreaterThan(conductorOutside_mm('4 mm²'))
 })

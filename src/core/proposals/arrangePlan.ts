@@ -2,6 +2,7 @@ import { contains, footprint, grow, meets, overlaps, type Box3, type Rect } from
 import type { ArrangeItem, ArrangePull, ArrangeRequest, Arrangement } from '@/core/packing'
 import {
   landed,
+  newRaceway,
   PART_KINDS,
   type Command,
   type Device,
@@ -203,21 +204,14 @@ export function arrangeEdits(
     commands.push({
       type: 'addRaceway',
       id: `raceway:${enclosure.slice(10)}-duct${n}` as RacewayId,
-      raceway: {
+      raceway: newRaceway({
         name: `Duct ${n}`,
         kind: 'duct',
         enclosure,
         ...DUCT,
         length_mm: duct.length_mm,
-        fillLimit_percent: 60,
-        bendRadius_mm: null,
-        travel_mm: null,
-        joins: [],
-        origin: 'new',
         at: { face, x_mm: duct.x_mm, y_mm: duct.y_mm, axis: 'across' },
-        thread: null,
-        isBlanked: null,
-      },
+      }),
     })
   }
   const bodies: Box3[] = [...[...moved].map(([id, place]) => boxAt(plan, id, place))]

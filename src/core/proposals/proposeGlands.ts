@@ -1,8 +1,7 @@
 import { footprint, intoEnclosure, meets, overlaps, type Box3 } from '@/core/geometry'
 import { GLAND_THREADS, type GlandThread } from '@/core/reference'
-import { wireSize } from '@/core/quantity'
 import {
-  landed,
+  newRaceway,
   type Command,
   type DeviceId,
   type EnclosureId,
@@ -10,26 +9,45 @@ import {
   type Plan,
   type RacewayId,
 } from '@/core/plan'
-import { racewayRect, sideOf, type Reckoning } from '@/core/figures'
+import {
+  enclosureOf,
+  racewayRect,
+  routesOf,
+  sideOf,
+  terminalPoint,
+  type LeadRoute,
+  type Reckoning,
+} from '@/core/figures'
+import { bundleOf } from '@/core/packing/circles'
+import { clamps } from '@/core/routing/entries'
 
-/** Insulation about a conductor, and how loosely a bundle lies; common practice. */
-const INSULATION_mm = 0.8
-const STRANDING = 1.15
-const BUNDLING = 1.2
 /** From the wall's edge, and nut to nut. */
 const EDGE_mm = 12
 const NUTS_APART_mm = 3
 const BEHIND_mm = 25
 
-/** Outside of an insulated conductor: its copper as a stranded round, and its insulation. Common practice. */
-export function wireOutside_mm(size: string): number {
-  return 2 * Math.sqrt(wireSize(size).area_mm2 / Math.PI) * STRANDING + 2 * INSULATION_mm
-}
-
 export interface GlandProposal {
   readonly commands: readonly Command[]
   /** Leads for which the wall has no room left, or no gland is large enough. */
   readonly left: readonly DeviceId[]
+}
+
+/** The leads that go from things in a box to things outside, by the thing outside. */
+function leavingBox(
+  plan: Plan,
+  enclosure: EnclosureId,
+): readonly { readonly device: DeviceId; readonly routes: readonly LeadRoute[] }[] {
+  const byDevice = new Map<DeviceId, LeadRoute[]>()
+  for (const route of routesOf(plan).leads) {
+    if (route.isOutside[0] === route.isOutside[1]) continue
+    const [inner, outer] = route.isOutside[0] ? [route.ends[1], route.ends[0]] : route.ends
+    const at = terminalPoint(plan, inner.device, inner.terminal)
+    if (!at || enclosureOf(at.region) !== enclosure) continue
+    const list = byDevice.get(outer.device)
+    if (list) list.push(route)
+    else byDevice.set(outer.device, [route])
+  }
+  return [...byDevice].map(([device, routes]) => ({ device, routes }))
 }
 
 /** A gland for the leads of every device outside, side by side in the bottom wall, and the spares that the house rule keeps. */
@@ -38,33 +56,26 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
   const wall = Object.entries(box.faces).find(([, face]) => face!.kind === 'wall' && sideOf(face!) === 'bottom')
   if (!wall) return { commands: [], left: [] }
   const [faceKey, face] = wall
-  const leads = new Map<DeviceId, number[]>()
-  for (const [id, wire] of Object.entries(landed(plan).wires)) {
-    const ends = [wire!.from, wire!.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
-    const outside = ends.filter((device) => plan.devices[device]!.place.kind === 'field')
-    if (outside.length !== 1 || ends.length !== 2 || wire!.origin === 'remove') continue
-    const size = reckoning.wires[id as never]?.size
-    leads.set(outside[0]!, [...(leads.get(outside[0]!) ?? []), size ? wireOutside_mm(size) : 2.5])
-  }
   const named = new Set(
     Object.values(plan.raceways).flatMap((raceway) =>
       raceway!.enclosure === enclosure && raceway!.kind === 'gland' ? [raceway!.name] : [],
     ),
   )
-  const wanted = [...leads]
-    .flatMap(([device, ods]) => {
+  const wanted = leavingBox(plan, enclosure)
+    .flatMap(({ device, routes }) => {
       const name = `${plan.devices[device]!.tag} leads`
       if (named.has(name)) return []
-      const cable_mm = BUNDLING * Math.sqrt(ods.reduce((sum, od) => sum + od * od, 0))
+      const cable_mm = bundleOf(
+        routes.map(({ od_mm }) => ({ od_mm, count: 1 })),
+        'glance',
+      ).result.diameter_mm
       return [
         {
           device: device as DeviceId | null,
+          routes,
           name,
           gland:
-            GLAND_THREADS.find(
-              ({ family, clampMin_mm, clampMax_mm }) =>
-                family === 'M' && clampMin_mm <= Math.max(cable_mm, 3) && clampMax_mm >= cable_mm,
-            ) ??
+            GLAND_THREADS.find((row) => row.family === 'M' && clamps(row, cable_mm)) ??
             GLAND_THREADS.find(({ family, clampMax_mm }) => family === 'M' && clampMax_mm >= cable_mm) ??
             null,
         },
@@ -76,7 +87,7 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     Object.values(plan.raceways).filter((raceway) => raceway!.enclosure === enclosure && raceway!.isBlanked).length
   const spareGland = GLAND_THREADS.find(({ size }) => size === 'M20')!
   for (let n = 0; n < spares; n += 1)
-    if (wanted.length > 0) wanted.push({ device: null, name: `Spare ${n + 1}`, gland: spareGland })
+    if (wanted.length > 0) wanted.push({ device: null, routes: [], name: `Spare ${n + 1}`, gland: spareGland })
   const bodies: Box3[] =
     reckoning.spaces.find((space) => space.enclosure === enclosure)?.bodies.map(({ box: body }) => body) ?? []
   const taken = [
@@ -92,7 +103,7 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
   const commands: Command[] = []
   const left: DeviceId[] = []
   let n = 0
-  for (const { device, name, gland } of wanted) {
+  for (const { device, routes, name, gland } of wanted) {
     const spot = gland && spotFor(gland)
     if (!spot) {
       if (device) left.push(device)
@@ -100,26 +111,29 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     }
     do n += 1
     while (Object.hasOwn(plan.raceways, `raceway:${enclosure.slice(10)}-gland${n}`))
+    const id = `raceway:${enclosure.slice(10)}-gland${n}` as RacewayId
     commands.push({
       type: 'addRaceway',
-      id: `raceway:${enclosure.slice(10)}-gland${n}` as RacewayId,
-      raceway: {
+      id,
+      raceway: newRaceway({
         name,
         kind: 'gland',
         enclosure,
         width_mm: gland.thread_mm,
         height_mm: gland.thread_mm,
         length_mm: 30,
-        fillLimit_percent: 100,
-        bendRadius_mm: null,
-        travel_mm: null,
-        joins: [],
-        origin: 'new',
         thread: gland.size,
         at: { face: faceKey as FaceId, ...spot, axis: 'across' },
         isBlanked: device === null,
-      },
+      }),
     })
+    // Each lead goes through the gland that bears its name.
+    for (const route of routes)
+      commands.push(
+        route.cable !== null
+          ? { type: 'updateCable', id: route.cable, changes: { route: [id] } }
+          : { type: 'updateWire', id: route.wires[0]!, changes: { route: [id] } },
+      )
   }
   return { commands, left }
 

@@ -1,6 +1,6 @@
 'use client'
 import type { Part, TerminalId } from '@/core/plan'
-import { spotsOf, withoutCollision, type Spot } from './outline'
+import { spotsOf, withoutCollision, type Spot } from '@/core/outline'
 
 const TONE: Readonly<Record<string, string>> = {
   L: 'var(--mains)',

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import type { Command, EnclosureId, FaceId, Opening, RacewayId } from '@/core/plan'
+import { newRaceway, type Command, type EnclosureId, type FaceId, type Opening, type RacewayId } from '@/core/plan'
 import { proposeGlands } from '@/core/proposals'
 import { GLAND_THREADS, glandThread } from '@/core/reference'
 import { Button, Choice } from '@/ui/primitives'
@@ -51,15 +51,6 @@ export function AddToFace({
   }
   const onFace = { enclosure, face }
   const count = (kind: string) => Object.values(plan.raceways).filter((raceway) => raceway!.kind === kind).length + 1
-  const raceway = {
-    enclosure,
-    bendRadius_mm: null,
-    travel_mm: null,
-    joins: [],
-    origin: 'new' as const,
-    thread: null,
-    isBlanked: null,
-  }
   if (isPlate) {
     return (
       <div className="flex flex-wrap items-center gap-1.5">
@@ -87,8 +78,8 @@ export function AddToFace({
             put('Add a duct', id, {
               type: 'addRaceway',
               id,
-              raceway: {
-                ...raceway,
+              raceway: newRaceway({
+                enclosure,
                 name: `Duct ${count('duct')}`,
                 kind: 'duct',
                 width_mm: 30,
@@ -96,7 +87,7 @@ export function AddToFace({
                 length_mm: Math.max(50, data.width_mm - 20),
                 fillLimit_percent: 60,
                 at: { face, x_mm: 10, y_mm: Math.round(data.height_mm - 45), axis: 'across' },
-              },
+              }),
             })
           }}
         >
@@ -136,8 +127,8 @@ export function AddToFace({
           put('Add a gland', id, {
             type: 'addRaceway',
             id,
-            raceway: {
-              ...raceway,
+            raceway: newRaceway({
+              enclosure,
               name: `Gland ${count('gland')}`,
               kind: 'gland',
               width_mm: thread_mm,
@@ -146,7 +137,7 @@ export function AddToFace({
               fillLimit_percent: 100,
               thread,
               at: { face, x_mm: Math.round(data.width_mm / 2), y_mm: Math.round(data.height_mm / 2), axis: 'across' },
-            },
+            }),
           })
         }}
       >

@@ -2,6 +2,8 @@ import { AMPACITY } from '@/core/reference'
 import { wireSize, SOLD_SIZES } from '@/core/quantity'
 import type { Plan, TerminalId, Wire, WireFunction } from '@/core/plan'
 import { splitKey, terminalKey, type Conductor, type Model } from '@/core/model'
+import type { Trace } from '@/core/trace'
+import { explainLength, type Routes } from '../routes/routes'
 import type { Air } from './air'
 import { driverOf } from '../switching/driverOf'
 import { servedAtMost, type ServedAtMost } from './fixedLoads'
@@ -15,7 +17,9 @@ export const LEAST_SIZE: Readonly<Record<'AWG' | 'mm²', Readonly<Record<WireFun
 export interface Circuit {
   readonly conductor: Conductor
   readonly length_mm: number
-  readonly lengthFrom: 'measured' | 'planned' | 'assumed'
+  readonly lengthFrom: LengthFrom
+  /** How it came about, where it was laid. */
+  readonly way: Trace
   readonly insulation_C: number
   /** What the insulation stands, whatever the basis tabulates. */
   readonly stands_C: number
@@ -34,18 +38,26 @@ export interface Circuit {
   readonly known_A: number | null
 }
 
-export function describeCircuit(plan: Plan, model: Model, conductor: Conductor, air: Air, grouped: number): Circuit {
+export type LengthFrom = 'measured' | 'planned' | 'routed' | 'assumed'
+
+export function describeCircuit(
+  plan: Plan,
+  model: Model,
+  conductor: Conductor,
+  air: Air,
+  grouped: number,
+  routes: Routes,
+): Circuit {
   const { wire } = conductor
   const { practice } = plan
-  const [length_mm, lengthFrom] =
-    wire.measured_mm !== null
-      ? [wire.measured_mm, 'measured' as const]
-      : wire.length_mm !== null
-        ? [wire.length_mm, 'planned' as const]
-        : [
-            cableLength(plan, wire) ?? practice.assumedLength_mm,
-            cableLength(plan, wire) === null ? ('assumed' as const) : ('planned' as const),
-          ]
+  const lay = routes.lays.get(conductor.id) ?? null
+  const bought_mm = cableLength(plan, wire)
+  const [length_mm, lengthFrom] = ((): readonly [number, LengthFrom] => {
+    if (wire.measured_mm !== null) return [wire.measured_mm, 'measured']
+    if (wire.length_mm !== null) return [wire.length_mm, 'planned']
+    if (bought_mm !== null) return [bought_mm, 'planned']
+    return lay ? [lay.cut_mm, 'routed'] : [practice.assumedLength_mm, 'assumed']
+  })()
   const potentials = model.netById.get(model.netOf(conductor.from))?.potentials ?? []
   const isMains =
     wire.function === 'L' ||
@@ -65,13 +77,14 @@ export function describeCircuit(plan: Plan, model: Model, conductor: Conductor, 
     conductor,
     length_mm,
     lengthFrom,
+    way: lengthFrom === 'routed' ? explainLength(routes.plan, routes.ofWire.get(conductor.id)!, lay!) : [],
     insulation_C: tabulatedInsulation(plan, wire),
     stands_C: wire.insulation_C ?? plan.practice.insulation_C,
     voltage_V: isMains ? plan.site.mains_V : dc_V || railOf_V(model, conductor) || SIGNAL_V,
     system: isMains ? 'ac-1ph' : 'dc',
     minimum: leastFor(LEAST_SIZE[practice.series][wire.function], clampMinimum, clampMost_mm2, practice.series),
     clampMost_mm2,
-    ambient_C: air.along(conductor),
+    ambient_C: Math.max(air.along(conductor), routes.warmestOf(conductor.id) ?? -Infinity),
     grouped,
     served: servedAtMost(model, conductor),
     known_A: phaseCurrent(model, conductor),

@@ -9,6 +9,13 @@ import type { BondReckoning, WireReckoning } from '../types'
 import type { Circuit } from './circuits'
 import { isTrusted, neededFor, sizeFor, sizingRequest, type AmpacityOf, type SizingOf, worstCurrent } from './sizing'
 
+const LENGTH_WORDS: Readonly<Record<Circuit['lengthFrom'], string>> = {
+  measured: 'measured',
+  planned: 'planned',
+  routed: 'by its way',
+  assumed: 'assumed until it is laid, planned or measured',
+}
+
 export type SizedWire = Omit<WireReckoning, 'from' | 'to'>
 
 /** A wire's figures with their derivations, once the sizes have settled. `present` is the size they settled at. */
@@ -36,9 +43,10 @@ export function describeWire(
   const trace: TraceStep[] = [
     step(
       'Length',
-      `${formatNumber(length_mm, 4)} mm, ${circuit.lengthFrom === 'assumed' ? 'assumed until it is planned or measured' : circuit.lengthFrom}`,
+      `${formatNumber(length_mm, 4)} mm, ${LENGTH_WORDS[circuit.lengthFrom]}`,
       circuit.lengthFrom === 'assumed' ? COMMON_PRACTICE : 'the plan',
     ),
+    ...circuit.way,
     circuit.known_A !== null
       ? step(
           'Current',

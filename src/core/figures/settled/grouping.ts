@@ -2,29 +2,55 @@ import { AMPACITY } from '@/core/reference'
 import type { EnclosureId, Plan, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
 import { splitKey, type Conductor, type Model } from '@/core/model'
+import type { Company, LeadRoute, Routes } from '../routes/routes'
 import { boxesOf } from './air'
 
 /** There and back. */
 const CONDUCTORS_PER_CIRCUIT = 2
 
+/** Beside one another for less than this they do not warm each other (NEC 310.15(C)(1): 24 in; taken for all bases). */
+const SHORT_mm = 600
+
+/** How many lie together, as the basis counts them; `isLoaded` is null before the network was solved. */
+export type GroupedOf = (conductor: Conductor, isLoaded: ((wire: WireId) => boolean) | null) => number
+
 /**
- * How many loaded circuits a wire lies with, until its way is drawn: as the house rule has it, but no more than there are in
- * its box, a circuit being what one fuse, breaker or limit lets through.
+ * How many loaded circuits a wire lies with. Until its way is drawn it is as the house rule has it, but no more than there are
+ * in its box; laid in a way, it is those that really lie there with it and carry enough to warm it. A circuit is what one fuse,
+ * breaker or limit lets through.
  */
-export function groupings(model: Model, guards: ReadonlyMap<WireId, WireGuard>): (conductor: Conductor) => number {
+export function groupings(model: Model, guards: ReadonlyMap<WireId, WireGuard>, routes: Routes): GroupedOf {
   const { practice } = model.plan
   const boxOf = boxesOf(model)
   const boxesAt = ({ from, to }: Conductor) => [from, to].map((key) => boxOf.get(splitKey(key).device) ?? null)
   const circuits = new Map<EnclosureId | null, Set<string>>()
+  const circuitOf = new Map<WireId, string>()
   for (const conductor of model.conductors) {
     const guard = guards.get(conductor.id)?.guard
     if (!guard || (conductor.wire.function !== 'L' && conductor.wire.function !== 'V+')) continue
+    circuitOf.set(conductor.id, guard.id)
     for (const box of boxesAt(conductor)) circuits.set(box, (circuits.get(box) ?? new Set()).add(guard.id))
   }
   const each = AMPACITY[practice.basis].groupedCounts === 'loaded circuits' ? 1 : CONDUCTORS_PER_CIRCUIT
-  return (conductor) => {
+  const byRule = (conductor: Conductor) => {
     const found = Math.max(1, ...boxesAt(conductor).map((box) => circuits.get(box)?.size ?? 0))
     return Math.min(practice.grouped, isOwnLead(model.plan, conductor) ? each : found * each)
+  }
+  const companies = new Map<LeadRoute, readonly Company[]>()
+  return (conductor, isLoaded) => {
+    const route = routes.ofWire.get(conductor.id)
+    if (!route || route.laid.kind === 'none' || route.isUnmeasured || isLoaded === null) return byRule(conductor)
+    let company = companies.get(route)
+    if (!company) companies.set(route, (company = routes.companyOf(route)))
+    const own = new Set(route.wires.flatMap((wire) => circuitOf.get(wire) ?? []))
+    const along = new Map<string, number>()
+    for (const { others, length_mm } of company)
+      for (const circuit of new Set(
+        others.flatMap(({ wires }) => wires.flatMap((wire) => (isLoaded(wire) ? (circuitOf.get(wire) ?? []) : []))),
+      ))
+        if (!own.has(circuit)) along.set(circuit, (along.get(circuit) ?? 0) + length_mm)
+    const beside = [...along.values()].filter((length_mm) => length_mm > SHORT_mm).length
+    return (Math.max(1, own.size) + beside) * each
   }
 }
 

@@ -3,6 +3,8 @@ import { circuitView, guardingView, type EnclosureId, type Plan, type StateId, t
 import { airOf, type Air } from './air'
 import { reckonBoxHeat } from './boxHeat'
 import { guardWires, type WireGuard } from './guards'
+import { laysOf, type Lays } from '../routes/lays'
+import type { Routes } from '../routes/routes'
 import { sizeWires, type SizedPlan } from './sizeWires'
 import type { BoxHeatReckoning } from '../types'
 
@@ -21,16 +23,53 @@ export interface SettledPlan {
   readonly air: Air
 }
 
-const known = new WeakMap<Plan, SettledPlan>()
+const known = new WeakMap<Plan, Map<string, SettledPlan>>()
+const MOST_LAYS = 6
+/** Sizes and ways settle at once, but where a thicker wire no longer fits where it lay. */
+const LAY_ROUNDS = 3
 
 /**
- * The fixed point that all figures are read from. Once a box is laid out, the warmer of the house rule and its heat sum
- * counts for what is in it: supplies, fuses and wires are reckoned again at it until it settles.
+ * The fixed point that all figures are read from. Leads are laid, and as long as they are laid they are sized; as thick as
+ * they are sized they are laid again. Once a box is laid out, the warmer of the house rule and its heat sum counts for what is
+ * in it: supplies, fuses and wires are reckoned again at it until it settles.
  */
 export function settlePlan(plan: Plan): SettledPlan {
+  return settleWithWays(plan).settled
+}
+
+/** The leads of a plan along their ways, as thick as they settle. */
+export function routesOf(plan: Plan): Routes {
+  return settleWithWays(plan).lays.routes
+}
+
+const together = new WeakMap<Plan, { readonly settled: SettledPlan; readonly lays: Lays }>()
+
+function settleWithWays(plan: Plan): { readonly settled: SettledPlan; readonly lays: Lays } {
+  let found = together.get(plan)
+  if (found) return found
+  let lays = laysOf(plan, () => null)
+  let settled = settleLaid(plan, lays)
+  for (let round = 1; round < LAY_ROUNDS; round += 1) {
+    const { wires } = settled.sized
+    const next = laysOf(plan, (wire) => wires.get(wire)?.size ?? null)
+    const isSame = next.signature === lays.signature
+    lays = next
+    if (isSame) break
+    settled = settleLaid(plan, lays)
+  }
+  together.set(plan, (found = { settled, lays }))
+  return found
+}
+
+function settleLaid(plan: Plan, lays: Lays): SettledPlan {
   const circuit = circuitView(plan)
-  let settled = known.get(circuit)
-  if (!settled) known.set(circuit, (settled = workOut(compile(circuit))))
+  let byLay = known.get(circuit)
+  if (!byLay) known.set(circuit, (byLay = new Map()))
+  let settled = byLay.get(lays.signature)
+  if (!settled) {
+    if (byLay.size >= MOST_LAYS) byLay.clear()
+    byLay.set(lays.signature, (settled = workOut(compile(circuit), lays.routes)))
+  }
   return settled
 }
 
@@ -44,14 +83,14 @@ function guardsOf(plan: Plan): ReadonlyMap<WireId, WireGuard> {
   return guards
 }
 
-function workOut(model: Model): SettledPlan {
+function workOut(model: Model, routes: Routes): SettledPlan {
   const { plan } = model
   const guards = guardsOf(plan)
   const warmer = new Map<EnclosureId, number>()
   const isLaidOut = Object.values(plan.devices).some((device) => device!.place.kind === 'face')
   for (let round = 0; ; round += 1) {
     const air = airOf(model, warmer)
-    const sized = sizeWires(model, guards, air)
+    const sized = sizeWires(model, guards, air, routes)
     const boxes = reckonBoxHeat(model, sized, air)
     if (!isLaidOut || round >= HEAT_ROUNDS) return { model, guards, sized, boxes, air }
     const rising = boxes.filter(({ enclosure, inside }) => {

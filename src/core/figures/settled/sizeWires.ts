@@ -16,8 +16,17 @@ import type { Air } from './air'
 import { reckonBonds } from './bonds'
 import type { BondReckoning } from '../types'
 import { CLAMP_TOL, LEAST_SIZE, describeCircuit, type Circuit } from './circuits'
-import { groupings } from './grouping'
-import { neededFor, rememberAmpacities, rememberSizings, sizeFor, sizingRequest, worstCurrent } from './sizing'
+import type { Routes } from '../routes/routes'
+import { groupings, type GroupedOf } from './grouping'
+import {
+  neededFor,
+  rememberAmpacities,
+  rememberSizings,
+  sizeFor,
+  sizingRequest,
+  worstCurrent,
+  type AmpacityOf,
+} from './sizing'
 import { describeWire, type SizedWire } from './describeWire'
 import { sizeEarth } from './sizeEarth'
 
@@ -33,16 +42,17 @@ export interface SizedPlan {
 }
 
 /** Solves every state and sizes every wire, in turn, until the sizes no longer change. */
-export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, air: Air): SizedPlan {
+export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, air: Air, routes: Routes): SizedPlan {
   const { plan } = model
   const { practice } = plan
-  const groupedOf = groupings(model, guards)
+  const groupedOf = groupings(model, guards, routes)
   const circuits = new Map(
     model.conductors.map((conductor) => [
       conductor.id,
-      describeCircuit(plan, model, conductor, air, groupedOf(conductor)),
+      describeCircuit(plan, model, conductor, air, groupedOf(conductor, null), routes),
     ]),
   )
+  const ampacityOf = rememberAmpacities(plan)
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
   const sizes = new Map<WireId, string | null>(model.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
   const situations = new Map<StateId, Situation>(
@@ -60,7 +70,8 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   let states = new Map<StateId, Solution>()
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
     states = settled(conditionsNow())
-    let isChanged = false
+    // Who lies beside a wire warms it by what it carries, which is known once the network was solved with its sizes.
+    let isChanged = round === 1 && regroup(circuits, states, sizes, groupedOf, ampacityOf)
     for (const circuit of circuits.values()) {
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
@@ -82,7 +93,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
       sizes.set(id, next)
       isChanged = true
     }
-    if (!isChanged) break
+    if (!isChanged && round > 0) break
   }
   const isPaired = alignPairs(model, sizes, circuits)
   if (isPaired) states = settled(conditionsNow())
@@ -112,7 +123,6 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   }
   const bondOf = new Map(bonds.map((bond) => [bond.wire, bond]))
   const outcomes = new Map<WireId, SizedWire>()
-  const ampacityOf = rememberAmpacities(plan)
   // Wires alike in all that counts share their figures and derivations: the cores of like motors, for one.
   const alike = new Map<string, SizedWire>()
   for (const circuit of circuits.values()) {
@@ -130,6 +140,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
           wire.function,
           circuit.length_mm,
           circuit.lengthFrom,
+          circuit.lengthFrom === 'routed' ? id : null,
           circuit.insulation_C,
           circuit.stands_C,
           circuit.ambient_C,
@@ -173,6 +184,40 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   }
   return { wires: outcomes, states, conditions: conditionsNow(), bonds }
 }
+
+/** Counts anew who lies loaded beside each wire. */
+function regroup(
+  circuits: Map<WireId, Circuit>,
+  states: ReadonlyMap<StateId, Solution>,
+  sizes: ReadonlyMap<WireId, string | null>,
+  groupedOf: GroupedOf,
+  ampacityOf: AmpacityOf,
+): boolean {
+  const known = new Map<WireId, boolean>()
+  const isLoaded = (id: WireId): boolean => {
+    let found = known.get(id)
+    if (found === undefined) {
+      const circuit = circuits.get(id)
+      const size = sizes.get(id) ?? null
+      const ampacity = circuit && size !== null ? ampacityOf(size, { ...circuit, grouped: 1 }).ampacity : null
+      const worst_A = circuit ? worstCurrent(circuit, states).worst_A : null
+      found = ampacity?.kind === 'offered' && (worst_A ?? 0) > LIGHTLY_LOADED * ampacity.corrected_A
+      known.set(id, found)
+    }
+    return found
+  }
+  let isChanged = false
+  for (const [id, circuit] of circuits) {
+    const grouped = groupedOf(circuit.conductor, isLoaded)
+    if (grouped === circuit.grouped) continue
+    circuits.set(id, { ...circuit, grouped })
+    isChanged = true
+  }
+  return isChanged
+}
+
+/** What carries less than this share of what it could warms its neighbours too little to count (IEC 60364-5-52, B.52.17, note; from memory). */
+const LIGHTLY_LOADED = 0.3
 
 /**
  * The two leads of one load are alike unless there is a reason: both take the thicker size, where both are reckoned and the

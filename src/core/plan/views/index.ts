@@ -1,4 +1,5 @@
 import type { Plan } from '../plan'
+import { DEFAULT_SITE } from '../emptyPlan'
 import { DEFAULT_PRACTICE } from '../practice'
 import { defineView, type View } from './view'
 
@@ -28,6 +29,7 @@ const UNNAMED = {
   blows: null,
   commandedBy: null,
   watchedBy: null,
+  spot: null,
 } as const
 
 const ONE_SCHEME = DEFAULT_PRACTICE.IEC.colours
@@ -100,4 +102,30 @@ export const guardingView = defineView({
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
   rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),
+})
+
+/** Where leads go: places, ways, cables and wires by what they are, and the house rules for lengths. No loads, fuses or names. */
+export const routeView = defineView({
+  devices: ({ part, place, origin, spot, fixedWith }) => ({ ...UNNAMED, part, place, origin, spot, fixedWith }),
+  wires: (wire) => ({
+    ...wire,
+    label: '',
+    insulation_C: null,
+    colour: null,
+    fromTreatment: null,
+    toTreatment: null,
+    measured_mm: null,
+    length_mm: null,
+    core: null,
+    claims: [],
+    knownFrom: 'sheet',
+    note: '',
+  }),
+  rest: ({ practice: { slack_percent, cutting } }) => ({
+    name: '',
+    description: '',
+    site: DEFAULT_SITE.IEC,
+    states: {},
+    practice: { ...DEFAULT_PRACTICE.IEC, slack_percent, cutting },
+  }),
 })

@@ -1,0 +1,289 @@
+import { formatNumber } from '@/core/quantity'
+import { layLeads, leadArea, type Laid, type Segment, type Span } from '@/core/routing'
+import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
+import type { CableId, Plan, RacewayId, WireId } from '@/core/plan'
+import { leadsOf, type LeadEnd, type PlannedLead } from './leadsOf'
+import { terminalPoint } from './terminalPoints'
+import { FREE_mm, waysOf, type Ways } from './wayGraph'
+
+/** To make each end, and to make it once again. Common practice. */
+export const END_ALLOWANCE_mm = 25
+/** Held before and after each part that moves, so that no pull comes on the ends. */
+const RELIEF_mm = 20
+/** Cut lengths are read off a ruler. */
+const CUT_STEP_mm = 5
+/** Of long and trim: at the least so much over. */
+const TRIM_mm = 150
+
+/** One way of a lead's route. */
+export interface WayPart {
+  readonly raceway: RacewayId | null
+  readonly length_mm: number
+}
+
+/** A lead as it is laid. */
+export interface LeadRoute {
+  readonly id: WireId | CableId
+  readonly cable: CableId | null
+  readonly wires: readonly WireId[]
+  readonly ends: readonly [LeadEnd, LeadEnd]
+  readonly kind: PlannedLead['lead']['kind']
+  readonly od_mm: number
+  readonly isJacketed: boolean
+  readonly rated_V: number
+  readonly isOutside: readonly [boolean, boolean]
+  readonly laid: Laid
+  /** Way by way; null is through the air. */
+  readonly parts: readonly WayPart[]
+  /** Its way outside was not measured: laid as far as its opening. */
+  readonly isUnmeasured: boolean
+  /** From terminal to terminal along its way; null where that is not known. */
+  readonly bare_mm: number | null
+}
+
+/** What a wire's length comes from. */
+export interface WireLay {
+  readonly lead: WireId | CableId
+  /** Along its way, taut. */
+  readonly bare_mm: number
+  /** As it is cut. */
+  readonly cut_mm: number
+}
+
+/** Leads that lie on a stretch together. */
+export interface Company {
+  readonly segment: number
+  readonly length_mm: number
+  readonly others: readonly LeadRoute[]
+}
+
+export interface WayFill {
+  readonly raceway: RacewayId
+  readonly leads: readonly (WireId | CableId)[]
+  /** Of its section, where it is fullest; null for what has no section. */
+  readonly fill_percent: number | null
+  readonly limit_percent: number
+  /** Those at its fullest place. */
+  readonly fullest: readonly (WireId | CableId)[]
+  /** By piece between junctions, in the order along it. */
+  readonly pieces: readonly {
+    readonly from: number
+    readonly to: number
+    readonly leads: readonly (WireId | CableId)[]
+  }[]
+}
+
+export interface Routes {
+  /** As far as routes read it. */
+  readonly plan: Plan
+  readonly ways: Ways
+  readonly leads: readonly LeadRoute[]
+  readonly byId: ReadonlyMap<WireId | CableId, LeadRoute>
+  readonly ofWire: ReadonlyMap<WireId, LeadRoute>
+  readonly lays: ReadonlyMap<WireId, WireLay>
+  readonly fills: ReadonlyMap<RacewayId, WayFill>
+  /** Who lies with a lead, stretch by stretch; those that have none are left out. */
+  companyOf(lead: LeadRoute): readonly Company[]
+  /** Of the ways that a wire lies in, where somebody said how warm one is. */
+  warmestOf(wire: WireId): number | null
+}
+
+/** Lays every lead of a plan along its ways. */
+export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): Routes {
+  const ways = waysOf(plan)
+  const planned = leadsOf(plan, ways, sizeOf)
+  const laid = layLeads(
+    ways.graph,
+    planned.map(({ lead }) => lead),
+  )
+  const leads = planned.map((each) => asRoute(ways, each, laid.get(each.lead.id)!))
+  const bySegment = new Map<number, { readonly route: LeadRoute; readonly span: Span }[]>()
+  for (const route of leads)
+    for (const span of route.laid.spans) {
+      const list = bySegment.get(span.segment)
+      if (list) list.push({ route, span })
+      else bySegment.set(span.segment, [{ route, span }])
+    }
+  const lays = new Map<WireId, WireLay>()
+  for (const route of leads)
+    if (route.bare_mm !== null) for (const wire of route.wires) lays.set(wire, layOf(plan, ways, route, wire))
+  const ofWire = new Map(leads.flatMap((route) => route.wires.map((wire) => [wire, route] as const)))
+  return {
+    plan,
+    ways,
+    leads,
+    byId: new Map(leads.map((route) => [route.id, route])),
+    ofWire,
+    lays,
+    fills: fillsOf(plan, ways, bySegment),
+    companyOf: (route) => companyOf(ways.graph.segments, bySegment, route),
+    warmestOf: (wire) =>
+      (ofWire.get(wire)?.parts ?? []).reduce<number | null>((most, { raceway }) => {
+        const warm_C = raceway === null ? null : plan.raceways[raceway]!.warm_C
+        return warm_C === null ? most : Math.max(most ?? warm_C, warm_C)
+      }, null),
+  }
+}
+
+function asRoute(ways: Ways, { lead, isUnmeasured, ...rest }: PlannedLead, laid: Laid): LeadRoute {
+  const parts: { raceway: RacewayId | null; length_mm: number }[] = []
+  for (const { segment, from_mm, to_mm } of laid.spans) {
+    const raceway = ways.graph.segments[segment]!.way as RacewayId | null
+    const last = parts.at(-1)
+    if (last && last.raceway === raceway) last.length_mm += to_mm - from_mm
+    else parts.push({ raceway, length_mm: to_mm - from_mm })
+  }
+  const { id, cable, wires, ends, rated_V, isOutside } = rest
+  return {
+    id,
+    cable,
+    wires,
+    ends,
+    rated_V,
+    isOutside,
+    kind: lead.kind,
+    od_mm: lead.od_mm,
+    isJacketed: lead.isJacketed,
+    laid,
+    parts: parts.filter(({ raceway, length_mm }) => raceway !== null || length_mm > 0.05),
+    isUnmeasured,
+    bare_mm: laid.kind === 'none' || isUnmeasured ? null : laid.length_mm,
+  }
+}
+
+/** Of one wire: its lead's way, with its own ends in place of those of the lead's first. */
+function layOf(plan: Plan, ways: Ways, route: LeadRoute, wire: WireId): WireLay {
+  const own = wire === route.wires[0] ? 0 : ownEnds(plan, ways, route, wire)
+  const bare_mm = Math.max(0, route.bare_mm! + own)
+  return { lead: route.id, bare_mm, cut_mm: cutLength(plan, route, bare_mm) }
+}
+
+/** By how much a core's two ends are farther from the ways than those of the first core. */
+function ownEnds(plan: Plan, ways: Ways, { ends }: LeadRoute, id: WireId): number {
+  const wire = plan.wires[id]!
+  let extra = 0
+  for (const end of [wire.from, wire.to]) {
+    if (end.kind !== 'terminal') continue
+    const first = ends.find(({ device }) => device === end.device)
+    if (!first || first.terminal === end.terminal) continue
+    const [a, b] = [terminalPoint(plan, end.device, end.terminal), terminalPoint(plan, first.device, first.terminal)]
+    if (a && b) extra += leastAccess(ways, a) - leastAccess(ways, b)
+  }
+  return extra
+}
+
+const leastAccess = (ways: Ways, at: Parameters<Ways['accessOf']>[0]) =>
+  Math.min(FREE_mm, ...ways.accessOf(at).map(({ length_mm }) => length_mm))
+
+/** Moving parts on a lead's way: held before and after each. */
+const movesOn = (plan: Plan, parts: readonly WayPart[]) =>
+  parts.filter(
+    ({ raceway }) => raceway !== null && ['hinge-loop', 'chain', 'loop'].includes(plan.raceways[raceway]!.kind),
+  ).length
+
+/** What a piece is cut to: its way, slack by the house rule, both ends, and what is held at moving parts. */
+export function cutLength(plan: Plan, route: Pick<LeadRoute, 'parts'>, bare_mm: number): number {
+  const { slack_percent, cutting } = plan.practice
+  const slack_mm = (bare_mm * slack_percent) / 100
+  const held_mm = movesOn(plan, route.parts) * 2 * RELIEF_mm
+  const trim_mm = cutting === 'long-and-trim' ? TRIM_mm : 0
+  return Math.ceil((bare_mm + slack_mm + held_mm + 2 * END_ALLOWANCE_mm + trim_mm) / CUT_STEP_mm) * CUT_STEP_mm
+}
+
+/** How a wire's length came about, way by way. */
+export function explainLength(plan: Plan, route: LeadRoute, { bare_mm, cut_mm }: WireLay): readonly TraceStep[] {
+  const { slack_percent, cutting } = plan.practice
+  const mm = (value: number) => `${formatNumber(value, 4)} mm`
+  const moves = movesOn(plan, route.parts)
+  return [
+    step(
+      'Way',
+      route.laid.kind === 'direct'
+        ? `straight from terminal to terminal, ${mm(bare_mm)} along the axes of the box`
+        : [
+            ...(route.laid.drops_mm[0] > 0.5 ? [`${mm(route.laid.drops_mm[0])} to the way`] : []),
+            ...route.parts.map(({ raceway, length_mm }) =>
+              raceway === null ? `${mm(length_mm)} across` : `${mm(length_mm)} ${plan.raceways[raceway]!.name}`,
+            ),
+            ...(route.laid.drops_mm[1] > 0.5 ? [`${mm(route.laid.drops_mm[1])} to the terminal`] : []),
+          ].join(' + '),
+      'the layout',
+    ),
+    ...(Math.abs(bare_mm - (route.bare_mm ?? bare_mm)) > 0.5
+      ? [step('Own ends', `${mm(bare_mm - route.bare_mm!)} against the cable’s first core`, 'the layout')]
+      : []),
+    step(
+      'Cut',
+      [
+        mm(bare_mm),
+        `${formatNumber(slack_percent)} % slack`,
+        `2 × ${END_ALLOWANCE_mm} mm to make the ends`,
+        ...(moves > 0 ? [`${2 * moves} × ${RELIEF_mm} mm held at what moves`] : []),
+        ...(cutting === 'long-and-trim' ? [`${TRIM_mm} mm to trim`] : []),
+      ].join(' + ') + ` = ${mm(cut_mm)}, up to the next ${CUT_STEP_mm} mm`,
+      COMMON_PRACTICE,
+    ),
+  ]
+}
+
+function companyOf(
+  segments: readonly Segment[],
+  bySegment: ReadonlyMap<number, readonly { readonly route: LeadRoute; readonly span: Span }[]>,
+  route: LeadRoute,
+): readonly Company[] {
+  return route.laid.spans.flatMap((span) => {
+    if (segments[span.segment]!.way === null) return []
+    const others = (bySegment.get(span.segment) ?? []).flatMap(({ route: other, span: lies }) =>
+      other !== route && lies.from_mm < span.to_mm && lies.to_mm > span.from_mm ? [other] : [],
+    )
+    return others.length === 0
+      ? []
+      : [{ segment: span.segment, length_mm: span.to_mm - span.from_mm, others: [...new Set(others)] }]
+  })
+}
+
+function fillsOf(
+  plan: Plan,
+  { graph }: Ways,
+  bySegment: ReadonlyMap<number, readonly { readonly route: LeadRoute; readonly span: Span }[]>,
+): ReadonlyMap<RacewayId, WayFill> {
+  const fills = new Map<RacewayId, WayFill>()
+  const segmentsOf = new Map<RacewayId, number[]>()
+  graph.segments.forEach(({ way }, segment) => {
+    if (way === null) return
+    const list = segmentsOf.get(way as RacewayId)
+    if (list) list.push(segment)
+    else segmentsOf.set(way as RacewayId, [segment])
+  })
+  for (const [id, raceway] of Object.entries(plan.raceways)) {
+    const key = id as RacewayId
+    let most = -1
+    let fullest: readonly LeadRoute[] = []
+    const all = new Set<WireId | CableId>()
+    const pieces = (segmentsOf.get(key) ?? []).map((segment) => {
+      const lying = bySegment.get(segment) ?? []
+      for (const { route } of lying) all.add(route.id)
+      const marks = lying.length === 0 ? [] : [...new Set(lying.map(({ span }) => span.from_mm))]
+      for (const at of marks) {
+        const here = lying.filter(({ span }) => span.from_mm <= at && (span.to_mm > at || span.to_mm === span.from_mm))
+        const area = here.reduce((sum, { route }) => sum + leadArea(route.od_mm), 0)
+        if (area > most) [most, fullest] = [area, here.map(({ route }) => route)]
+      }
+      const { a, b } = graph.segments[segment]!
+      return { from: a, to: b, leads: [...new Set(lying.map(({ route }) => route.id))] }
+    })
+    const { kind, width_mm, height_mm, fillLimit_percent } = raceway!
+    const isRound = ['gland', 'grommet', 'hole', 'conduit', 'sleeve'].includes(kind)
+    const whole_mm2 = isRound ? (Math.PI * width_mm * width_mm) / 4 : width_mm * height_mm
+    const hasSection = whole_mm2 > 0 && !['stretch', 'loop', 'hinge-loop', 'clip-line'].includes(kind)
+    fills.set(key, {
+      raceway: key,
+      leads: [...all],
+      fill_percent: hasSection ? (100 * Math.max(0, most)) / whole_mm2 : null,
+      limit_percent: fillLimit_percent,
+      fullest: [...new Set(fullest)].map((route) => route.id),
+      pieces,
+    })
+  }
+  return fills
+}

@@ -1,0 +1,134 @@
+import { footprint, intoEnclosure } from '@/core/geometry'
+import { spotsOf } from '@/core/outline'
+import {
+  PLATE_STANDS_OFF_mm,
+  type Device,
+  type DeviceId,
+  type Enclosure,
+  type EnclosureId,
+  type FaceId,
+  type Part,
+  type Plan,
+  type TerminalId,
+} from '@/core/plan'
+import { sideOf } from '../space/layout'
+import { liftOf } from '../space/space'
+
+/** In an enclosure: across as seen from the front, down, and outward from the back. */
+export interface Point {
+  readonly x: number
+  readonly y: number
+  readonly z: number
+}
+
+/** Where leads are free to run to one another: a box, or the leaf of a door that swings by itself. */
+export type Region = string
+export const regionOf = (enclosure: EnclosureId, face: FaceId, isLeaf: boolean): Region =>
+  isLeaf ? `${enclosure}|${face}` : enclosure
+export const enclosureOf = (region: Region): EnclosureId => region.split('|')[0] as EnclosureId
+
+/** A door on hinges, or a lid that is lifted off, goes its own way. */
+export const isLeaf = (enclosure: Enclosure, face: FaceId): boolean => enclosure.faces[face]!.kind === 'door'
+
+export const between = (a: Point, b: Point): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y) + Math.abs(a.z - b.z)
+
+/** A point on a face, so far inward of it, in its enclosure. */
+export function pointOn(enclosure: Enclosure, face: FaceId, x_mm: number, y_mm: number, inward_mm: number): Point {
+  const data = enclosure.faces[face]!
+  const box = intoEnclosure(
+    sideOf(data),
+    data.kind === 'plate',
+    { left_mm: x_mm, right_mm: x_mm, top_mm: y_mm, bottom_mm: y_mm },
+    [inward_mm, inward_mm],
+    enclosure.inner,
+    {
+      left_mm: data.left_mm ?? (enclosure.inner.width_mm - data.width_mm) / 2,
+      top_mm: data.top_mm ?? (enclosure.inner.height_mm - data.height_mm) / 2,
+      standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm,
+    },
+  )
+  return { x: box.x[0], y: box.y[0], z: box.z[0] }
+}
+
+export interface PlacedPoint {
+  readonly region: Region
+  readonly point: Point
+}
+
+const ofParts = new WeakMap<
+  Part,
+  ReadonlyMap<TerminalId, { readonly dx: number; readonly dy: number; readonly above: number | null }>
+>()
+
+/** Where each terminal is on its part as it stands unturned, from the middle of the body. */
+function spotsOn(part: Part) {
+  let known = ofParts.get(part)
+  if (!known) {
+    const { width_mm, height_mm } = part.body
+    const found = new Map<TerminalId, { dx: number; dy: number; above: number | null }>()
+    for (const { terminals, side, along_mm } of spotsOf(part, Object.keys(part.terminals) as TerminalId[]))
+      for (const terminal of terminals) {
+        const place = part.terminals[terminal]!.place
+        const isFaced = place?.side === 'front' || place?.side === 'back'
+        found.set(terminal, {
+          dx: isFaced ? 0 : side === 'left' ? -width_mm / 2 : side === 'right' ? width_mm / 2 : along_mm - width_mm / 2,
+          dy: isFaced
+            ? 0
+            : side === 'top'
+              ? -height_mm / 2
+              : side === 'bottom'
+                ? height_mm / 2
+                : along_mm - height_mm / 2,
+          above: place?.side === 'front' ? part.body.depth_mm : place ? place.above_mm : null,
+        })
+      }
+    ofParts.set(part, (known = found))
+  }
+  return known
+}
+
+const turned = (dx: number, dy: number, turn: 0 | 90 | 180 | 270): readonly [number, number] =>
+  turn === 0 ? [dx, dy] : turn === 90 ? [-dy, dx] : turn === 180 ? [-dx, -dy] : [dy, -dx]
+
+/** Where a terminal is; null for what stands on no face. Modules are where their host is. */
+export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): PlacedPoint | null {
+  let device: Device = plan.devices[id]!
+  let part: Part = plan.parts[device.part]!
+  let [dx, dy, raised] = [0, 0, 0]
+  const own = spotsOn(part).get(terminal)
+  let above = own?.above ?? null
+  let reach = part.body.depth_mm
+  if (own) [dx, dy] = [own.dx, own.dy]
+  for (let hop = 0; device.place.kind === 'socket' && hop < 4; hop += 1) {
+    const { place } = device
+    const host: Device = plan.devices[place.device]!
+    const hostPart: Part = plan.parts[host.part]!
+    const socket = hostPart.sockets.find((each) => each.id === place.socket)
+    dx += socket?.x_mm ?? 0
+    dy += socket?.y_mm ?? 0
+    raised += socket?.stack_mm ?? 0
+    device = host
+    part = hostPart
+    reach = raised + reach
+  }
+  const { place } = device
+  if (place.kind !== 'face') return null
+  const enclosure = plan.enclosures[place.enclosure]
+  if (!enclosure?.faces[place.face]) return null
+  const isPlate = enclosure.faces[place.face]!.kind === 'plate'
+  const body = footprint(part.body, place)
+  const [x, y] = turned(dx, dy, place.rotation_deg)
+  const lift = isPlate ? liftOf(device, part) : -(part.beforeWall_mm ?? 0)
+  // Of a part in a wall the leads come out behind, of one on a plate halfway up.
+  above ??= isPlate ? reach / 2 : reach
+  return {
+    region: regionOf(place.enclosure, place.face, isLeaf(enclosure, place.face)),
+    point: pointOn(
+      enclosure,
+      place.face,
+      (body.left_mm + body.right_mm) / 2 + x,
+      (body.top_mm + body.bottom_mm) / 2 + y,
+      Math.max(0, lift + above),
+    ),
+  }
+}

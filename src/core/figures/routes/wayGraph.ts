@@ -1,0 +1,491 @@
+import { chainOf, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
+import { glandThread } from '@/core/reference'
+import type { DeviceId, EnclosureId, FaceId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
+import { sideOf } from '../space/layout'
+import {
+  between,
+  enclosureOf,
+  isLeaf,
+  pointOn,
+  regionOf,
+  type PlacedPoint,
+  type Point,
+  type Region,
+} from './terminalPoints'
+
+/** Leads may hang free this far, to the nearest way or to a neighbour; farther only where no way is nearer. Common practice. */
+export const FREE_mm = 150
+/** Ways whose bodies come this near are one. */
+const JOINED_mm = 25
+/** Full to the brim a way still holds only so much of its section: leads are round. */
+const WHOLE_percent = 100
+
+/** Ways that lie along a line on a face. */
+const LINEAR: ReadonlySet<Raceway['kind']> = new Set([
+  'duct',
+  'clip-line',
+  'conduit',
+  'sleeve',
+  'chain',
+  'loop',
+  'hinge-loop',
+])
+export const OPENINGS: ReadonlySet<Raceway['kind']> = new Set(['gland', 'grommet', 'hole'])
+/** Enclosures without walls: leads come and go anywhere. */
+const isOpen = (plan: Plan, id: EnclosureId) => ['open-frame', 'machine-base'].includes(plan.enclosures[id]?.kind ?? '')
+
+interface Line {
+  readonly id: RacewayId
+  readonly region: Region
+  readonly a: Point
+  readonly b: Point
+  readonly length_mm: number
+  readonly half_mm: number
+  readonly marks: number[]
+}
+
+interface Stop {
+  readonly vertex: number
+  readonly region: Region
+  readonly point: Point
+}
+
+/** The ways of a plan as a graph, and how a terminal or a thing outside comes to it. */
+export interface Ways {
+  readonly graph: WayGraph
+  /** What a terminal or point reaches; empty where nothing is in its region. */
+  accessOf(placed: PlacedPoint): readonly Access[]
+  /** Whether leads in a region have any way to lie in. */
+  hasWays(region: Region): boolean
+  outsideOf(enclosure: EnclosureId): number
+  ofDevice(id: DeviceId): number
+  /** Where a thing outside can be reached at all. */
+  isMeasured(id: DeviceId): boolean
+  /** What each vertex is, for pictures: a point in a box, or a place outside. */
+  readonly pointOf: ReadonlyMap<number, PlacedPoint>
+  readonly spotName: ReadonlyMap<number, string>
+}
+
+const knownWays = new WeakMap<object, { readonly key: readonly unknown[]; readonly ways: Ways }>()
+
+/** @param plan where only raceways, enclosures and the places of things outside count */
+export function waysOf(plan: Plan): Ways {
+  const fields = Object.entries(plan.devices)
+    .filter(([, device]) => device!.place.kind === 'field' && device!.origin !== 'remove')
+    .map(([id, device]) => `${id} ${device!.spot ?? ''}`)
+    .join('|')
+  const known = knownWays.get(plan.raceways)
+  if (known && known.key[0] === plan.enclosures && known.key[1] === fields) return known.ways
+  const ways = new Builder(plan).build()
+  knownWays.set(plan.raceways, { key: [plan.enclosures, fields], ways })
+  return ways
+}
+
+class Builder {
+  private readonly segments: Segment[] = []
+  private readonly lines: Line[] = []
+  private readonly stops: Stop[] = []
+  private readonly pointOf = new Map<number, PlacedPoint>()
+  private readonly spotName = new Map<number, string>()
+  private readonly named = new Map<string, number>()
+  private readonly ways = new Map<string, Way>()
+  private readonly openings = new Set<string>()
+  /** Of each opening its vertex outside; of what has two ends, both. */
+  private readonly outsideAt = new Map<RacewayId, readonly [number, number]>()
+  private readonly linePieces = new Map<
+    number,
+    { readonly segments: readonly number[]; readonly from: readonly number[] }
+  >()
+  private vertices = 0
+
+  constructor(private readonly plan: Plan) {}
+
+  build(): Ways {
+    const raceways = (Object.entries(this.plan.raceways) as [RacewayId, Raceway][]).filter(
+      ([, { origin }]) => origin !== 'remove',
+    )
+    for (const [id, raceway] of raceways) {
+      this.ways.set(id, wayOf(this.plan, id, raceway))
+      if (OPENINGS.has(raceway.kind)) this.openings.add(id)
+    }
+    for (const [id, raceway] of raceways) this.onFace(id, raceway)
+    for (const [id, raceway] of raceways) if (raceway.ends) this.withEnds(id, raceway)
+    this.join(raceways)
+    this.cut()
+    for (const id of Object.keys(this.plan.enclosures) as EnclosureId[]) if (isOpen(this.plan, id)) this.open(id)
+    for (const [id, device] of Object.entries(this.plan.devices))
+      if (device!.place.kind === 'field' && device!.spot !== null)
+        this.bridge(this.vertex(`device ${id}`), this.vertexOfSpot(device!.spot), 0)
+    return this.answer()
+  }
+
+  private vertex(name: string): number {
+    let at = this.named.get(name)
+    if (at === undefined) this.named.set(name, (at = this.vertices++))
+    return at
+  }
+
+  private vertexOfSpot(name: string): number {
+    const at = this.vertex(`spot ${name.trim().toLowerCase()}`)
+    this.spotName.set(at, name.trim())
+    return at
+  }
+
+  private stopAt(region: Region, point: Point): number {
+    const vertex = this.vertices++
+    this.stops.push({ vertex, region, point })
+    this.pointOf.set(vertex, { region, point })
+    return vertex
+  }
+
+  private bridge(a: number, b: number, length_mm: number, way: string | null = null): void {
+    this.segments.push({ way, a, b, length_mm })
+  }
+
+  private onFace(id: RacewayId, raceway: Raceway): void {
+    const { at, kind, enclosure: home, width_mm, height_mm, length_mm } = raceway
+    const enclosure = home === null ? undefined : this.plan.enclosures[home]
+    if (!at || !enclosure?.faces[at.face] || home === null) return
+    const region = regionOf(home, at.face, isLeaf(enclosure, at.face))
+    if (OPENINGS.has(kind)) {
+      const inside = this.stopAt(region, pointOn(enclosure, at.face, at.x_mm, at.y_mm, 0))
+      const outside = this.vertices++
+      this.bridge(inside, outside, length_mm, id)
+      this.bridge(outside, this.vertex(`outside ${home}`), 0)
+      this.outsideAt.set(id, [outside, inside])
+      return
+    }
+    if (!LINEAR.has(kind) || raceway.ends) return
+    const middle = kind === 'duct' ? height_mm / 2 : Math.min(height_mm, width_mm) / 2
+    const on = (along: number) =>
+      at.axis === 'across'
+        ? pointOn(enclosure, at.face, at.x_mm + along, at.y_mm + width_mm / 2, middle)
+        : pointOn(enclosure, at.face, at.x_mm + width_mm / 2, at.y_mm + along, middle)
+    this.lines.push({ id, region, a: on(0), b: on(length_mm), length_mm, half_mm: width_mm / 2, marks: [0, length_mm] })
+  }
+
+  /** Hinge loops, chains, loops and stretches: from one place to another, as long as they are or are reckoned to be. */
+  private withEnds(id: RacewayId, raceway: Raceway): void {
+    const { ends } = raceway
+    const [a, b] = [ends!.a, ends!.b].map((spot, k) => (spot ? this.vertexOf(spot, k === 0 ? 'a' : 'b') : null))
+    if (a === null || b === null || a === undefined || b === undefined) return
+    this.bridge(a, b, lengthOfWay(this.plan, raceway), id)
+    this.outsideAt.set(id, [a, b])
+  }
+
+  private vertexOf(spot: WaySpot, end: 'a' | 'b'): number | null {
+    switch (spot.kind) {
+      case 'spot':
+        return this.vertexOfSpot(spot.name)
+      case 'enclosure':
+        return this.vertex(`outside ${spot.enclosure}`)
+      case 'device':
+        return this.vertex(`device ${spot.device}`)
+      case 'face': {
+        const enclosure = this.plan.enclosures[spot.enclosure]
+        if (!enclosure?.faces[spot.face]) return null
+        return this.stopAt(
+          regionOf(spot.enclosure, spot.face, isLeaf(enclosure, spot.face)),
+          pointOn(enclosure, spot.face, spot.x_mm, spot.y_mm, 0),
+        )
+      }
+      case 'raceway': {
+        const known = this.outsideAt.get(spot.raceway)
+        if (known) return OPENINGS.has(this.plan.raceways[spot.raceway]!.kind) ? known[0] : known[end === 'a' ? 1 : 0]!
+        const line = this.lines.find(({ id }) => id === spot.raceway)
+        if (!line) return null
+        // Whichever end of the duct: the nearer is found by the way itself.
+        return this.stopAt(line.region, end === 'a' ? line.b : line.a)
+      }
+    }
+  }
+
+  /** Where ways touch or come near one another. */
+  private join(raceways: readonly (readonly [RacewayId, Raceway])[]): void {
+    const wanted = new Set(
+      raceways.flatMap(([id, { joins }]) => joins.flatMap((other) => [`${id} ${other}`, `${other} ${id}`])),
+    )
+    this.lines.forEach((one, i) => {
+      for (const other of this.lines.slice(i + 1)) {
+        const isWanted = wanted.has(`${one.id} ${other.id}`)
+        if (one.region !== other.region && !isWanted) continue
+        const near = nearest(one, other)
+        const gap = near.apart_mm - one.half_mm - other.half_mm
+        if (!isWanted && gap > JOINED_mm && near.apart_mm > FREE_mm) continue
+        one.marks.push(near.onOne)
+        other.marks.push(near.onOther)
+        this.joints.push({
+          one: i,
+          onOne: near.onOne,
+          other: this.lines.indexOf(other),
+          onOther: near.onOther,
+          apart_mm: near.apart_mm,
+        })
+      }
+    })
+    for (const stop of this.stops) {
+      const found = this.lines
+        .map((line, at) => ({ at, line, ...nearestOn(line, stop.point) }))
+        .filter(({ line }) => line.region === stop.region)
+      const least = Math.min(Infinity, ...found.map(({ apart_mm }) => apart_mm))
+      for (const { at, line, along_mm, apart_mm } of found) {
+        if (apart_mm > Math.max(FREE_mm, least + 1)) continue
+        line.marks.push(along_mm)
+        this.stopJoints.push({ line: at, along_mm, vertex: stop.vertex, apart_mm })
+      }
+    }
+    this.acrossGaps()
+    this.stops.forEach((one, i) => {
+      for (const other of this.stops.slice(i + 1)) {
+        if (one.region !== other.region) continue
+        const apart_mm = between(one.point, other.point)
+        if (apart_mm <= FREE_mm || !this.hasLine(one.region)) this.bridge(one.vertex, other.vertex, apart_mm)
+      }
+    })
+  }
+
+  /** Ways of a region that nothing joins are joined where they are nearest: leads go across, though nothing holds them there. */
+  private acrossGaps(): void {
+    const group = this.lines.map((_, i) => i)
+    const find = (i: number): number => (group[i] === i ? i : (group[i] = find(group[i]!)))
+    for (const { one, other } of this.joints) group[find(one)] = find(other)
+    for (const { vertex } of this.stops) {
+      const [first, ...others] = this.stopJoints.filter((joint) => joint.vertex === vertex)
+      for (const { line } of others) group[find(line)] = find(first!.line)
+    }
+    for (;;) {
+      let best: { i: number; j: number; near: ReturnType<typeof nearest> } | null = null
+      this.lines.forEach((one, i) => {
+        this.lines.slice(i + 1).forEach((other, k) => {
+          const j = i + 1 + k
+          if (one.region !== other.region || find(i) === find(j)) return
+          const near = nearest(one, other)
+          if (!best || near.apart_mm < best.near.apart_mm - 1e-9) best = { i, j, near }
+        })
+      })
+      if (!best) return
+      const { i, j, near } = best as { i: number; j: number; near: ReturnType<typeof nearest> }
+      this.lines[i]!.marks.push(near.onOne)
+      this.lines[j]!.marks.push(near.onOther)
+      this.joints.push({ one: i, onOne: near.onOne, other: j, onOther: near.onOther, apart_mm: near.apart_mm })
+      group[find(i)] = find(j)
+    }
+  }
+
+  private readonly joints: { one: number; onOne: number; other: number; onOther: number; apart_mm: number }[] = []
+  private readonly stopJoints: { line: number; along_mm: number; vertex: number; apart_mm: number }[] = []
+
+  private hasLine(region: Region): boolean {
+    return this.lines.some((line) => line.region === region)
+  }
+
+  /** Cuts every line at its marks. */
+  private cut(): void {
+    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region }, at) => {
+      const sorted = [...new Set(marks.map((mark) => Math.round(mark * 100) / 100))].sort((one, other) => one - other)
+      const vertices = new Map<number, number>()
+      const segments: number[] = []
+      sorted.forEach((mark, k) => {
+        const vertex = this.vertices++
+        vertices.set(mark, vertex)
+        this.pointOf.set(vertex, { region, point: along(a, b, length_mm === 0 ? 0 : mark / length_mm) })
+        if (k === 0) return
+        segments.push(this.segments.length)
+        this.bridge(vertices.get(sorted[k - 1]!)!, vertex, mark - sorted[k - 1]!, id)
+      })
+      this.linePieces.set(at, { segments, from: sorted.slice(0, -1) })
+      return (mark: number) => vertices.get(Math.round(mark * 100) / 100)!
+    })
+    for (const { one, onOne, other, onOther, apart_mm } of this.joints)
+      this.bridge(vertexAt[one]!(onOne), vertexAt[other]!(onOther), apart_mm)
+    for (const { line, along_mm, vertex, apart_mm } of this.stopJoints)
+      this.bridge(vertexAt[line]!(along_mm), vertex, apart_mm)
+  }
+
+  /** An open frame has no wall: from the end of any way one is outside. */
+  private open(id: EnclosureId): void {
+    const outside = this.vertex(`outside ${id}`)
+    for (const [vertex, { region }] of this.pointOf) if (enclosureOf(region) === id) this.bridge(vertex, outside, 0)
+  }
+
+  private answer(): Ways {
+    const { plan, lines, stops, linePieces, segments } = this
+    const openRegions = new Set((Object.keys(plan.enclosures) as EnclosureId[]).filter((id) => isOpen(plan, id)))
+    const outsideOf = (id: EnclosureId) => this.vertex(`outside ${id}`)
+    const ofDevice = (id: DeviceId) => this.vertex(`device ${id}`)
+    // Named before the graph is closed: each has a vertex.
+    for (const id of Object.keys(plan.enclosures) as EnclosureId[]) outsideOf(id)
+    for (const [id, device] of Object.entries(plan.devices))
+      if (device!.place.kind === 'field') ofDevice(id as DeviceId)
+    const touched = new Set(segments.flatMap(({ a, b }) => [a, b]))
+    const graph: WayGraph = { vertexCount: this.vertices, segments, ways: this.ways, openings: this.openings }
+    const byRegion = new Map<Region, { lines: number[]; stops: Stop[] }>()
+    const inRegion = (region: Region) => {
+      let own = byRegion.get(region)
+      if (!own) byRegion.set(region, (own = { lines: [], stops: [] }))
+      return own
+    }
+    lines.forEach(({ region }, at) => inRegion(region).lines.push(at))
+    for (const stop of stops) inRegion(stop.region).stops.push(stop)
+    return {
+      graph,
+      pointOf: this.pointOf,
+      spotName: this.spotName,
+      outsideOf,
+      ofDevice,
+      isMeasured: (id) => touched.has(ofDevice(id)),
+      hasWays: (region) => inRegion(region).lines.length > 0,
+      accessOf({ region, point }) {
+        const own = inRegion(region)
+        const found: { access: Access; isLine: boolean }[] = []
+        for (const at of own.lines) {
+          const { along_mm, apart_mm } = nearestOn(lines[at]!, point)
+          const { segments: pieces, from } = linePieces.get(at)!
+          let k = from.length - 1
+          while (k > 0 && from[k]! > along_mm) k -= 1
+          if (pieces[k] !== undefined)
+            found.push({
+              access: { kind: 'segment', segment: pieces[k]!, at_mm: along_mm - from[k]!, length_mm: apart_mm },
+              isLine: true,
+            })
+        }
+        for (const { vertex, point: at } of own.stops)
+          found.push({ access: { kind: 'vertex', vertex, length_mm: between(point, at) }, isLine: false })
+        const leastLine = Math.min(
+          Infinity,
+          ...found.filter(({ isLine }) => isLine).map(({ access }) => access.length_mm),
+        )
+        const lawful = found
+          .filter(({ access, isLine }) =>
+            isLine
+              ? access.length_mm <= Math.max(FREE_mm, leastLine + 1)
+              : access.length_mm <= FREE_mm || leastLine === Infinity,
+          )
+          .map(({ access }) => access)
+        const id = enclosureOf(region)
+        return openRegions.has(id) ? [...lawful, { kind: 'vertex', vertex: outsideOf(id), length_mm: 0 }] : lawful
+      },
+    }
+  }
+}
+
+function wayOf(plan: Plan, id: RacewayId, raceway: Raceway): Way {
+  const { kind, width_mm, height_mm, fillLimit_percent, carries, isDivided, isBlanked, thread } = raceway
+  const gland = kind === 'gland' && thread !== null ? glandThread(thread) : null
+  const largest = gland === null ? null : largestInsert(gland.clampMax_mm)
+  const hasRoom = kind !== 'stretch' && kind !== 'loop' && kind !== 'hinge-loop' && kind !== 'clip-line'
+  const isRound = OPENINGS.has(kind) || kind === 'conduit' || kind === 'sleeve'
+  const whole_mm2 = isRound ? (Math.PI * width_mm * width_mm) / 4 : width_mm * height_mm
+  return {
+    id,
+    room_mm2:
+      gland !== null
+        ? largest
+        : hasRoom && whole_mm2 > 0
+          ? (whole_mm2 * Math.min(WHOLE_percent, fillLimit_percent)) / 100
+          : null,
+    isSingle: kind === 'gland' && raceway.hasInsert !== true,
+    clamps: gland === null ? null : { min_mm: gland.clampMin_mm, max_mm: gland.clampMax_mm },
+    carries,
+    isDivided: isDivided === true,
+    isBlanked: isBlanked === true,
+  }
+}
+
+/** What a bundle in a clamp may have of leads: two thirds of its circle is about the fullest that few leads pack. */
+const largestInsert = (clampMax_mm: number) => (Math.PI * clampMax_mm * clampMax_mm * 0.68) / 4
+
+/** How long what has two ends is: as measured, or by its geometry where nobody measured it. */
+export function lengthOfWay(plan: Plan, raceway: Raceway): number {
+  const { kind, length_mm, travel_mm, bendRadius_mm, chain } = raceway
+  if (kind === 'chain' && chain && travel_mm !== null && bendRadius_mm !== null)
+    return chainOf({ travel_mm, radius_mm: bendRadius_mm, ...chain }).length_mm
+  if (length_mm > 0) return length_mm
+  if (kind === 'hinge-loop') return reckonHinge(plan, raceway)?.length_mm ?? 0
+  if (kind === 'loop' && travel_mm !== null) return travel_mm / 2 + Math.PI * (bendRadius_mm ?? 0)
+  return 0
+}
+
+/** A hinge opens a door so far; a lid lifted off lies beside its box. */
+const OPENS_deg = 180
+
+/** Of a hinge loop between a still face and a door. */
+export function reckonHinge(plan: Plan, { ends }: Raceway) {
+  const [a, b] = [ends?.a, ends?.b]
+  if (a?.kind !== 'face' || b?.kind !== 'face' || a.enclosure !== b.enclosure) return null
+  const enclosure = plan.enclosures[a.enclosure]
+  if (!enclosure?.faces[a.face] || !enclosure.faces[b.face]) return null
+  const [still, door] = isLeaf(enclosure, b.face) ? [a, b] : [b, a]
+  const leaf = enclosure.faces[door.face]!
+  if (leaf.kind !== 'door') return null
+  const { width_mm, height_mm, depth_mm } = enclosure.inner
+  const at = {
+    still: pointOn(enclosure, still.face, still.x_mm, still.y_mm, 0),
+    door: pointOn(enclosure, door.face, door.x_mm, door.y_mm, 0),
+  }
+  const hinge = leaf.hinge ?? 'left'
+  // Any leaf is turned so that its hinge's line runs along one axis; off counts outward of the leaf.
+  const sideways = sideOf(leaf) === 'front'
+  const alongOf = ({ x, y, z }: Point) => {
+    const [across, down, out] = sideways ? [x, y, z - depth_mm] : [x, z, -y]
+    const length = sideways ? height_mm : depth_mm
+    switch (hinge) {
+      case 'right':
+        return { along: width_mm - across, apart: down, out }
+      case 'top':
+        return { along: down, apart: across, out }
+      case 'bottom':
+        return { along: length - down, apart: across, out }
+      default:
+        return { along: across, apart: down, out }
+    }
+  }
+  const [s, d] = [alongOf(at.still), alongOf(at.door)]
+  return hingeLoop({
+    still: { along_mm: s.along, off_mm: s.out },
+    door: { along_mm: d.along, off_mm: d.out },
+    apart_mm: Math.abs(s.apart - d.apart),
+    opens_deg: OPENS_deg,
+  })
+}
+
+const along = (a: Point, b: Point, share: number): Point => ({
+  x: a.x + (b.x - a.x) * share,
+  y: a.y + (b.y - a.y) * share,
+  z: a.z + (b.z - a.z) * share,
+})
+
+/** The place on a line nearest to a point, as leads run: along the axes. */
+function nearestOn({ a, b, length_mm }: Pick<Line, 'a' | 'b' | 'length_mm'>, point: Point) {
+  const axis = (['x', 'y', 'z'] as const).find((each) => Math.abs(a[each] - b[each]) > 1e-9)
+  const raw = axis ? (point[axis] - a[axis]) * Math.sign(b[axis] - a[axis]) : 0
+  const along_mm = Math.min(length_mm, Math.max(0, raw))
+  return { along_mm, apart_mm: between(point, along(a, b, length_mm === 0 ? 0 : along_mm / length_mm)) }
+}
+
+/** The two places at which two lines are nearest, each along an axis. */
+function nearest(
+  one: Line,
+  other: Line,
+): { readonly onOne: number; readonly onOther: number; readonly apart_mm: number } {
+  let best = { onOne: 0, onOther: 0, apart_mm: Infinity }
+  const tryAt = (onOne: number, onOther: number) => {
+    const apart_mm = between(
+      along(one.a, one.b, one.length_mm === 0 ? 0 : onOne / one.length_mm),
+      along(other.a, other.b, other.length_mm === 0 ? 0 : onOther / other.length_mm),
+    )
+    if (apart_mm < best.apart_mm - 1e-9) best = { onOne, onOther, apart_mm }
+  }
+  for (const end of [0, other.length_mm]) {
+    const point = end === 0 ? other.a : other.b
+    tryAt(nearestOn(one, point).along_mm, end)
+  }
+  for (const end of [0, one.length_mm]) {
+    const point = end === 0 ? one.a : one.b
+    tryAt(end, nearestOn(other, point).along_mm)
+  }
+  // Across one another: where their axes meet.
+  const crossing = nearestOn(one, along(other.a, other.b, 0.5)).along_mm
+  tryAt(crossing, nearestOn(other, along(one.a, one.b, one.length_mm === 0 ? 0 : crossing / one.length_mm)).along_mm)
+  return best
+}

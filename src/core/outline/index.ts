@@ -1,0 +1,1 @@
+export { spotsOf, withoutCollision, type Spot } from './outline'

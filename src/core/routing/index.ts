@@ -1,0 +1,5 @@
+export { chainOf, type ChainAnswer, type ChainRequest } from './chain'
+export { hingeLoop, type HingeAnswer, type HingeRequest } from './hinge'
+export { fitsClamp, layLeads, leadArea, mindEachOther, MOST_DETOUR } from './layLeads'
+export { adjacencyOf, shortestPath, type Path } from './shortest'
+export type { Access, Laid, Lead, LeadKind, Segment, Span, Way, WayGraph } from './types'

@@ -1,0 +1,195 @@
+import type { Access, Segment, Span } from './types'
+
+/** The segments at each vertex. */
+export type Adjacency = readonly (readonly number[])[]
+
+export function adjacencyOf(vertexCount: number, segments: readonly Segment[]): Adjacency {
+  const at: number[][] = Array.from({ length: vertexCount }, () => [])
+  segments.forEach(({ a, b }, segment) => {
+    at[a]!.push(segment)
+    if (b !== a) at[b]!.push(segment)
+  })
+  return at
+}
+
+export interface Path {
+  readonly length_mm: number
+  readonly drops_mm: readonly [number, number]
+  readonly spans: readonly Span[]
+}
+
+/** Paths no longer than this apart are alike: the first found stays. */
+const ALIKE_mm = 1e-9
+
+/**
+ * The shortest path between two ends (Dijkstra, 1959, over a binary heap), through segments that may be used. An end comes to
+ * the graph at vertices or within segments; both within one segment is a path too. Of paths of equal length the first in the
+ * order of segments is taken, so that the answer never hangs on chance. Null where there is none.
+ */
+export function shortestPath(
+  segments: readonly Segment[],
+  at: Adjacency,
+  from: readonly Access[],
+  to: readonly Access[],
+  mayUse: (segment: number, from_mm: number, to_mm: number) => boolean,
+): Path | null {
+  const n = at.length
+  const reached = new Float64Array(n).fill(Infinity)
+  const by = new Int32Array(n).fill(-1)
+  const startOf = new Int32Array(n).fill(-1)
+  const endCost = new Float64Array(n).fill(Infinity)
+  const endOf = new Int32Array(n).fill(-1)
+  const heap = new Heap()
+  let best = Infinity
+  let found: { readonly vertex: number; readonly inside: readonly [number, number] | null } | null = null
+
+  const seed = (vertex: number, cost: number, start: number) => {
+    if (cost >= reached[vertex]! - ALIKE_mm) return
+    reached[vertex] = cost
+    startOf[vertex] = start
+    heap.push(cost, vertex)
+  }
+  from.forEach((access, k) => {
+    if (access.kind === 'vertex') return seed(access.vertex, access.length_mm, k)
+    const { a, b, length_mm } = segments[access.segment]!
+    if (mayUse(access.segment, 0, access.at_mm)) seed(a, access.length_mm + access.at_mm, k)
+    if (mayUse(access.segment, access.at_mm, length_mm)) seed(b, access.length_mm + length_mm - access.at_mm, k)
+  })
+  const close = (vertex: number, cost: number, end: number) => {
+    if (cost >= endCost[vertex]! - ALIKE_mm) return
+    endCost[vertex] = cost
+    endOf[vertex] = end
+  }
+  to.forEach((access, k) => {
+    if (access.kind === 'vertex') return close(access.vertex, access.length_mm, k)
+    const { a, b, length_mm } = segments[access.segment]!
+    if (mayUse(access.segment, 0, access.at_mm)) close(a, access.length_mm + access.at_mm, k)
+    if (mayUse(access.segment, access.at_mm, length_mm)) close(b, access.length_mm + length_mm - access.at_mm, k)
+  })
+  // Both ends within one segment.
+  from.forEach((start, i) => {
+    if (start.kind !== 'segment') return
+    to.forEach((end, j) => {
+      if (end.kind !== 'segment' || end.segment !== start.segment) return
+      const [low, high] = [Math.min(start.at_mm, end.at_mm), Math.max(start.at_mm, end.at_mm)]
+      const cost = start.length_mm + high - low + end.length_mm
+      if (cost < best - ALIKE_mm && mayUse(start.segment, low, high)) {
+        best = cost
+        found = { vertex: -1, inside: [i, j] }
+      }
+    })
+  })
+  for (let top = heap.pop(); top !== null; top = heap.pop()) {
+    const [cost, vertex] = top
+    if (cost > reached[vertex]! || cost >= best - ALIKE_mm) continue
+    if (cost + endCost[vertex]! < best - ALIKE_mm) {
+      best = cost + endCost[vertex]!
+      found = { vertex, inside: null }
+    }
+    for (const segment of at[vertex]!) {
+      const { a, b, length_mm } = segments[segment]!
+      const next = a === vertex ? b : a
+      const sum = cost + length_mm
+      if (sum >= reached[next]! - ALIKE_mm || sum >= best || !mayUse(segment, 0, length_mm)) continue
+      reached[next] = sum
+      by[next] = segment
+      startOf[next] = -1
+      heap.push(sum, next)
+    }
+  }
+  if (found === null) return null
+  const { vertex, inside } = found as { vertex: number; inside: readonly [number, number] | null }
+  if (inside) {
+    const [start, end] = [from[inside[0]]!, to[inside[1]]!] as [
+      Extract<Access, { kind: 'segment' }>,
+      Extract<Access, { kind: 'segment' }>,
+    ]
+    return {
+      length_mm: best,
+      drops_mm: [start.length_mm, end.length_mm],
+      spans: [spanOf(start.segment, start.at_mm, end.at_mm)],
+    }
+  }
+  const middle: Span[] = []
+  let here = vertex
+  while (startOf[here]! < 0) {
+    const segment = by[here]!
+    const { a, b, length_mm } = segments[segment]!
+    const cameFrom = a === here ? b : a
+    middle.push(spanOf(segment, cameFrom === a ? 0 : length_mm, cameFrom === a ? length_mm : 0))
+    here = cameFrom
+  }
+  middle.reverse()
+  const start = from[startOf[here]!]!
+  const end = to[endOf[vertex]!]!
+  const spans = [
+    ...(start.kind === 'segment'
+      ? [
+          spanOf(
+            start.segment,
+            start.at_mm,
+            segments[start.segment]!.a === here ? 0 : segments[start.segment]!.length_mm,
+          ),
+        ]
+      : []),
+    ...middle,
+    ...(end.kind === 'segment'
+      ? [spanOf(end.segment, segments[end.segment]!.a === vertex ? 0 : segments[end.segment]!.length_mm, end.at_mm)]
+      : []),
+  ].filter(({ from_mm, to_mm, segment }) => to_mm > from_mm || segments[segment]!.length_mm === 0)
+  return { length_mm: best, drops_mm: [start.length_mm, end.length_mm], spans }
+}
+
+const spanOf = (segment: number, start_mm: number, end_mm: number): Span => ({
+  segment,
+  from_mm: Math.min(start_mm, end_mm),
+  to_mm: Math.max(start_mm, end_mm),
+  isBackward: end_mm < start_mm,
+})
+
+/** The least first; of equal costs the one with the lower vertex. */
+class Heap {
+  private readonly costs: number[] = []
+  private readonly vertices: number[] = []
+
+  push(cost: number, vertex: number): void {
+    let i = this.costs.length
+    this.costs.push(cost)
+    this.vertices.push(vertex)
+    while (i > 0) {
+      const parent = (i - 1) >> 1
+      if (!this.isBefore(i, parent)) break
+      this.swap(i, parent)
+      i = parent
+    }
+  }
+
+  pop(): readonly [number, number] | null {
+    if (this.costs.length === 0) return null
+    const top = [this.costs[0]!, this.vertices[0]!] as const
+    const [cost, vertex] = [this.costs.pop()!, this.vertices.pop()!]
+    const n = this.costs.length
+    if (n > 0) {
+      this.costs[0] = cost
+      this.vertices[0] = vertex
+      for (let i = 0; ;) {
+        const left = 2 * i + 1
+        if (left >= n) break
+        const child = left + 1 < n && this.isBefore(left + 1, left) ? left + 1 : left
+        if (!this.isBefore(child, i)) break
+        this.swap(child, i)
+        i = child
+      }
+    }
+    return top
+  }
+
+  private isBefore(i: number, j: number): boolean {
+    return this.costs[i]! < this.costs[j]! || (this.costs[i] === this.costs[j] && this.vertices[i]! < this.vertices[j]!)
+  }
+
+  private swap(i: number, j: number): void {
+    ;[this.costs[i], this.costs[j]] = [this.costs[j]!, this.costs[i]!]
+    ;[this.vertices[i], this.vertices[j]] = [this.vertices[j]!, this.vertices[i]!]
+  }
+}
