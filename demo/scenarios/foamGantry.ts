@@ -76,7 +76,7 @@ export function foamGantry(): Plan {
     .wire('PE1.PE', 'PS1.PE', 'PE', { length_mm: 350 })
     .wire('PE1.PE', 'PS2.PE', 'PE', { length_mm: 350 })
     .wire('PE1.PE', 'U1.PE', 'PE', { length_mm: 120 })
-    .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1500 })
+    .wire('PE1.PE', 'U2.PE', 'PE', { length_mm: 1500, flexClass: 'chain' })
     .wire('PE1.PE', 'U3.PE', 'PE', { length_mm: 400, flexClass: 'hinge' })
     // 48 V
     .wire('PS1.V+1', 'F1.IN', 'V+', { length_mm: 250 })
@@ -158,6 +158,7 @@ export function foamGantry(): Plan {
     .rail('plate', 185, 372.5, 46)
     .duct('plate', 167, 138, 408)
     .duct('plate', 5, 290, 570)
+    .duct('plate', 110, 321, 150, 'down')
     .gland('M1 leads', 'M12', 'bottom', 22, 60)
     .gland('M2 leads', 'M12', 'bottom', 45, 60)
     .gland('M3 leads', 'M12', 'bottom', 68, 60)

@@ -158,7 +158,11 @@ function devicesIn(plan: Plan, { subjects }: Finding): ReadonlySet<DeviceId> {
     subjects.flatMap((subject): DeviceId[] => {
       if (subject.kind === 'device') return [subject.id]
       if (subject.kind === 'terminal') return [subject.device]
-      if (subject.kind === 'plan') return []
+      if (subject.kind === 'plan' || subject.kind === 'raceway') return []
+      if (subject.kind === 'cable')
+        return [plan.cables[subject.id]?.ends.a.mates?.device, plan.cables[subject.id]?.ends.b.mates?.device].flatMap(
+          (device) => device ?? [],
+        )
       const wire = plan.wires[subject.id]
       return wire ? [wire.from, wire.to].flatMap((end) => landingOf(plan, end)?.device ?? []) : []
     }),

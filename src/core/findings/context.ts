@@ -10,7 +10,16 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import { feedWays, reckon, settlePlan, type FeedWay, type Reckoning, type WireReckoning } from '@/core/figures'
+import {
+  feedWays,
+  reckon,
+  routesOf,
+  settlePlan,
+  type FeedWay,
+  type Reckoning,
+  type Routes,
+  type WireReckoning,
+} from '@/core/figures'
 import { splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
 
 export interface WireAt {
@@ -39,7 +48,10 @@ export class Context {
   private joined: readonly JoinedNet[] | null = null
 
   /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
-  constructor(view: Plan, whole: Plan = view) {
+  constructor(
+    view: Plan,
+    private readonly whole: Plan = view,
+  ) {
     const plan = landed(view)
     this.plan = plan
     const reckoning = reckon(whole)
@@ -59,6 +71,11 @@ export class Context {
   /** The ways from every source to what it feeds. */
   get ways(): readonly FeedWay[] {
     return feedWays(this.plan, this.model)
+  }
+
+  /** Every lead along its way. */
+  get routes(): Routes {
+    return routesOf(this.whole)
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {

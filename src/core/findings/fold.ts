@@ -37,7 +37,9 @@ function foldBy(
 function causeOf(plan: Plan, { id, rule, severity, alike, subjects }: Finding): string {
   if (alike !== null) return `${rule} ${severity} ${alike}`
   const cables = new Set(
-    subjects.flatMap((subject) => (subject.kind === 'wire' ? [plan.wires[subject.id]?.cable ?? null] : [])),
+    subjects.flatMap((subject) =>
+      subject.kind === 'wire' ? [plan.wires[subject.id]?.cable ?? null] : subject.kind === 'cable' ? [subject.id] : [],
+    ),
   )
   const [cable] = cables
   return cables.size === 1 && cable ? `${rule} ${severity} ${cable}` : id
@@ -68,6 +70,10 @@ function nameOf(plan: Plan, { subjects, what }: Finding): string {
       return plan.wires[subject.id]?.label || subject.id
     case 'device':
       return plan.devices[subject.id]?.tag ?? subject.id
+    case 'cable':
+      return plan.cables[subject.id]?.name ?? subject.id
+    case 'raceway':
+      return plan.raceways[subject.id]?.name ?? subject.id
     case 'terminal': {
       const device = plan.devices[subject.device]
       const terminal = device && plan.parts[device.part]?.terminals[subject.terminal]

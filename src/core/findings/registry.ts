@@ -11,6 +11,7 @@ import { signalsRules } from './rules/signals'
 import { placingRules } from './rules/placing'
 import { holesRules } from './rules/holes'
 import { airRules } from './rules/air'
+import { routingRules } from './rules/routing'
 import { weatherRules } from './rules/weather'
 
 /** Every check by its id, in rooms by concern; a rule that stands in no room does not compile into an id. */
@@ -28,6 +29,7 @@ export const RULES = {
   ...placingRules,
   ...holesRules,
   ...airRules,
+  ...routingRules,
   ...weatherRules,
 }
 

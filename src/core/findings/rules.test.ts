@@ -15,6 +15,7 @@ import {
 } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { ROUTE_SAMPLES } from '../../../tests/builds/routes'
 import { BUILD_SAMPLES } from '../../../tests/builds/samples'
 import { LAYOUT_SAMPLES } from '../../../tests/layoutSamples'
 import { applyRule, Context, findAll, review, RULES, type Finding, type RuleId } from '.'
@@ -1202,6 +1203,7 @@ const SAMPLES: Readonly<
   },
   ...LAYOUT_SAMPLES,
   ...BUILD_SAMPLES,
+  ...ROUTE_SAMPLES,
   'parked-bare': {
     bad: [
       () =>

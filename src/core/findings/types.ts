@@ -1,4 +1,4 @@
-import type { Command, DeviceId, TerminalId, WireId } from '@/core/plan'
+import type { CableId, Command, DeviceId, RacewayId, TerminalId, WireId } from '@/core/plan'
 import type { Scenario } from '@/core/figures'
 import type { SourceRef } from '@/core/reference'
 import type { Context } from './context'
@@ -12,11 +12,13 @@ import type { Context } from './context'
 export type Severity = 'stop' | 'caution' | 'note'
 
 /** Where a person goes to mend it. */
-export type Stage = 'brief' | 'feed' | 'guard' | 'layout' | 'connect' | 'terminate' | 'build'
+export type Stage = 'brief' | 'feed' | 'guard' | 'layout' | 'connect' | 'route' | 'terminate' | 'build'
 
 export type Subject =
   | { readonly kind: 'device'; readonly id: DeviceId }
   | { readonly kind: 'wire'; readonly id: WireId }
+  | { readonly kind: 'cable'; readonly id: CableId }
+  | { readonly kind: 'raceway'; readonly id: RacewayId }
   | { readonly kind: 'terminal'; readonly device: DeviceId; readonly terminal: TerminalId }
   | { readonly kind: 'plan' }
 
@@ -78,7 +80,7 @@ export function defineRule<Facts>(
 ): Rule {
   const { severity, title, stage, source, find, word, reads } = rule
   return {
-    reads: reads ?? (stage === 'layout' ? 'layout' : 'circuit'),
+    reads: reads ?? (stage === 'layout' || stage === 'route' ? 'layout' : 'circuit'),
     severity,
     title,
     stage,

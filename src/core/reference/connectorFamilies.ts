@@ -58,3 +58,35 @@ export type ConnectorFamilyId = keyof typeof CONNECTOR_FAMILIES
 /** The family that bears a name. */
 export const familyNamed = (name: string | null): ConnectorFamily | null =>
   Object.values<ConnectorFamily>(CONNECTOR_FAMILIES).find((each) => each.name === name) ?? null
+
+/** Housing about its contacts: along and across the row, beyond the pitches, and how many rows. Common practice. */
+const HOUSINGS_mm: Readonly<
+  Record<ConnectorFamilyId, { readonly beyond: number; readonly high: number; readonly rows: 1 | 2 }>
+> = {
+  '1.25': { beyond: 2.5, high: 4, rows: 1 },
+  '2.0': { beyond: 2.5, high: 5, rows: 1 },
+  '2.5': { beyond: 2.5, high: 6, rows: 1 },
+  '2.54': { beyond: 0.5, high: 2.6, rows: 1 },
+  '3.96': { beyond: 2, high: 9, rows: 1 },
+  '4.2': { beyond: 2, high: 10, rows: 2 },
+  '3.5 block': { beyond: 1, high: 12, rows: 1 },
+  '5.08 block': { beyond: 1, high: 16, rows: 1 },
+  ribbon: { beyond: 8, high: 6, rows: 2 },
+  network: { beyond: 3.5, high: 8.5, rows: 1 },
+  usb: { beyond: 16, high: 8, rows: 1 },
+  round: { beyond: 16, high: 16, rows: 1 },
+  barrel: { beyond: 10, high: 10, rows: 1 },
+  lighting: { beyond: 12, high: 12, rows: 1 },
+}
+
+/** The round hole that a plug of a family passes, by its name and ways; null for a family that is not known. */
+export function plugPasses_mm(name: string | null, ways: number): number | null {
+  const found = (Object.keys(CONNECTOR_FAMILIES) as ConnectorFamilyId[]).find(
+    (id) => CONNECTOR_FAMILIES[id].name === name,
+  )
+  if (!found) return null
+  const { beyond, high, rows } = HOUSINGS_mm[found]
+  const along = (CONNECTOR_FAMILIES[found].pitch_mm ?? 0) * Math.ceil(ways / rows) + beyond
+  // A round plug is as wide as it is high, and passes its own circle.
+  return CONNECTOR_FAMILIES[found].pitch_mm === null && along === high ? along : Math.hypot(along, high)
+}

@@ -37,7 +37,13 @@ export {
   type FerruleCode,
   type FerruleRow,
 } from './ferrules'
-export { CONNECTOR_FAMILIES, familyNamed, type ConnectorFamily, type ConnectorFamilyId } from './connectorFamilies'
+export {
+  CONNECTOR_FAMILIES,
+  familyNamed,
+  plugPasses_mm,
+  type ConnectorFamily,
+  type ConnectorFamilyId,
+} from './connectorFamilies'
 export { INSULATED_CRIMPS, type InsulatedCrimp } from './insulatedCrimps'
 export { GLAND_THREADS, glandThread, type GlandThread } from './glandThreads'
 export {

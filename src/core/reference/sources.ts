@@ -67,6 +67,8 @@ export const SOURCES = {
   iec60364Breaking: remembered('IEC 60364-4-43', '2008', '434.5.1'),
   iec60204Stop: remembered('IEC 60204-1', '2016', '9.2'),
   iec60204Flexible: remembered('IEC 60204-1', '2016', '12.2 and 12.8'),
+  iec60204Cords: remembered('IEC 60204-1', '2016', '13.4.2 and 13.4.3'),
+  necChapter9: remembered('NEC', '2023', 'chapter 9, table 1 and note 4'),
   iec60364EarthAlone: remembered('IEC 60364-5-54', '2011', '543.1.3'),
   iec60204Failure: remembered('IEC 60204-1', '2016', '9.3 and 9.4'),
   iec60204EmergencyStop: remembered('IEC 60204-1', '2016', '10.7'),

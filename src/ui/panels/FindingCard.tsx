@@ -10,7 +10,7 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
   const { mark, one, tone, wash } = SEVERITY_WORDS[finding.severity]
   const looks = new Map(
     finding.subjects.flatMap((subject): [string, DrawerView & { kind: 'wire' | 'device' }][] =>
-      subject.kind === 'plan'
+      subject.kind === 'plan' || subject.kind === 'raceway' || subject.kind === 'cable'
         ? []
         : subject.kind === 'wire'
           ? [[subject.id, { kind: 'wire', id: subject.id }]]
@@ -21,6 +21,13 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
               ],
             ],
     ),
+  )
+  const laid = finding.subjects.flatMap((subject): { readonly key: string; readonly name: string | undefined }[] =>
+    subject.kind === 'raceway'
+      ? [{ key: subject.id, name: plan.raceways[subject.id]?.name }]
+      : subject.kind === 'cable'
+        ? [{ key: subject.id, name: plan.cables[subject.id]?.name }]
+        : [],
   )
   return (
     <article className={`rounded-lg border p-3 ${wash}`}>
@@ -46,6 +53,11 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
             Play it in Feed
           </Button>
         ) : null}
+        {laid.slice(0, 3).map(({ key, name }) => (
+          <Button look="quiet" key={key} onClick={() => goToStage(id, `route#${key}`)}>
+            Look at {name}
+          </Button>
+        ))}
         {[...looks.values()].slice(0, 4).map((view) => (
           <Button look="quiet" key={view.id} onClick={() => open(view)}>
             Look at {view.kind === 'wire' ? plan.wires[view.id]?.label : plan.devices[view.id]?.tag}

@@ -19,6 +19,10 @@ export function withoutStale(evaluation: Evaluation, worked: Plan, now: Plan): E
         return isWholeChanged
       case 'wire':
         return worked.wires[subject.id] !== now.wires[subject.id]
+      case 'cable':
+        return worked.cables[subject.id] !== now.cables[subject.id]
+      case 'raceway':
+        return worked.raceways[subject.id] !== now.raceways[subject.id]
       case 'terminal':
         return worked.devices[subject.device] !== now.devices[subject.device]
       case 'device':

@@ -1,0 +1,104 @@
+import type { LeadRoute } from '@/core/figures'
+import type { RacewayId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import { mindEachOther } from '@/core/routing'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+import { leadList, motionOf, wayName } from './leadWords'
+
+type Fact = {
+  readonly raceway: RacewayId
+  readonly mains: readonly LeadRoute['id'][]
+  readonly others: readonly LeadRoute['id'][]
+  readonly is: 'insulation' | 'disturbed' | 'moving'
+}
+
+/** Who lies with whom in a way, at any of its places. */
+function pairsIn(context: Context, raceway: RacewayId): readonly (readonly [LeadRoute, LeadRoute])[] {
+  const { leads } = context.routes.fills.get(raceway)!
+  const routes = leads.map((id) => context.routes.byId.get(id)!)
+  const lying = (route: LeadRoute) =>
+    route.laid.spans.filter(({ segment }) => context.routes.ways.graph.segments[segment]!.way === raceway)
+  return routes.flatMap((one, i) =>
+    routes
+      .slice(i + 1)
+      .filter((other) =>
+        lying(one).some((a) =>
+          lying(other).some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
+        ),
+      )
+      .map((other) => [one, other] as const),
+  )
+}
+
+export const besideHigherVoltage = defineRule<Fact>({
+  severity: 'caution',
+  title: 'Mains beside what is not insulated for them',
+  stage: 'route',
+  source: SOURCES.iec60204Insulation,
+  find: (context) =>
+    [...context.routes.fills.values()].flatMap(({ raceway, leads }): Fact[] => {
+      const { isDivided, kind } = context.plan.raceways[raceway]!
+      if (leads.length < 2 || isDivided === true || kind === 'stretch') return []
+      const found: Readonly<Record<Fact['is'], { mains: Set<LeadRoute['id']>; others: Set<LeadRoute['id']> }>> = {
+        insulation: { mains: new Set(), others: new Set() },
+        disturbed: { mains: new Set(), others: new Set() },
+        moving: { mains: new Set(), others: new Set() },
+      }
+      const isMoving = motionOf(context, raceway) !== 'still'
+      for (const pair of pairsIn(context, raceway)) {
+        const [high, low] = pair[0].kind === 'mains' ? pair : [pair[1], pair[0]]
+        const put = (is: Fact['is']) => {
+          found[is].mains.add(high.id)
+          found[is].others.add(low.id)
+        }
+        if (high.kind !== 'mains' || low.kind === 'mains' || low.kind === 'earth') {
+          if (mindEachOther(high.kind, low.kind) && !high.isJacketed && !low.isJacketed) put('disturbed')
+          continue
+        }
+        // A jacket about the mains is the separation that the clause asks for.
+        if (high.isJacketed) continue
+        if (isMoving) put('moving')
+        else if (low.rated_V < context.plan.site.mains_V) put('insulation')
+        else if (mindEachOther(high.kind, low.kind) && !low.isJacketed) put('disturbed')
+      }
+      return (['moving', 'insulation', 'disturbed'] as const).flatMap((is) =>
+        found[is].mains.size === 0
+          ? []
+          : [{ raceway, mains: [...found[is].mains].sort(), others: [...found[is].others].sort(), is }],
+      )
+    }),
+  word: ({ raceway, mains, others, is }, context) => {
+    const name = wayName(context, raceway)
+    const [first, second] = [leadList(context, mains), leadList(context, others)]
+    const subjects = [{ kind: 'raceway' as const, id: raceway }]
+    const fixes = [
+      {
+        label: `${name} has a divider`,
+        commands: [{ type: 'updateRaceway' as const, id: raceway, changes: { isDivided: true } }],
+      },
+    ]
+    if (is === 'moving')
+      return {
+        subjects,
+        fixes,
+        what: `${name} moves, and ${first} on the mains lie in it with nothing but their own insulation beside ${second}`,
+        why: 'Every stroke rubs them on one another. Mains in a chain or loop want a jacket of their own, or a divider between.',
+      }
+    if (is === 'insulation')
+      return {
+        subjects,
+        fixes,
+        what: `${name}: ${second} beside ${first} on ${formatNumber(context.plan.site.mains_V)} V, insulated for ${formatNumber(Math.min(...others.map((id) => context.routes.byId.get(id)!.rated_V)))} V`,
+        why: 'In one way every conductor is insulated for the highest voltage there, or a barrier parts them. Take a divider, a jacketed lead for the mains, or another way.',
+      }
+    return {
+      severity: 'note',
+      subjects,
+      fixes,
+      what: `${name}: ${first} lie beside ${second} and may disturb them`,
+      why: 'What switches mains or motors is picked up by leads beside it over a length: false steps, wrong temperatures. A second duct, a divider or a shielded lead keeps them apart.',
+    }
+  },
+})

@@ -1,0 +1,59 @@
+import type { LeadRoute } from '@/core/figures'
+import { SOURCES } from '@/core/reference'
+import { defineRule } from '../../types'
+import { leadName, leadSubject, mm } from './leadWords'
+
+/** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
+const SURE = 0.97
+/** So much more than is wanted lies somewhere. */
+const SURPLUS_mm = 400
+const SURPLUS = 1.5
+
+export const cableLengthWrong = defineRule<{
+  readonly lead: LeadRoute['id']
+  readonly has_mm: number
+  readonly wants_mm: number
+  readonly slack_mm: number
+  readonly kind: 'short' | 'taut' | 'long'
+}>({
+  severity: 'caution',
+  title: 'A cable that does not suit its way',
+  stage: 'route',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.routes.leads.flatMap((route) => {
+      const has_mm = route.cable === null ? null : context.plan.cables[route.cable]!.length_mm
+      if (has_mm === null || route.bare_mm === null || route.laid.kind === 'none') return []
+      const lay = context.routes.lays.get(route.wires[0]!)!
+      const slack_mm = lay.cut_mm - lay.bare_mm
+      const found = (kind: 'short' | 'taut' | 'long') => [
+        { lead: route.id, has_mm, wants_mm: route.bare_mm!, slack_mm, kind },
+      ]
+      if (has_mm < route.bare_mm * SURE) return found('short')
+      if (has_mm < route.bare_mm + Math.min(slack_mm, 20)) return found('taut')
+      return has_mm > lay.cut_mm + SURPLUS_mm && has_mm > lay.cut_mm * SURPLUS ? found('long') : []
+    }),
+  word: ({ lead, has_mm, wants_mm, kind }, context) => {
+    const route = context.routes.byId.get(lead)!
+    const name = leadName(context, route)
+    const subjects = [leadSubject(route)]
+    if (kind === 'long')
+      return {
+        severity: 'note',
+        subjects,
+        what: `${name} is ${mm(has_mm)} long and its way ${mm(wants_mm)}: ${mm(has_mm - wants_mm)} must lie somewhere`,
+        why: 'Folded into a duct it fills it, coiled beside mains it picks up what they switch. Say where the rest lies, or take a shorter one.',
+      }
+    return {
+      subjects,
+      what:
+        kind === 'short'
+          ? `${name} is ${mm(has_mm)} long and its way ${mm(wants_mm)}: it ends ${mm(wants_mm - has_mm)} short`
+          : `${name} is ${mm(has_mm)} long and its way ${mm(wants_mm)}: it would be taut`,
+      why:
+        kind === 'short'
+          ? 'It cannot reach. Take a longer one, bring the two nearer, or draw a shorter way.'
+          : 'A taut lead pulls on its plug and comes off when something is moved. Take a longer one, or draw a shorter way.',
+    }
+  },
+})

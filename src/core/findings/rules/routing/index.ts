@@ -1,0 +1,37 @@
+import type { Rule } from '../../types'
+import { bendTooTight } from './bendTooTight'
+import { besideHigherVoltage } from './besideHigherVoltage'
+import { bundleUnheld } from './bundleUnheld'
+import { cableLengthWrong } from './cableLengthWrong'
+import { chainHits } from './chainHits'
+import { cordNotHeld } from './cordNotHeld'
+import { glandShared } from './glandShared'
+import { insulationBelowPlace } from './insulationBelowPlace'
+import { leadMisfitsGland } from './leadMisfitsGland'
+import { loopHits } from './loopHits'
+import { noWay } from './noWay'
+import { pieceTooShort } from './pieceTooShort'
+import { plugPassesNot } from './plugPassesNot'
+import { rigidInMotion } from './rigidInMotion'
+import { wayOverfull } from './wayOverfull'
+import { wayUnmeasured } from './wayUnmeasured'
+
+/** About the ways that leads take. */
+export const routingRules = {
+  'no-way': noWay,
+  'cable-length-wrong': cableLengthWrong,
+  'piece-too-short': pieceTooShort,
+  'way-overfull': wayOverfull,
+  'way-unmeasured': wayUnmeasured,
+  'lead-misfits-gland': leadMisfitsGland,
+  'gland-shared': glandShared,
+  'bend-too-tight': bendTooTight,
+  'rigid-in-motion': rigidInMotion,
+  'insulation-below-place': insulationBelowPlace,
+  'beside-higher-voltage': besideHigherVoltage,
+  'cord-not-held': cordNotHeld,
+  'bundle-unheld': bundleUnheld,
+  'chain-hits': chainHits,
+  'loop-hits': loopHits,
+  'plug-passes-not': plugPassesNot,
+} as const satisfies Readonly<Record<string, Rule>>

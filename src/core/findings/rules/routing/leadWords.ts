@@ -1,0 +1,39 @@
+import type { LeadRoute } from '@/core/figures'
+import type { CableId, RacewayId, WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import type { Context } from '../../context'
+import type { Subject } from '../../types'
+
+export const mm = (value: number): string => `${formatNumber(value, 4)} mm`
+
+/** "Lead of Motor X (A1 to M1)", or a wire's own name. */
+export function leadName(context: Context, { cable, wires, ends }: LeadRoute): string {
+  if (cable === null) return context.wireName(wires[0]!)
+  const [a, b] = ends.map(({ device }) => context.device(device).tag)
+  return `${context.plan.cables[cable]!.name} (${a} to ${b})`
+}
+
+export const leadSubject = ({ cable, wires }: LeadRoute): Subject =>
+  cable !== null ? { kind: 'cable', id: cable } : { kind: 'wire', id: wires[0]! }
+
+export const wayName = (context: Context, id: RacewayId): string => context.plan.raceways[id]!.name
+
+/** Leads by their names, the first few of many. */
+export function leadList(context: Context, ids: readonly (WireId | CableId)[]): string {
+  const names = ids.map((id) => {
+    const route = context.routes.byId.get(id)!
+    return route.cable === null ? context.plan.wires[route.wires[0]!]!.label : context.plan.cables[route.cable]!.name
+  })
+  return names.slice(0, 5).join(', ') + (names.length > 5 ? ` and ${names.length - 5} more` : '')
+}
+
+/** The ways that a lead goes through, with their pieces. */
+export const waysOn = (route: LeadRoute): readonly RacewayId[] =>
+  route.parts.flatMap(({ raceway }) => (raceway === null ? [] : [raceway]))
+
+/** What moves, and how: as somebody said, or by what it is. */
+export function motionOf(context: Context, id: RacewayId): 'still' | 'hinge' | 'chain' | 'torsion' {
+  const { kind, motion } = context.plan.raceways[id]!
+  if (motion !== null) return motion
+  return kind === 'hinge-loop' ? 'hinge' : kind === 'chain' || kind === 'loop' ? 'chain' : 'still'
+}

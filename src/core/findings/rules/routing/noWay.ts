@@ -1,0 +1,70 @@
+import { enclosureOf, terminalPoint, type LeadRoute } from '@/core/figures'
+import type { RacewayId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+import { leadName, leadSubject, wayName, waysOn } from './leadWords'
+
+type Cause = 'hinge' | 'opening' | 'blanked' | 'apart'
+
+/** Whether anybody drew a way in the box of a lead's end: before that nothing is missing. */
+function isDrawn(context: Context, { ends }: LeadRoute): boolean {
+  const boxes = ends.flatMap(({ device, terminal }) => {
+    const at = terminalPoint(context.plan, device, terminal)
+    return at ? [enclosureOf(at.region)] : []
+  })
+  return Object.values(context.plan.raceways).some(
+    (raceway) => raceway!.enclosure !== null && raceway!.origin !== 'remove' && boxes.includes(raceway!.enclosure),
+  )
+}
+
+interface Fact {
+  readonly lead: LeadRoute['id']
+  readonly cause: Cause
+  readonly blank: RacewayId | null
+}
+
+export const noWay = defineRule<Fact>({
+  severity: 'caution',
+  title: 'No way for a lead',
+  stage: 'route',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.routes.leads.flatMap((route): Fact[] => {
+      if (!isDrawn(context, route)) return []
+      if (route.laid.despite === 'blank') {
+        const blank = waysOn(route).find((id) => context.plan.raceways[id]!.isBlanked === true) ?? null
+        return [{ lead: route.id, cause: 'blanked', blank }]
+      }
+      if (route.laid.kind !== 'none') return []
+      const places = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal))
+      const isOut = route.isOutside.some(Boolean)
+      const [a, b] = places
+      const isOneBox = a && b && enclosureOf(a.region) === enclosureOf(b.region)
+      const cause: Cause = isOut || !isOneBox ? 'opening' : a.region === b.region ? 'apart' : 'hinge'
+      return [{ lead: route.id, cause, blank: null }]
+    }),
+  word: ({ lead, cause, blank }, context) => {
+    const route = context.routes.byId.get(lead)!
+    const name = leadName(context, route)
+    const words: Readonly<Record<Cause, { readonly what: string; readonly why: string }>> = {
+      hinge: {
+        what: `${name} goes to a door and no loop over its hinge is drawn`,
+        why: 'Its length and what bends it are not known. Draw a hinge loop from the plate to the door, held on both sides.',
+      },
+      opening: {
+        what: `${name} leaves its box, and no open gland, grommet or way leads out`,
+        why: 'A lead over an edge or through a bare hole is cut by it. Put an opening into a wall, and say how far it is from there.',
+      },
+      blanked: {
+        what: `${name} could leave only through ${blank === null ? 'an opening' : wayName(context, blank)}, which is blanked`,
+        why: 'Open that one, or put another beside it.',
+      },
+      apart: {
+        what: `${name} finds no way between its two ends`,
+        why: 'What keeps the ways for others, or stops short, leaves none for it. Draw a duct that both ends reach.',
+      },
+    }
+    return { subjects: [leadSubject(route)], alike: cause, ...words[cause] }
+  },
+})

@@ -1,0 +1,43 @@
+import { SOURCES } from '@/core/reference'
+import type { WireId } from '@/core/plan'
+import { defineRule } from '../../types'
+import { mm } from './leadWords'
+
+export const pieceTooShort = defineRule<{
+  readonly wire: WireId
+  readonly has_mm: number
+  readonly wants_mm: number
+  readonly isCut: boolean
+}>({
+  severity: 'caution',
+  title: 'A piece too short for its way',
+  stage: 'route',
+  reads: 'layout',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.wires.flatMap(({ id, wire }) => {
+      const lay = context.routes.lays.get(id)
+      const has_mm = wire.measured_mm ?? (wire.cable === null ? wire.length_mm : null)
+      return lay && has_mm !== null && has_mm < lay.bare_mm
+        ? [{ wire: id, has_mm, wants_mm: lay.bare_mm, isCut: wire.measured_mm !== null }]
+        : []
+    }),
+  word: ({ wire, has_mm, wants_mm, isCut }, context) => ({
+    // What was only meant to be so long is corrected before it is cut.
+    severity: isCut ? 'caution' : 'note',
+    subjects: [{ kind: 'wire', id: wire }],
+    alike: isCut ? 'cut' : 'planned',
+    what: `${context.wireName(wire)} is ${isCut ? 'cut' : 'planned'} at ${mm(has_mm)}, and its way is ${mm(wants_mm)}`,
+    why: isCut
+      ? 'It ends before its terminal. Cut a new piece, or move its ends nearer; the old one serves elsewhere.'
+      : 'Let its length follow from its way, or say by which shorter way it goes.',
+    fixes: isCut
+      ? []
+      : [
+          {
+            label: 'Take the length of its way',
+            commands: [{ type: 'updateWire', id: wire, changes: { length_mm: null } }],
+          },
+        ],
+  }),
+})

@@ -1,0 +1,2 @@
+export { along, holdsOf, holdSpacing_mm, holdTotals, layOrder, type Hold, type HoldKind, type HoldTotal } from './holds'
+export { slideOnOf, type Passing, type SlideOn } from './slideOn'
