@@ -26,6 +26,8 @@ function inCablesThroughout(plan: Plan): Plan {
 }
 const marks = (plan: Plan) =>
   findAll(plan)
+    // Of ways a jacket is what is asked for.
+    .filter(({ stage }) => stage !== 'route')
     .map(({ id, severity }) => `${severity} ${id}`)
     .sort()
 

@@ -3,12 +3,15 @@ import { bySeverity, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { planSteps, type Step } from '@/core/procedure'
 import { reckon, type Reckoning } from '@/core/figures'
+import { secure, type Securing } from '@/core/securing'
 
 /** All that follows from a plan: figures, what is wrong, and the work in order. */
 export interface Evaluation {
   readonly reckoning: Reckoning
   readonly findings: readonly Finding[]
   readonly procedure: readonly Step[]
+  /** What holds leads, and what slides on them first. */
+  readonly securing: Securing
   /** Plugs that can be confused, and what then happens. */
   readonly lookAlikes: readonly LookAlike[]
 }
@@ -21,6 +24,7 @@ export function evaluate(plan: Plan, known?: readonly LookAlike[]): Evaluation {
     reckoning,
     findings: bySeverity([...review(plan), ...lookAlikeFindings(plan, confused)]),
     procedure: planSteps(plan, reckoning),
+    securing: secure(plan),
     lookAlikes: confused,
   }
 }

@@ -13,5 +13,15 @@ export { racewayRect, sideOf } from './space/layout'
 export { boxAt, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
 export { cutLength, explainLength, type LeadRoute, type Routes, type WayFill } from './routes/routes'
-export { isLeaf, pointOn, terminalPoint, enclosureOf, type PlacedPoint, type Point } from './routes/terminalPoints'
+export {
+  isLeaf,
+  pointOn,
+  terminalOnFace,
+  terminalPoint,
+  enclosureOf,
+  type FacePoint,
+  type PlacedPoint,
+  type Point,
+} from './routes/terminalPoints'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
+export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'

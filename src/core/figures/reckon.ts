@@ -7,7 +7,8 @@ import { findEarths } from './earth/earths'
 import { reckonPixels } from './pixels/pixelRuns'
 import { reckonProtective } from './protection/protectiveDevices'
 import type { Air } from './settled/air'
-import { GREATEST_FED_BACK_C, settlePlan, type SettledPlan } from './settled/settlePlan'
+import { routeFigures } from './routes/routeFigures'
+import { GREATEST_FED_BACK_C, routesOf, settlePlan, type SettledPlan } from './settled/settlePlan'
 import { rememberTreatments } from './settled/treatments'
 import { reckonFixings } from './space/fixings'
 import { reckonFaces } from './space/layout'
@@ -35,7 +36,7 @@ const knownSpaces = new WeakMap<Plan, SpaceFigures>()
 
 /** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. What an edit leaves as it was is remembered. */
 export function reckon(plan: Plan): Reckoning {
-  return { ...circuitFigures(plan), ...spaceFigures(plan) }
+  return { ...circuitFigures(plan), ...spaceFigures(plan), routes: routeFigures(routesOf(plan)) }
 }
 
 /** What follows from the circuit; the same object as before while nothing of the circuit changed. */

@@ -21,6 +21,7 @@ import type { Net, Potential, TerminalKey } from '@/core/model'
 import type { Figure, Trace } from '@/core/trace'
 import type { EndTreatment } from '@/core/termination'
 import type { ServedAtMost } from './settled/fixedLoads'
+import type { RouteFigures } from './routes/routeFigures'
 
 export type { Net, Potential, ServedAtMost, TerminalKey }
 
@@ -409,4 +410,6 @@ export interface SpaceFigures {
 }
 
 /** Everything worked out from a plan. Plain data: it crosses from the worker as it is. */
-export interface Reckoning extends CircuitFigures, SpaceFigures {}
+export interface Reckoning extends CircuitFigures, SpaceFigures {
+  readonly routes: RouteFigures
+}

@@ -122,9 +122,7 @@ export class Context {
   private shortLabel(device: DeviceId, terminal: TerminalId): string {
     const { block, label } = this.terminal(device, terminal)
     if (block === null) return label
-    const isDouble = Object.values(this.part(device).terminals).some(
-      (other) => other!.label === label && other!.block !== block,
-    )
+    const isDouble = doubleLabels(this.part(device)).has(label)
     return isDouble ? `${block} ${label}` : label
   }
 
@@ -149,6 +147,21 @@ export class Context {
       if (free > nth) return { id, label: `W${n}` }
     }
   }
+}
+
+const doubles = new WeakMap<Part, ReadonlySet<string>>()
+
+/** Labels that terminals of different blocks of a part share. */
+function doubleLabels(part: Part): ReadonlySet<string> {
+  let found = doubles.get(part)
+  if (!found) {
+    const blocks = new Map<string, Set<string | null>>()
+    for (const { label, block } of Object.values(part.terminals))
+      blocks.set(label, (blocks.get(label) ?? new Set()).add(block))
+    found = new Set([...blocks].flatMap(([label, own]) => (own.size > 1 ? [label] : [])))
+    doubles.set(part, found)
+  }
+  return found
 }
 
 function wiresByTerminal(plan: Plan): Map<TerminalKey, WireAt[]> {

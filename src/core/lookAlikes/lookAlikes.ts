@@ -1,8 +1,17 @@
 import { connectorAt, connectorName, connectorsOf, type ConnectorUse, type PlugPlace } from '@/core/cables'
 import { findAll, type RuleId } from '@/core/findings'
-import { settlePlan } from '@/core/figures'
+import { routesOf, settlePlan } from '@/core/figures'
 import { terminalKey, type Model } from '@/core/model'
-import { apply, guardingView, landed, type Command, type DeviceId, type Plan } from '@/core/plan'
+import {
+  apply,
+  guardingView,
+  landed,
+  type Command,
+  type DeviceId,
+  type Plan,
+  type Wire,
+  type WireId,
+} from '@/core/plan'
 
 /** What exchanging or turning plugs does. */
 export type Outcome = 'nothing' | 'exchanged' | 'fails' | 'burns'
@@ -48,8 +57,35 @@ const judges = new WeakMap<Plan, Judge>()
 function judgeOf(plan: Plan): Judge {
   const view = guardingView(plan)
   let judge = judges.get(view)
-  if (!judge) judges.set(view, (judge = new Judge(plan, settlePlan(plan).model)))
+  if (!judge) {
+    const bare = withoutPlaces(plan)
+    judges.set(view, (judge = new Judge(bare, settlePlan(bare).model)))
+  }
   return judge
+}
+
+/** What burns hangs on no place: leads are as long as they are laid now, whatever they are exchanged with. */
+function withoutPlaces(plan: Plan): Plan {
+  const { lays } = routesOf(plan)
+  return {
+    ...plan,
+    raceways: {},
+    devices: Object.fromEntries(
+      Object.entries(plan.devices).map(([id, device]) => [
+        id,
+        device!.place.kind === 'face'
+          ? { ...device!, place: { kind: 'unplaced' as const, enclosure: device!.place.enclosure } }
+          : device!,
+      ]),
+    ),
+    wires: Object.fromEntries(
+      (Object.entries(plan.wires) as [WireId, Wire][]).map(([id, wire]) => [
+        id,
+        { ...wire, route: null, length_mm: wire.length_mm ?? lays.get(id)?.cut_mm ?? null },
+      ]),
+    ),
+    cables: Object.fromEntries(Object.entries(plan.cables).map(([id, cable]) => [id, { ...cable!, route: null }])),
+  }
 }
 
 /** What may be confused with what: two plugs exchanged, a plug in a free socket, a plug turned round. */

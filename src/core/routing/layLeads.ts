@@ -106,20 +106,15 @@ function knownAdjacency(graph: WayGraph): Adjacency {
   return at
 }
 
-const aloneWays = new WeakMap<WayGraph, Map<string, Laid>>()
-const MOST_REMEMBERED = 5000
+const aloneWays = new WeakMap<WayGraph, WeakMap<Lead, Laid>>()
 
-/** A lead's shortest way as if it were alone; remembered as long as the ways are the same. */
+/** A lead's shortest way as if it were alone; remembered as long as lead and ways are the same. */
 function aloneWay(graph: WayGraph, at: Adjacency, lead: Lead): Laid {
   let known = aloneWays.get(graph)
-  if (!known) aloneWays.set(graph, (known = new Map()))
-  const key = JSON.stringify([lead.a, lead.b, lead.direct_mm, lead.od_mm, side(lead.kind), lead.only && [...lead.only]])
-  let found = known.get(key)
-  if (!found) {
-    if (known.size >= MOST_REMEMBERED) known.clear()
-    known.set(key, (found = alone(graph, at, lead)))
-  }
-  return { ...found, id: lead.id }
+  if (!known) aloneWays.set(graph, (known = new WeakMap()))
+  let found = known.get(lead)
+  if (!found) known.set(lead, (found = alone(graph, at, lead)))
+  return found
 }
 
 function alone(graph: WayGraph, at: Adjacency, lead: Lead): Laid {

@@ -1,6 +1,6 @@
 import type { LeadRoute, Routes } from '@/core/figures'
 import type { Plan, RacewayId, Raceway } from '@/core/plan'
-import { bundleOf } from '@/core/packing/circles'
+import { roughBundle_mm } from '@/core/packing/circles'
 
 export type HoldKind = 'tie' | 'clip' | 'clamp' | 'wrap' | 'drip-loop'
 
@@ -44,10 +44,7 @@ export function holdsOf(plan: Plan, routes: Routes): readonly Hold[] {
   for (const { raceway, leads, fullest } of routes.fills.values()) {
     if (leads.length === 0) continue
     const way = plan.raceways[raceway]!
-    const bundle_mm = bundleOf(
-      fullest.map((id) => ({ od_mm: routes.byId.get(id)!.od_mm, count: 1 })),
-      'glance',
-    ).result.diameter_mm
+    const bundle_mm = roughBundle_mm(fullest.map((id) => routes.byId.get(id)!.od_mm))
     holds.push(...onWay(plan, raceway, way, leads, bundle_mm, lengthIn(routes, raceway)))
   }
   holds.push(...throughTheAir(routes))
@@ -140,10 +137,7 @@ function throughTheAir({ leads }: Routes): readonly Hold[] {
     })
   }
   return [...groups.values()].map(({ leads: own, length_mm }): Hold => {
-    const bundle_mm = bundleOf(
-      own.map(({ od_mm }) => ({ od_mm, count: 1 })),
-      'glance',
-    ).result.diameter_mm
+    const bundle_mm = roughBundle_mm(own.map(({ od_mm }) => od_mm))
     const at_mm = along(length_mm, holdSpacing_mm(bundle_mm))
     return {
       kind: 'tie',

@@ -1,2 +1,3 @@
 export { along, holdsOf, holdSpacing_mm, holdTotals, layOrder, type Hold, type HoldKind, type HoldTotal } from './holds'
 export { slideOnOf, type Passing, type SlideOn } from './slideOn'
+export { secure, type Securing } from './secure'

@@ -1,5 +1,5 @@
 import { conductorOutside_mm, jacketOutside_mm } from '@/core/conductor'
-import { bundleOf } from '@/core/packing/circles'
+import { roughBundle_mm } from '@/core/packing/circles'
 import type { Access, Lead, LeadKind } from '@/core/routing'
 import { landed, type CableId, type DeviceId, type Plan, type TerminalId, type Wire, type WireId } from '@/core/plan'
 import { between, terminalPoint, type PlacedPoint } from './terminalPoints'
@@ -48,9 +48,55 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
     else ofCable.set(wire.cable, [{ id, wire }])
   }
   return [
-    ...[...ofCable].flatMap(([cable, cores]) => leadOf(plan, ways, sizeOf, cable, cores) ?? []),
-    ...singles.flatMap((single) => leadOf(plan, ways, sizeOf, null, [single]) ?? []),
+    ...[...ofCable].flatMap(([cable, cores]) => knownLead(plan, ways, sizeOf, cable, cores) ?? []),
+    ...singles.flatMap((single) => knownLead(plan, ways, sizeOf, null, [single]) ?? []),
   ]
+}
+
+interface Known {
+  /** All that it was made from. */
+  readonly from: readonly unknown[]
+  readonly lead: PlannedLead | null
+}
+
+/** By the record of the cable or wire, and what its conductors are sized to. */
+const known = new WeakMap<object, Map<string, Known>>()
+const MOST_SIZINGS = 4
+
+/** The same object as before as long as nothing that it is made from has changed. */
+function knownLead(
+  plan: Plan,
+  ways: Ways,
+  sizeOf: (wire: WireId) => string | null,
+  cable: CableId | null,
+  cores: readonly { readonly id: WireId; readonly wire: Wire }[],
+): PlannedLead | null {
+  const record: object = cable === null ? plan.wires[cores[0]!.id]! : plan.cables[cable]!
+  const sizes = cores.map(({ id }) => sizeOf(id)).join('|')
+  const from: unknown[] = [ways, plan.enclosures]
+  for (const { id, wire } of cores) {
+    from.push(plan.wires[id])
+    for (const end of [wire.from, wire.to]) if (end.kind === 'terminal') standsOn(plan, end.device, from)
+  }
+  let bySizes = known.get(record)
+  if (!bySizes) known.set(record, (bySizes = new Map()))
+  const before = bySizes.get(sizes)
+  if (before && before.from.length === from.length && before.from.every((each, i) => each === from[i]))
+    return before.lead
+  const lead = leadOf(plan, ways, sizeOf, cable, cores)
+  if (bySizes.size >= MOST_SIZINGS) bySizes.clear()
+  bySizes.set(sizes, { from, lead })
+  return lead
+}
+
+/** A device with its part, and those that it is plugged onto. */
+function standsOn(plan: Plan, id: DeviceId, found: unknown[]): void {
+  let at: DeviceId | null = id
+  for (let hop = 0; at !== null && hop < 5; hop += 1) {
+    const device: Plan['devices'][DeviceId] = plan.devices[at]!
+    found.push(device, plan.parts[device.part])
+    at = device.place.kind === 'socket' ? device.place.device : null
+  }
 }
 
 function leadOf(
@@ -121,20 +167,10 @@ function directOf(ways: Ways, [a, b]: readonly [PlacedPoint | null, PlacedPoint 
   return apart_mm <= FREE_mm || !ways.hasWays(a.region) ? apart_mm : null
 }
 
-const outsides = new Map<string, number>()
-
 /** Of conductors with a jacket about them, or of one by itself. */
 function outsideOf(sizes: readonly string[], isJacketed: boolean): number {
-  const key = `${isJacketed} ${[...sizes].sort().join('|')}`
-  let found = outsides.get(key)
-  if (found === undefined) {
-    const items = sizes.map((size) => ({ od_mm: conductorOutside_mm(size), count: 1 }))
-    const cores_mm = items.length === 1 ? items[0]!.od_mm : bundleOf(items, 'glance').result.diameter_mm
-    found = Math.round((isJacketed ? jacketOutside_mm(cores_mm) : cores_mm) * 100) / 100
-    if (outsides.size > 2000) outsides.clear()
-    outsides.set(key, found)
-  }
-  return found
+  const cores_mm = roughBundle_mm(sizes.map(conductorOutside_mm))
+  return Math.round((isJacketed ? jacketOutside_mm(cores_mm) : cores_mm) * 100) / 100
 }
 
 /** What it carries: of several the one that others mind most. */

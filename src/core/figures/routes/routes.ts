@@ -66,11 +66,7 @@ export interface WayFill {
   /** Those at its fullest place. */
   readonly fullest: readonly (WireId | CableId)[]
   /** By piece between junctions, in the order along it. */
-  readonly pieces: readonly {
-    readonly from: number
-    readonly to: number
-    readonly leads: readonly (WireId | CableId)[]
-  }[]
+  readonly pieces: readonly { readonly segment: number; readonly leads: readonly (WireId | CableId)[] }[]
 }
 
 export interface Routes {
@@ -269,8 +265,7 @@ function fillsOf(
         const area = here.reduce((sum, { route }) => sum + leadArea(route.od_mm), 0)
         if (area > most) [most, fullest] = [area, here.map(({ route }) => route)]
       }
-      const { a, b } = graph.segments[segment]!
-      return { from: a, to: b, leads: [...new Set(lying.map(({ route }) => route.id))] }
+      return { segment, leads: [...new Set(lying.map(({ route }) => route.id))] }
     })
     const { kind, width_mm, height_mm, fillLimit_percent } = raceway!
     const isRound = ['gland', 'grommet', 'hole', 'conduit', 'sleeve'].includes(kind)

@@ -90,8 +90,17 @@ function spotsOn(part: Part) {
 const turned = (dx: number, dy: number, turn: 0 | 90 | 180 | 270): readonly [number, number] =>
   turn === 0 ? [dx, dy] : turn === 90 ? [-dy, dx] : turn === 180 ? [-dx, -dy] : [dy, -dx]
 
-/** Where a terminal is; null for what stands on no face. Modules are where their host is. */
-export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): PlacedPoint | null {
+/** On a face, and how far inward of it. */
+export interface FacePoint {
+  readonly enclosure: EnclosureId
+  readonly face: FaceId
+  readonly x_mm: number
+  readonly y_mm: number
+  readonly inward_mm: number
+}
+
+/** Where a terminal is on its face; null for what stands on none. Modules are where their host is. */
+export function terminalOnFace(plan: Plan, id: DeviceId, terminal: TerminalId): FacePoint | null {
   let device: Device = plan.devices[id]!
   let part: Part = plan.parts[device.part]!
   let [dx, dy, raised] = [0, 0, 0]
@@ -113,22 +122,30 @@ export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): P
   }
   const { place } = device
   if (place.kind !== 'face') return null
-  const enclosure = plan.enclosures[place.enclosure]
-  if (!enclosure?.faces[place.face]) return null
-  const isPlate = enclosure.faces[place.face]!.kind === 'plate'
+  const face = plan.enclosures[place.enclosure]?.faces[place.face]
+  if (!face) return null
+  const isPlate = face.kind === 'plate'
   const body = footprint(part.body, place)
   const [x, y] = turned(dx, dy, place.rotation_deg)
   const lift = isPlate ? liftOf(device, part) : -(part.beforeWall_mm ?? 0)
   // Of a part in a wall the leads come out behind, of one on a plate halfway up.
   above ??= isPlate ? reach / 2 : reach
   return {
-    region: regionOf(place.enclosure, place.face, isLeaf(enclosure, place.face)),
-    point: pointOn(
-      enclosure,
-      place.face,
-      (body.left_mm + body.right_mm) / 2 + x,
-      (body.top_mm + body.bottom_mm) / 2 + y,
-      Math.max(0, lift + above),
-    ),
+    enclosure: place.enclosure,
+    face: place.face,
+    x_mm: (body.left_mm + body.right_mm) / 2 + x,
+    y_mm: (body.top_mm + body.bottom_mm) / 2 + y,
+    inward_mm: Math.max(0, lift + above),
+  }
+}
+
+/** Where a terminal is in its enclosure. */
+export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): PlacedPoint | null {
+  const at = terminalOnFace(plan, id, terminal)
+  if (!at) return null
+  const enclosure = plan.enclosures[at.enclosure]!
+  return {
+    region: regionOf(at.enclosure, at.face, isLeaf(enclosure, at.face)),
+    point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm),
   }
 }

@@ -1,6 +1,6 @@
 import { chainOf, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
 import { glandThread } from '@/core/reference'
-import type { DeviceId, EnclosureId, FaceId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
+import type { DeviceId, EnclosureId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
 import { sideOf } from '../space/layout'
 import {
   between,

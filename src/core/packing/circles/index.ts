@@ -2,3 +2,4 @@ export { bundleOf, leadArea_mm2, leadCount, leadWords, type BundleAnswer, type L
 export { bundleCalculator, leadItems, MOST_LEADS } from './calculator'
 export { packCircles, type PackedCircles } from './packCircles'
 export { drawer } from './drawer'
+export { roughBundle_mm } from './rough'

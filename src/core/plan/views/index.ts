@@ -121,10 +121,10 @@ export const routeView = defineView({
     knownFrom: 'sheet',
     note: '',
   }),
-  rest: ({ practice: { slack_percent, cutting } }) => ({
+  rest: ({ practice: { slack_percent, cutting }, site: { place } }) => ({
     name: '',
     description: '',
-    site: DEFAULT_SITE.IEC,
+    site: { ...DEFAULT_SITE.IEC, place },
     states: {},
     practice: { ...DEFAULT_PRACTICE.IEC, slack_percent, cutting },
   }),

@@ -9,9 +9,10 @@ import { leadList, motionOf, wayName } from './leadWords'
 
 type Fact = {
   readonly raceway: RacewayId
-  readonly mains: readonly LeadRoute['id'][]
-  readonly others: readonly LeadRoute['id'][]
   readonly is: 'insulation' | 'disturbed' | 'moving'
+  /** "W5, W6 beside W41": who they are changes with the plan, and the finding stays the same. */
+  readonly who: string
+  readonly least_V: number
 }
 
 /** Who lies with whom in a way, at any of its places. */
@@ -63,15 +64,15 @@ export const besideHigherVoltage = defineRule<Fact>({
         else if (low.rated_V < context.plan.site.mains_V) put('insulation')
         else if (mindEachOther(high.kind, low.kind) && !low.isJacketed) put('disturbed')
       }
-      return (['moving', 'insulation', 'disturbed'] as const).flatMap((is) =>
-        found[is].mains.size === 0
-          ? []
-          : [{ raceway, mains: [...found[is].mains].sort(), others: [...found[is].others].sort(), is }],
-      )
+      return (['moving', 'insulation', 'disturbed'] as const).flatMap((is): Fact[] => {
+        const [mains, others] = [found[is].mains, found[is].others].map((ids) => [...ids].sort())
+        if (mains!.length === 0) return []
+        const least_V = Math.min(...others!.map((id) => context.routes.byId.get(id)!.rated_V))
+        return [{ raceway, is, who: `${leadList(context, mains!)} beside ${leadList(context, others!)}`, least_V }]
+      })
     }),
-  word: ({ raceway, mains, others, is }, context) => {
+  word: ({ raceway, who, is, least_V }, context) => {
     const name = wayName(context, raceway)
-    const [first, second] = [leadList(context, mains), leadList(context, others)]
     const subjects = [{ kind: 'raceway' as const, id: raceway }]
     const fixes = [
       {
@@ -83,21 +84,21 @@ export const besideHigherVoltage = defineRule<Fact>({
       return {
         subjects,
         fixes,
-        what: `${name} moves, and ${first} on the mains lie in it with nothing but their own insulation beside ${second}`,
+        what: `${name} moves, and mains lie in it with nothing but their own insulation: ${who}`,
         why: 'Every stroke rubs them on one another. Mains in a chain or loop want a jacket of their own, or a divider between.',
       }
     if (is === 'insulation')
       return {
         subjects,
         fixes,
-        what: `${name}: ${second} beside ${first} on ${formatNumber(context.plan.site.mains_V)} V, insulated for ${formatNumber(Math.min(...others.map((id) => context.routes.byId.get(id)!.rated_V)))} V`,
+        what: `${name}: ${who}, insulated for ${formatNumber(least_V)} V beside ${formatNumber(context.plan.site.mains_V)} V`,
         why: 'In one way every conductor is insulated for the highest voltage there, or a barrier parts them. Take a divider, a jacketed lead for the mains, or another way.',
       }
     return {
       severity: 'note',
       subjects,
       fixes,
-      what: `${name}: ${first} lie beside ${second} and may disturb them`,
+      what: `${name}: ${who}, which they may disturb`,
       why: 'What switches mains or motors is picked up by leads beside it over a length: false steps, wrong temperatures. A second duct, a divider or a shielded lead keeps them apart.',
     }
   },
