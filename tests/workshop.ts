@@ -1,5 +1,13 @@
 import { deviceIdOf, PlanBuilder } from '@/core/patterns'
-import type { EnclosureId, FaceId, Place, Plan, StateId } from '@/core/plan'
+import {
+  newRaceway,
+  type EnclosureId,
+  type FaceId,
+  type Place,
+  type Plan,
+  type RacewayId,
+  type StateId,
+} from '@/core/plan'
 
 /** Supplies, each with fused boards that have motors and end stops of their own: about 600 wires, and nothing wrong but the inrush of so many supplies. */
 export function workshop(supplies: number): Plan {
@@ -53,8 +61,39 @@ export function laidOutWorkshop(supplies: number): Plan {
     })
       .duct('plate', 10, 180, 660)
       .duct('plate', 10, 400, 660)
+      .duct('plate', 10, 210, 190, 'down')
       .rail('plate', 60, 300, 500)
   const boxes = b.build()
+  const out = (s: number) => `enclosure:c${s}` as EnclosureId
+  const raceways = { ...boxes.raceways } as Record<string, Plan['raceways'][RacewayId]>
+  for (let s = 0; s <= supplies; s += 1) {
+    raceways[`raceway:out${s}`] = newRaceway({
+      name: `Way out ${s}`,
+      kind: 'grommet',
+      enclosure: out(s),
+      width_mm: 90,
+      height_mm: 90,
+      length_mm: 30,
+      holdsLead: true,
+      at: { face: 'face:bottom' as FaceId, x_mm: 500, y_mm: 100, axis: 'across' },
+    })
+    if (s > 0) {
+      raceways[`raceway:to${s}`] = newRaceway({
+        name: `To machine ${s}`,
+        kind: 'stretch',
+        length_mm: 1500,
+        ends: { a: { kind: 'enclosure', enclosure: out(s) }, b: { kind: 'spot', name: `machine ${s}` } },
+      })
+      raceways[`raceway:between${s}`] = newRaceway({
+        name: `Between ${s}`,
+        kind: 'stretch',
+        length_mm: 800 + 700 * s,
+        ends: { a: { kind: 'enclosure', enclosure: out(0) }, b: { kind: 'enclosure', enclosure: out(s) } },
+      })
+    }
+  }
+  /** Of a motor or end stop: the machine of its board. */
+  const machineOf = (tag: string) => `machine ${Math.ceil(Number(tag.slice(1, -1)) / 4)}`
   const places = new Map<string, Place>()
   const put = (tag: string, box: number, face: string, x_mm: number, y_mm: number) =>
     places.set(deviceIdOf(tag), {
@@ -80,11 +119,13 @@ export function laidOutWorkshop(supplies: number): Plan {
   return {
     ...plan,
     enclosures: boxes.enclosures,
-    raceways: boxes.raceways,
+    raceways: raceways as Plan['raceways'],
     devices: Object.fromEntries(
       Object.entries(plan.devices).map(([id, device]) => [
         id,
-        { ...device!, place: places.get(id) ?? { kind: 'field', path: 'along the machine' } },
+        places.has(id)
+          ? { ...device!, place: places.get(id)! }
+          : { ...device!, place: { kind: 'field', path: 'along the machine' }, spot: machineOf(device!.tag) },
       ]),
     ) as Plan['devices'],
     states: {

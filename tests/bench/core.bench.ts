@@ -3,7 +3,7 @@ import { NetworkBuilder, prepareNetwork, solveCircuit, type CircuitElement, type
 import { evaluate } from '@/core/evaluate'
 import { apply, parsePlan, type Command, type DeviceId, type Place, type Plan, type WireId } from '@/core/plan'
 import { spiceNetlist } from '@/formats/spiceNetlist'
-import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { DEMOS } from '@demo/scenarios'
 import { EXTREMES } from '../extremePlans'
 import { runNgspice } from '../ngspice'
 import { laidOutWorkshop } from '../workshop'
@@ -187,7 +187,7 @@ for (const [shape, make] of [
 }
 console.log('what an edit costs, all findings and steps included (the aim in brackets)')
 for (const [name, plan] of [
-  ['clay printer', clayPrinter()],
+  ['clay printer', DEMOS['clay-printer']!()],
   ['workshop, laid out', laidOutWorkshop(7)],
 ] as const) {
   const counts = [plan.wires, plan.devices, plan.states].map((records) => Object.keys(records).length)

@@ -189,7 +189,7 @@ export const ROUTE_SAMPLES = {
           })),
         ),
     ],
-    good: [() => clay()],
+    good: [() => demo('shadow-stage')],
   },
   'cord-not-held': {
     bad: [

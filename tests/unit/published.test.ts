@@ -87,7 +87,8 @@ describe('the command line', () => {
   it('lists the calculators, one a line', () =>
     expect(rafter(['calc'])).toEqual({
       status: 0,
-      stdout: 'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\nheat\nbundle\nduct\ngland\nferrule\ncuts\n',
+      stdout:
+        'conductor\nwire\nsupply\nmains\nprotect\nssr\npixels\ncircuit\nheat\nbundle\nduct\ngland\nferrule\ncuts\n',
     }))
   it('answers with exit 0', () => {
     const { status, stdout } = rafter(['calc', 'conductor'], '{"size":"2.5 mm2","length_m":10}')

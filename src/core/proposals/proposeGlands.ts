@@ -18,7 +18,7 @@ import {
   type LeadRoute,
   type Reckoning,
 } from '@/core/figures'
-import { bundleOf } from '@/core/packing/circles'
+import { bundleDiameter_mm } from '@/core/packing/circles'
 import { clamps } from '@/core/routing/entries'
 
 /** From the wall's edge, and nut to nut. */
@@ -65,10 +65,7 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     .flatMap(({ device, routes }) => {
       const name = `${plan.devices[device]!.tag} leads`
       if (named.has(name)) return []
-      const cable_mm = bundleOf(
-        routes.map(({ od_mm }) => ({ od_mm, count: 1 })),
-        'glance',
-      ).result.diameter_mm
+      const cable_mm = bundleDiameter_mm(routes.map(({ od_mm }) => od_mm))
       return [
         {
           device: device as DeviceId | null,

@@ -41,21 +41,25 @@ export function along(length_mm: number, spacing_mm: number): readonly number[] 
 /** Where every bundle is tied, clipped, clamped and wrapped. */
 export function holdsOf(plan: Plan, routes: Routes): readonly Hold[] {
   const holds: Hold[] = []
+  const longest = longestIn(routes)
   for (const { raceway, leads, fullest } of routes.fills.values()) {
     if (leads.length === 0) continue
     const way = plan.raceways[raceway]!
     const bundle_mm = roughBundle_mm(fullest.map((id) => routes.byId.get(id)!.od_mm))
-    holds.push(...onWay(plan, raceway, way, leads, bundle_mm, lengthIn(routes, raceway)))
+    holds.push(...onWay(plan, raceway, way, leads, bundle_mm, longest.get(raceway) ?? 0))
   }
   holds.push(...throughTheAir(routes))
   return holds
 }
 
-const lengthIn = ({ leads }: Routes, raceway: RacewayId) =>
-  Math.max(
-    0,
-    ...leads.flatMap(({ parts }) => parts.flatMap((part) => (part.raceway === raceway ? [part.length_mm] : []))),
-  )
+/** The longest piece of each way that a lead lies in. */
+function longestIn({ leads }: Routes): ReadonlyMap<RacewayId, number> {
+  const longest = new Map<RacewayId, number>()
+  for (const { parts } of leads)
+    for (const { raceway, length_mm } of parts)
+      if (raceway !== null) longest.set(raceway, Math.max(longest.get(raceway) ?? 0, length_mm))
+  return longest
+}
 
 function onWay(
   plan: Plan,

@@ -36,7 +36,7 @@ export const SECTION_MARK: Readonly<Record<SectionKind, string>> = {
   motor: 'M',
   power: '=',
   signal: '·',
-  earth: '⏚',
+  earth: 'E',
 }
 
 /** A duct, bundle or entry cut across, to scale: its outline with each lead as a circle, about the outline's centre. */

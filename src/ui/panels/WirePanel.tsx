@@ -20,6 +20,13 @@ import { TerminalPicker } from './TerminalPicker'
 const AS_SCHEME = 'scheme'
 const RECKONED = 'reckoned'
 
+const LENGTH_FROM = {
+  measured: 'measured',
+  planned: 'as planned',
+  routed: 'by its way',
+  assumed: 'assumed',
+} as const
+
 function colourOptions(current: Colour | null) {
   const plain = COLOURS.map((base) => ({ value: base as string, label: base as string }))
   const own =
@@ -49,6 +56,7 @@ export function WirePanel({ id }: { readonly id: WireId }) {
   const [error, setError] = useState<string | null>(null)
   const wire = plan.wires[id]!
   const reckoned = evaluation?.reckoning.wires[id]
+  const lead = evaluation?.reckoning.routes.leads[wire.cable ?? id]
   const change = (what: string, changes: Partial<Wire>) =>
     setError(
       edit(`${wire.label}: ${what}`, { type: 'updateWire', id, changes })
@@ -117,6 +125,20 @@ export function WirePanel({ id }: { readonly id: WireId }) {
           <dd>
             <FigureButton figure={reckoned.sizing} title={wire.label} subject="how its size came about" />
           </dd>
+          <dt className="text-mute">Long</dt>
+          <dd>
+            <FigureButton
+              figure={{
+                value: reckoned.length_mm,
+                unit: 'mm',
+                trace: reckoned.lengthFrom === 'routed' ? (lead?.trace ?? []) : reckoned.trace.slice(0, 1),
+              }}
+              title={wire.label}
+              subject="length"
+              significant={5}
+            />{' '}
+            <span className="text-mute">{LENGTH_FROM[reckoned.lengthFrom]}</span>
+          </dd>
           <dt className="text-mute">Protected by</dt>
           <dd>
             {reckoned.guard?.label ?? (wire.function === 'PE' ? 'sized for the fault' : 'nothing: it carries no power')}
@@ -151,7 +173,11 @@ export function WirePanel({ id }: { readonly id: WireId }) {
         unit="mm"
         numeric
         value={wire.length_mm === null ? '' : String(wire.length_mm)}
-        hint={wire.length_mm === null ? `assumed ${plan.practice.assumedLength_mm} mm` : undefined}
+        hint={
+          wire.length_mm === null && reckoned
+            ? `empty: ${formatNumber(reckoned.length_mm, 5)} mm, ${LENGTH_FROM[reckoned.lengthFrom]}`
+            : undefined
+        }
         onCommit={(text) => {
           if (text.trim() === '')
             return (

@@ -11,6 +11,7 @@ const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: Compo
   guard: async () => ({ default: (await import('@/ui/guard')).GuardStage }),
   layout: async () => ({ default: (await import('@/ui/layout')).LayoutStage }),
   connect: async () => ({ default: (await import('@/ui/connect')).ConnectStage }),
+  route: async () => ({ default: (await import('@/ui/route')).RouteStage }),
   terminate: async () => ({ default: (await import('@/ui/terminate')).TerminateStage }),
   build: async () => ({ default: (await import('@/ui/build')).BuildStage }),
 }

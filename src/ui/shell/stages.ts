@@ -6,6 +6,7 @@ export const STAGES = [
   { key: 'guard', name: 'Guard' },
   { key: 'layout', name: 'Lay out' },
   { key: 'connect', name: 'Connect' },
+  { key: 'route', name: 'Route' },
   { key: 'terminate', name: 'Terminate' },
   { key: 'build', name: 'Build' },
 ] as const satisfies readonly { readonly key: Finding['stage']; readonly name: string }[]

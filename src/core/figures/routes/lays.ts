@@ -8,21 +8,20 @@ export interface Lays {
   readonly signature: string
 }
 
-const known = new WeakMap<Plan, Map<string, Lays>>()
-const MOST_SIZINGS = 4
+/** What wires are sized to; none before they are. */
+export type Sizes = ReadonlyMap<WireId, { readonly size: string | null }>
+export const UNSIZED: Sizes = new Map()
+
+const known = new WeakMap<Plan, WeakMap<Sizes, Lays>>()
 
 /** The routes of a plan with its wires as thick as they are reckoned to be; remembered while neither changed. */
-export function laysOf(plan: Plan, sizeOf: (wire: WireId) => string | null): Lays {
+export function laysOf(plan: Plan, sizes: Sizes): Lays {
   const view = routeView(plan)
   let bySizes = known.get(view)
-  if (!bySizes) known.set(view, (bySizes = new Map()))
-  const sizes = (Object.entries(view.wires) as [WireId, Plan['wires'][WireId]][])
-    .map(([id, wire]) => wire.size ?? sizeOf(id) ?? '')
-    .join('|')
+  if (!bySizes) known.set(view, (bySizes = new WeakMap()))
   let lays = bySizes.get(sizes)
   if (!lays) {
-    if (bySizes.size >= MOST_SIZINGS) bySizes.clear()
-    const routes = routePlan(view, sizeOf)
+    const routes = routePlan(view, (wire) => sizes.get(wire)?.size ?? null)
     bySizes.set(sizes, (lays = { routes, signature: signatureOf(routes) }))
   }
   return lays

@@ -1,6 +1,6 @@
 import type { TraceStep } from '@/core/trace'
 import type { CableId, RacewayId, WireId } from '@/core/plan'
-import { cutLength, explainLength, type LeadRoute, type Routes } from './routes'
+import { cutLength, explainLength, withoutJoints, type LeadRoute, type Routes } from './routes'
 import { lengthOfWay } from './wayGraph'
 
 /** A piece of a way that a lead lies in: along it, from where it comes in to where it goes out. */
@@ -86,7 +86,7 @@ function readOff(routes: Routes): RouteFigures {
           to_mm: begins[segment]! + end,
         })
     }
-    return parts.filter(({ raceway, length_mm }) => raceway !== null || length_mm > 0.05)
+    return withoutJoints(parts)
   }
   return {
     leads: Object.fromEntries(

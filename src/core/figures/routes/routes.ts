@@ -121,14 +121,32 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
   }
 }
 
+/** From the middle of one duct to the middle of one that it meets is not through the air. */
+const JOINT_mm = 45
+
+/** Pieces with what lies between two ways that meet counted to the one before. */
+export function withoutJoints<T extends { readonly raceway: RacewayId | null; length_mm: number }>(
+  pieces: readonly T[],
+): readonly T[] {
+  return pieces.reduce<T[]>((kept, piece, i) => {
+    const isJoint = piece.raceway === null && piece.length_mm <= JOINT_mm && i > 0 && i < pieces.length - 1
+    const before = kept.at(-1)
+    if (isJoint && before) before.length_mm += piece.length_mm
+    else if (piece.raceway !== null && before && before.raceway === piece.raceway) before.length_mm += piece.length_mm
+    else if (piece.raceway !== null || piece.length_mm > 0.05) kept.push(piece)
+    return kept
+  }, [])
+}
+
 function asRoute(ways: Ways, { lead, isUnmeasured, ...rest }: PlannedLead, laid: Laid): LeadRoute {
-  const parts: { raceway: RacewayId | null; length_mm: number }[] = []
+  const pieces: { raceway: RacewayId | null; length_mm: number }[] = []
   for (const { segment, from_mm, to_mm } of laid.spans) {
     const raceway = ways.graph.segments[segment]!.way as RacewayId | null
-    const last = parts.at(-1)
+    const last = pieces.at(-1)
     if (last && last.raceway === raceway) last.length_mm += to_mm - from_mm
-    else parts.push({ raceway, length_mm: to_mm - from_mm })
+    else pieces.push({ raceway, length_mm: to_mm - from_mm })
   }
+  const parts = withoutJoints(pieces)
   const { id, cable, wires, ends, rated_V, isOutside } = rest
   return {
     id,
@@ -141,7 +159,7 @@ function asRoute(ways: Ways, { lead, isUnmeasured, ...rest }: PlannedLead, laid:
     od_mm: lead.od_mm,
     isJacketed: lead.isJacketed,
     laid,
-    parts: parts.filter(({ raceway, length_mm }) => raceway !== null || length_mm > 0.05),
+    parts,
     isUnmeasured,
     bare_mm: laid.kind === 'none' || isUnmeasured ? null : laid.length_mm,
   }

@@ -211,7 +211,7 @@ class Builder {
         if (one.region !== other.region && !isWanted) continue
         const near = nearest(one, other)
         const gap = near.apart_mm - one.half_mm - other.half_mm
-        if (!isWanted && gap > JOINED_mm && near.apart_mm > FREE_mm) continue
+        if (!isWanted && gap > JOINED_mm) continue
         one.marks.push(near.onOne)
         other.marks.push(near.onOther)
         this.joints.push({
@@ -237,9 +237,9 @@ class Builder {
     this.acrossGaps()
     this.stops.forEach((one, i) => {
       for (const other of this.stops.slice(i + 1)) {
-        if (one.region !== other.region) continue
-        const apart_mm = between(one.point, other.point)
-        if (apart_mm <= FREE_mm || !this.hasLine(one.region)) this.bridge(one.vertex, other.vertex, apart_mm)
+        // Beside ducts nobody leads from opening to opening.
+        if (one.region !== other.region || this.hasLine(one.region)) continue
+        this.bridge(one.vertex, other.vertex, between(one.point, other.point))
       }
     })
   }

@@ -40,6 +40,8 @@ export function groupings(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   return (conductor, isLoaded) => {
     const route = routes.ofWire.get(conductor.id)
     if (!route || route.laid.kind === 'none' || route.isUnmeasured || isLoaded === null) return byRule(conductor)
+    // What carries little of what it could is not warmed to its limit, whoever lies beside it.
+    if (!isLoaded(conductor.id)) return each
     let company = companies.get(route)
     if (!company) companies.set(route, (company = routes.companyOf(route)))
     const own = new Set(route.wires.flatMap((wire) => circuitOf.get(wire) ?? []))

@@ -3,7 +3,7 @@ import { circuitView, guardingView, type EnclosureId, type Plan, type StateId, t
 import { airOf, type Air } from './air'
 import { reckonBoxHeat } from './boxHeat'
 import { guardWires, type WireGuard } from './guards'
-import { laysOf, type Lays } from '../routes/lays'
+import { laysOf, UNSIZED, type Lays } from '../routes/lays'
 import type { Routes } from '../routes/routes'
 import { sizeWires, type SizedPlan } from './sizeWires'
 import type { BoxHeatReckoning } from '../types'
@@ -47,11 +47,10 @@ const together = new WeakMap<Plan, { readonly settled: SettledPlan; readonly lay
 function settleWithWays(plan: Plan): { readonly settled: SettledPlan; readonly lays: Lays } {
   let found = together.get(plan)
   if (found) return found
-  let lays = laysOf(plan, () => null)
+  let lays = laysOf(plan, UNSIZED)
   let settled = settleLaid(plan, lays)
   for (let round = 1; round < LAY_ROUNDS; round += 1) {
-    const { wires } = settled.sized
-    const next = laysOf(plan, (wire) => wires.get(wire)?.size ?? null)
+    const next = laysOf(plan, settled.sized.wires)
     const isSame = next.signature === lays.signature
     lays = next
     if (isSame) break

@@ -63,3 +63,19 @@ export function bundleOf(items: readonly LeadItem[], effort: 'search' | 'glance'
     ],
   }
 }
+
+const diameters = new Map<string, number>()
+const MOST_REMEMBERED = 1000
+
+/** How thick a bundle of leads is, searched for a moment; the same leads are packed once. */
+export function bundleDiameter_mm(ods: readonly number[]): number {
+  const key = ods.toSorted((a, b) => b - a).join(' ')
+  let found = diameters.get(key)
+  if (found === undefined) {
+    const items = ods.map((od_mm) => ({ od_mm, count: 1 }))
+    found = bundleOf(items, 'glance').result.diameter_mm
+    if (diameters.size >= MOST_REMEMBERED) diameters.clear()
+    diameters.set(key, found)
+  }
+  return found
+}

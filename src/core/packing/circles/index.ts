@@ -1,4 +1,12 @@
-export { bundleOf, leadArea_mm2, leadCount, leadWords, type BundleAnswer, type LeadItem } from './bundle'
+export {
+  bundleDiameter_mm,
+  bundleOf,
+  leadArea_mm2,
+  leadCount,
+  leadWords,
+  type BundleAnswer,
+  type LeadItem,
+} from './bundle'
 export { bundleCalculator, leadItems, MOST_LEADS } from './calculator'
 export { packCircles, type PackedCircles } from './packCircles'
 export { drawer } from './drawer'

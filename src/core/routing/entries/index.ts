@@ -1,2 +1,3 @@
 export { DUCT_LIMIT_percent, ductCalculator, fillDuct, type DuctAnswer, type DuctRequest } from './duct'
 export { chooseGland, clamps, glandCalculator, type GlandAnswer, type GlandRequest } from './gland'
+export { sectionOf, type SectionCircle } from './section'

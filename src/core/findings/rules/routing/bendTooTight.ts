@@ -28,11 +28,10 @@ export const bendTooTight = defineRule<{
   find: (context) =>
     context.routes.leads.flatMap((route) =>
       waysOn(route).flatMap((raceway) => {
-        const { bendRadius_mm, kind, width_mm, height_mm } = context.plan.raceways[raceway]!
+        const { bendRadius_mm, kind, width_mm } = context.plan.raceways[raceway]!
         const motion = motionOf(context, raceway)
-        // Round a corner of ducts a lead bends no tighter than across the narrower side.
         const has_mm =
-          bendRadius_mm ?? (kind === 'duct' && turnsIn(route, raceway) ? Math.min(width_mm, height_mm) : null)
+          bendRadius_mm ?? (kind === 'duct' && turnsIn(route, raceway) ? cornerRadius(width_mm, route.od_mm) : null)
         if (has_mm === null || has_mm === 0) return []
         const wants_mm = leastRadius(context, route, motion)
         return isAtMost(wants_mm, has_mm) ? [] : [{ lead: route.id, raceway, wants_mm, has_mm }]
@@ -49,6 +48,14 @@ export const bendTooTight = defineRule<{
     }
   },
 })
+
+/**
+ * The widest arc that a lead can take round a corner of two ducts of a width, along the outer walls and past the inner corner:
+ * √2 (R + d/2 − w) ≤ R − d/2.
+ */
+function cornerRadius(width_mm: number, od_mm: number): number {
+  return Math.max(width_mm / 2, (Math.SQRT2 * width_mm - ((1 + Math.SQRT2) * od_mm) / 2) / (Math.SQRT2 - 1))
+}
 
 /** A lead that goes on from one duct into another turns there. */
 function turnsIn({ parts }: LeadRoute, raceway: RacewayId): boolean {

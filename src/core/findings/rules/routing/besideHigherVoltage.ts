@@ -15,21 +15,24 @@ type Fact = {
   readonly least_V: number
 }
 
-/** Who lies with whom in a way, at any of its places. */
+/** Who lies with whom in a way, at any of its places, where one of the two is bare and minded by others. */
 function pairsIn(context: Context, raceway: RacewayId): readonly (readonly [LeadRoute, LeadRoute])[] {
   const { leads } = context.routes.fills.get(raceway)!
-  const routes = leads.map((id) => context.routes.byId.get(id)!)
-  const lying = (route: LeadRoute) =>
-    route.laid.spans.filter(({ segment }) => context.routes.ways.graph.segments[segment]!.way === raceway)
-  return routes.flatMap((one, i) =>
-    routes
-      .slice(i + 1)
-      .filter((other) =>
-        lying(one).some((a) =>
-          lying(other).some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
-        ),
+  const { segments } = context.routes.ways.graph
+  const routes = leads.map((id) => {
+    const route = context.routes.byId.get(id)!
+    return { route, spans: route.laid.spans.filter(({ segment }) => segments[segment]!.way === raceway) }
+  })
+  const minded = routes.filter(({ route }) => !route.isJacketed && (route.kind === 'mains' || route.kind === 'motor'))
+  return minded.flatMap((one) =>
+    routes.flatMap((other) =>
+      other !== one &&
+      one.spans.some((a) =>
+        other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
       )
-      .map((other) => [one, other] as const),
+        ? [[one.route, other.route] as const]
+        : [],
+    ),
   )
 }
 
@@ -49,7 +52,7 @@ export const besideHigherVoltage = defineRule<Fact>({
       }
       const isMoving = motionOf(context, raceway) !== 'still'
       for (const pair of pairsIn(context, raceway)) {
-        const [high, low] = pair[0].kind === 'mains' ? pair : [pair[1], pair[0]]
+        const [high, low] = pair
         const put = (is: Fact['is']) => {
           found[is].mains.add(high.id)
           found[is].others.add(low.id)

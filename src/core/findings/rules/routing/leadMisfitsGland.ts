@@ -2,7 +2,7 @@ import type { LeadRoute } from '@/core/figures'
 import type { Command, RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { GLAND_THREADS, glandThread, SOURCES } from '@/core/reference'
-import { bundleOf } from '@/core/packing/circles'
+import { bundleDiameter_mm } from '@/core/packing/circles'
 import { fitsClamp } from '@/core/routing'
 import { defineRule } from '../../types'
 import { leadList, leadName, leadSubject, wayName } from './leadWords'
@@ -22,8 +22,7 @@ export const leadMisfitsGland = defineRule<{
       const { kind, thread, hasInsert } = context.plan.raceways[raceway]!
       const data = kind === 'gland' && thread !== null ? glandThread(thread) : null
       if (!data || leads.length === 0 || hasInsert === true) return []
-      const items = leads.map((id) => ({ od_mm: context.routes.byId.get(id)!.od_mm, count: 1 }))
-      const cable_mm = bundleOf(items, 'glance').result.diameter_mm
+      const cable_mm = bundleDiameter_mm(leads.map((id) => context.routes.byId.get(id)!.od_mm))
       return fitsClamp({ clamps: { min_mm: data.clampMin_mm, max_mm: data.clampMax_mm } }, cable_mm)
         ? []
         : [{ raceway, leads, cable_mm, thread: data.size }]

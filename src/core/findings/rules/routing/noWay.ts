@@ -1,5 +1,5 @@
 import { enclosureOf, terminalPoint, type LeadRoute } from '@/core/figures'
-import type { RacewayId } from '@/core/plan'
+import type { EnclosureId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -7,16 +7,13 @@ import { leadName, leadSubject, wayName, waysOn } from './leadWords'
 
 type Cause = 'hinge' | 'opening' | 'blanked' | 'apart'
 
-/** Whether anybody drew a way in the box of a lead's end: before that nothing is missing. */
-function isDrawn(context: Context, { ends }: LeadRoute): boolean {
-  const boxes = ends.flatMap(({ device, terminal }) => {
-    const at = terminalPoint(context.plan, device, terminal)
-    return at ? [enclosureOf(at.region)] : []
-  })
-  return Object.values(context.plan.raceways).some(
-    (raceway) => raceway!.enclosure !== null && raceway!.origin !== 'remove' && boxes.includes(raceway!.enclosure),
+/** Boxes in which anybody drew a way: before that nothing is missing. */
+const drawnIn = (context: Context): ReadonlySet<EnclosureId> =>
+  new Set(
+    Object.values(context.plan.raceways).flatMap((raceway) =>
+      raceway!.enclosure !== null && raceway!.origin !== 'remove' ? [raceway!.enclosure] : [],
+    ),
   )
-}
 
 interface Fact {
   readonly lead: LeadRoute['id']
@@ -29,21 +26,23 @@ export const noWay = defineRule<Fact>({
   title: 'No way for a lead',
   stage: 'route',
   source: SOURCES.practice,
-  find: (context) =>
-    context.routes.leads.flatMap((route): Fact[] => {
-      if (!isDrawn(context, route)) return []
+  find: (context) => {
+    const drawn = drawnIn(context)
+    return context.routes.leads.flatMap((route): Fact[] => {
+      if (route.laid.kind !== 'none' && route.laid.despite !== 'blank') return []
+      const places = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal))
+      if (!places.some((at) => at && drawn.has(enclosureOf(at.region)))) return []
       if (route.laid.despite === 'blank') {
         const blank = waysOn(route).find((id) => context.plan.raceways[id]!.isBlanked === true) ?? null
         return [{ lead: route.id, cause: 'blanked', blank }]
       }
-      if (route.laid.kind !== 'none') return []
-      const places = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal))
       const isOut = route.isOutside.some(Boolean)
       const [a, b] = places
       const isOneBox = a && b && enclosureOf(a.region) === enclosureOf(b.region)
       const cause: Cause = isOut || !isOneBox ? 'opening' : a.region === b.region ? 'apart' : 'hinge'
       return [{ lead: route.id, cause, blank: null }]
-    }),
+    })
+  },
   word: ({ lead, cause, blank }, context) => {
     const route = context.routes.byId.get(lead)!
     const name = leadName(context, route)

@@ -1,0 +1,410 @@
+'use client'
+import { useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { footprint } from '@/core/geometry'
+import { terminalOnFace, type LeadFigure } from '@/core/figures'
+import { glandThread } from '@/core/reference'
+import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayId, type RacewayKind } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { useRoom } from '@/ui/room'
+import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
+import { alongWay, freeName, INTO_WALL, KIND_WORDS, newWayId, ON_FACE, TONE_COLOUR, toneOf } from './wayWords'
+
+/** What is drawn by hand lands on these millimetres. */
+const GRID_mm = 5
+const SHORTEST_mm = 20
+const SIZES: Readonly<Partial<Record<RacewayKind, { readonly width_mm: number; readonly height_mm: number }>>> = {
+  duct: { width_mm: 30, height_mm: 40 },
+  'clip-line': { width_mm: 8, height_mm: 8 },
+  conduit: { width_mm: 20, height_mm: 20 },
+  sleeve: { width_mm: 15, height_mm: 15 },
+  grommet: { width_mm: 20, height_mm: 20 },
+  hole: { width_mm: 12, height_mm: 12 },
+}
+const DRAWN_THREAD = 'M16'
+
+interface Props {
+  readonly enclosure: EnclosureId
+  readonly tool: RacewayKind | null
+  readonly hasAllFaces: boolean
+  readonly picked: string | null
+  readonly lead: LeadFigure | null
+  readonly onPick: (key: string) => void
+  readonly onDrawn: () => void
+}
+
+interface Stroke {
+  readonly from: readonly [number, number]
+  readonly to: readonly [number, number]
+}
+
+/** A box folded out flat: ways with their bundles as widths and counts, openings, loops over the hinge, and one lead along its whole way. */
+export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick, onDrawn }: Props) {
+  const { plan, evaluation, edit } = useRoom()
+  const svg = useRef<SVGSVGElement>(null)
+  const [stroke, setStroke] = useState<Stroke | null>(null)
+  const box = plan.enclosures[enclosure]!
+  const own = (Object.entries(plan.raceways) as [RacewayId, Raceway][]).filter(([, { origin }]) => origin !== 'remove')
+  // A bare wall is left out until something is put on it.
+  const used = new Set(
+    [
+      ...Object.values(plan.devices).flatMap((device) => (device!.place.kind === 'face' ? [device!.place] : [])),
+      ...own.flatMap(([, { enclosure: home, at }]) => (home && at ? [{ enclosure: home, face: at.face }] : [])),
+      ...own.flatMap(([, { ends }]) => [ends?.a, ends?.b].flatMap((end) => (end?.kind === 'face' ? [end] : []))),
+    ].flatMap((place) => (place.enclosure === enclosure ? [place.face as string] : [])),
+  )
+  const shown = hasAllFaces ? 'all' : [...used].sort().join(' ')
+  const flat = useMemo(() => unfold(box, (face) => shown === 'all' || shown.split(' ').includes(face)), [box, shown])
+  const ways = evaluation?.reckoning.routes.ways
+  const pointOf = (event: PointerEvent): readonly [number, number] => {
+    const matrix = svg.current!.getScreenCTM()!.inverse()
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix)
+    return [at.x, at.y]
+  }
+  const draw = ({ from, to }: Stroke) => {
+    const command = tool && drawn(flat, enclosure, tool, from, to, freeName(plan, tool))
+    if (!command) return
+    if (edit(`Draw ${freeName(plan, tool)}`, command).length > 0) return
+    onPick(command.id)
+    onDrawn()
+  }
+  return (
+    <svg
+      ref={svg}
+      viewBox={`-6 -6 ${flat.width + 12} ${flat.height + 12}`}
+      className={`block max-h-[66vh] w-full touch-none select-none ${tool ? 'cursor-crosshair' : ''}`}
+      role="group"
+      aria-label={`${box.name} folded out, ${own.length} ways`}
+      onPointerDown={(event) => {
+        if (!tool) return
+        event.preventDefault()
+        svg.current!.setPointerCapture(event.pointerId)
+        const at = pointOf(event)
+        setStroke({ from: at, to: at })
+      }}
+      onPointerMove={(event) => stroke && setStroke({ ...stroke, to: pointOf(event) })}
+      onPointerUp={(event) => {
+        if (!stroke) return
+        draw({ ...stroke, to: pointOf(event) })
+        setStroke(null)
+      }}
+    >
+      {flat.faces.map((face) => (
+        <FaceSheet key={face.face} face={face} enclosure={enclosure} />
+      ))}
+      {own.map(([id, raceway]) => {
+        const figure = ways?.[id]
+        const shape = shapeOf(flat, enclosure, raceway)
+        if (!shape) return null
+        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${figure?.leads.length ?? 0} leads${figure?.fill_percent != null ? `, ${Math.round(figure.fill_percent)} % full` : ''}`
+        return (
+          <g
+            key={id}
+            role="button"
+            tabIndex={0}
+            aria-label={label}
+            aria-pressed={picked === id}
+            className="cursor-pointer outline-none [&:focus-visible_.outline]:[stroke-width:3]"
+            onClick={() => (tool ? undefined : onPick(id))}
+            onKeyDown={(event) => {
+              if (event.key !== 'Enter' && event.key !== ' ') return
+              event.preventDefault()
+              onPick(id)
+            }}
+          >
+            <title>{label}</title>
+            {shape.outline(picked === id)}
+            {figure && figure.leads.length > 0 ? shape.bundles(figure.pieces, TONE_COLOUR[toneOf(figure)]) : null}
+          </g>
+        )
+      })}
+      {lead ? <LeadLine flat={flat} enclosure={enclosure} lead={lead} /> : null}
+      {stroke ? (
+        <line
+          x1={stroke.from[0]}
+          y1={stroke.from[1]}
+          x2={stroke.to[0]}
+          y2={stroke.to[1]}
+          stroke="var(--accent)"
+          strokeWidth="4"
+          strokeDasharray="8 5"
+        />
+      ) : null}
+    </svg>
+  )
+}
+
+/** A face with its parts as faint outlines. */
+function FaceSheet({ face, enclosure }: { readonly face: FlatFace; readonly enclosure: EnclosureId }) {
+  const { plan } = useRoom()
+  return (
+    <g>
+      <rect
+        x={face.left}
+        y={face.top}
+        width={face.width}
+        height={face.height}
+        fill={face.isPlate ? 'var(--sheet)' : 'var(--paper)'}
+        stroke="var(--mute)"
+        strokeWidth={face.isPlate ? 1.4 : 1}
+        strokeDasharray={face.isDoor ? '10 4' : undefined}
+      />
+      <text x={face.left + 5} y={face.top + 15} fontSize="12" fill="var(--mute)">
+        {face.name}
+      </text>
+      {Object.entries(plan.devices).map(([id, device]) => {
+        const { place, tag, origin } = device!
+        if (place.kind !== 'face' || place.enclosure !== enclosure || place.face !== face.face || origin === 'remove')
+          return null
+        const body = footprint(plan.parts[device!.part]!.body, place)
+        const [x1, y1] = face.to(body.left_mm, body.top_mm)
+        const [x2, y2] = face.to(body.right_mm, body.bottom_mm)
+        const [w, h] = [Math.abs(x2 - x1), Math.abs(y2 - y1)]
+        return (
+          <g key={id} aria-hidden>
+            <rect
+              x={Math.min(x1, x2)}
+              y={Math.min(y1, y2)}
+              width={w}
+              height={h}
+              fill="var(--wash)"
+              stroke="var(--hair)"
+            />
+            {w > 16 && h > 12 ? (
+              <text
+                x={(x1 + x2) / 2}
+                y={(y1 + y2) / 2}
+                fontSize={Math.min(13, w / 2.2)}
+                textAnchor="middle"
+                dominantBaseline="central"
+                fill="var(--mute)"
+                className="figures"
+              >
+                {tag}
+              </text>
+            ) : null}
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+interface WayShape {
+  outline(isPicked: boolean): ReactNode
+  bundles(pieces: readonly { from_mm: number; to_mm: number; leads: number }[], colour: string): ReactNode
+}
+
+const bundleWidth = (leads: number) => Math.min(16, 1.5 + 2.2 * Math.sqrt(leads))
+
+function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WayShape | null {
+  const stroke = (isPicked: boolean) => ({
+    stroke: isPicked ? 'var(--ink)' : 'var(--mute)',
+    strokeWidth: isPicked ? 2.6 : 1.1,
+    className: 'outline',
+  })
+  if (raceway.kind === 'hinge-loop' && raceway.ends) {
+    const [a, b] = [raceway.ends.a, raceway.ends.b].map((end) => {
+      const face =
+        end?.kind === 'face' && end.enclosure === enclosure ? flat.faces.find((each) => each.face === end.face) : null
+      return face && end?.kind === 'face' ? face.to(end.x_mm, end.y_mm) : null
+    })
+    if (!a || !b) return null
+    const path = `M ${a[0]} ${a[1]} C ${a[0]} ${a[1] + 60} ${b[0]} ${b[1] + 60} ${b[0]} ${b[1]}`
+    return {
+      outline: (isPicked) => (
+        <>
+          <path d={path} fill="none" {...stroke(isPicked)} strokeDasharray="4 3" />
+          {[a, b].map(([x, y], i) => (
+            <circle key={i} cx={x} cy={y} r="5" fill="var(--sheet)" {...stroke(isPicked)} />
+          ))}
+        </>
+      ),
+      bundles: (pieces, colour) => (
+        <path d={path} fill="none" stroke={colour} strokeWidth={bundleWidth(pieces[0]?.leads ?? 0)} opacity="0.55" />
+      ),
+    }
+  }
+  const face = raceway.enclosure === enclosure ? flat.faces.find((each) => each.face === raceway.at?.face) : undefined
+  if (!face || !raceway.at) return null
+  if (INTO_WALL.includes(raceway.kind)) {
+    const [x, y] = face.to(raceway.at.x_mm, raceway.at.y_mm)
+    const r = Math.max(4, raceway.width_mm / 2)
+    return {
+      outline: (isPicked) => (
+        <>
+          <circle cx={x} cy={y} r={r} fill="var(--sheet)" {...stroke(isPicked)} />
+          {raceway.isBlanked ? <path d={`M ${x - r} ${y} H ${x + r}`} stroke="var(--mute)" strokeWidth="1.2" /> : null}
+        </>
+      ),
+      bundles: (pieces, colour) => (
+        <circle cx={x} cy={y} r={Math.min(r - 1, 2 + (pieces[0]?.leads ?? 1))} fill={colour} />
+      ),
+    }
+  }
+  const start = face.to(raceway.at.x_mm, raceway.at.y_mm)
+  const [w, h] =
+    raceway.at.axis === 'across' ? [raceway.length_mm, raceway.width_mm] : [raceway.width_mm, raceway.length_mm]
+  const end = face.to(raceway.at.x_mm + w, raceway.at.y_mm + h)
+  return {
+    outline: (isPicked) => (
+      <rect
+        x={Math.min(start[0], end[0])}
+        y={Math.min(start[1], end[1])}
+        width={w}
+        height={h}
+        fill="var(--paper)"
+        fillOpacity="0.9"
+        {...stroke(isPicked)}
+        strokeDasharray={raceway.kind === 'clip-line' ? '6 4' : undefined}
+      />
+    ),
+    bundles: (pieces, colour) => {
+      const longest = pieces.reduce(
+        (best, piece, i) =>
+          piece.leads > 0 && (best < 0 || piece.to_mm - piece.from_mm > pieces[best]!.to_mm - pieces[best]!.from_mm)
+            ? i
+            : best,
+        -1,
+      )
+      return pieces.map(({ from_mm, to_mm, leads }, i) => {
+        if (leads === 0) return null
+        const [x1, y1] = face.to(...alongWay(raceway, from_mm))
+        const [x2, y2] = face.to(...alongWay(raceway, to_mm))
+        return (
+          <g key={i}>
+            <line x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour} strokeWidth={bundleWidth(leads)} opacity="0.6" />
+            {to_mm - from_mm > 34 || i === longest ? (
+              <text
+                x={(x1 + x2) / 2}
+                y={(y1 + y2) / 2}
+                fontSize="12"
+                fontWeight="700"
+                textAnchor="middle"
+                dominantBaseline="central"
+                fill="var(--ink)"
+                stroke="var(--paper)"
+                strokeWidth="3"
+                paintOrder="stroke"
+                className="figures"
+              >
+                {leads}
+              </text>
+            ) : null}
+          </g>
+        )
+      })
+    },
+  }
+}
+
+/** The lead that was picked, from terminal to terminal as far as it is in this box. */
+function LeadLine({
+  flat,
+  enclosure,
+  lead,
+}: {
+  readonly flat: FlatBox
+  readonly enclosure: EnclosureId
+  readonly lead: LeadFigure
+}) {
+  const { plan } = useRoom()
+  const points: (readonly [number, number])[] = []
+  const terminal = (k: 0 | 1) => {
+    const { device, terminal: key } = lead.ends[k]
+    const at = plan.devices[device] ? terminalOnFace(plan, device, key) : null
+    const face = at && at.enclosure === enclosure ? flat.faces.find((each) => each.face === at.face) : null
+    return at && face ? face.to(at.x_mm, at.y_mm) : null
+  }
+  const [first, last] = [terminal(0), terminal(1)]
+  if (first) points.push(first)
+  for (const { raceway: id, from_mm, to_mm } of lead.parts) {
+    const raceway = id === null ? null : plan.raceways[id]
+    if (!raceway) continue
+    const face = raceway.enclosure === enclosure ? flat.faces.find((each) => each.face === raceway.at?.face) : undefined
+    if (face && raceway.at && INTO_WALL.includes(raceway.kind)) points.push(face.to(raceway.at.x_mm, raceway.at.y_mm))
+    else if (face && raceway.at)
+      points.push(face.to(...alongWay(raceway, from_mm)), face.to(...alongWay(raceway, to_mm)))
+    else if (raceway.ends)
+      for (const end of [raceway.ends.a, raceway.ends.b]) {
+        const on =
+          end?.kind === 'face' && end.enclosure === enclosure ? flat.faces.find((each) => each.face === end.face) : null
+        if (on && end?.kind === 'face') points.push(on.to(end.x_mm, end.y_mm))
+      }
+  }
+  if (last) points.push(last)
+  return (
+    <g aria-hidden>
+      <polyline
+        points={points.map((point) => point.join(',')).join(' ')}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="2.4"
+        strokeLinejoin="round"
+      />
+      {[first, last].map((point, i) =>
+        point ? <circle key={i} cx={point[0]} cy={point[1]} r="4.5" fill="var(--ink)" /> : null,
+      )}
+    </g>
+  )
+}
+
+const onGrid = (value: number) => Math.round(value / GRID_mm) * GRID_mm
+
+/** The edit that a stroke on the sheet means; null where it means none. */
+function drawn(
+  flat: FlatBox,
+  enclosure: EnclosureId,
+  kind: RacewayKind,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  name: string,
+): Extract<Command, { type: 'addRaceway' }> | null {
+  const [first, second] = [faceAt(flat, ...from), faceAt(flat, ...to)]
+  if (!first) return null
+  const [ax, ay] = first.from(...from).map(onGrid) as [number, number]
+  const add = (given: Parameters<typeof newRaceway>[0]) => ({
+    type: 'addRaceway' as const,
+    id: newWayId(),
+    raceway: newRaceway({ enclosure, ...SIZES[kind], ...given }),
+  })
+  if (kind === 'hinge-loop') {
+    if (!second || second.face === first.face || (!second.isDoor && !first.isDoor)) return null
+    const [bx, by] = second.from(...to).map(onGrid) as [number, number]
+    const end = (face: FlatFace, x_mm: number, y_mm: number) => ({
+      kind: 'face' as const,
+      enclosure,
+      face: face.face,
+      x_mm,
+      y_mm,
+    })
+    return add({ name, kind, ends: { a: end(first, ax, ay), b: end(second, bx, by) } })
+  }
+  if (INTO_WALL.includes(kind)) {
+    if (first.isPlate) return null
+    const thread = kind === 'gland' ? glandThread(DRAWN_THREAD)! : null
+    return add({
+      name,
+      kind,
+      length_mm: 30,
+      ...(thread ? { thread: thread.size, width_mm: thread.thread_mm, height_mm: thread.thread_mm } : {}),
+      at: { face: first.face, x_mm: ax, y_mm: ay, axis: 'across' },
+    })
+  }
+  if (!ON_FACE.includes(kind)) return null
+  const [bx, by] = first.from(...to).map(onGrid) as [number, number]
+  const axis = Math.abs(bx - ax) >= Math.abs(by - ay) ? 'across' : 'down'
+  const length_mm = axis === 'across' ? Math.abs(bx - ax) : Math.abs(by - ay)
+  if (length_mm < SHORTEST_mm) return null
+  const half = (SIZES[kind]?.width_mm ?? 0) / 2
+  return add({
+    name,
+    kind,
+    length_mm,
+    at:
+      axis === 'across'
+        ? { face: first.face, x_mm: Math.min(ax, bx), y_mm: ay - half, axis }
+        : { face: first.face, x_mm: ax - half, y_mm: Math.min(ay, by), axis },
+  })
+}
+
+export const lengthWords = (mm: number | null): string => (mm === null ? 'not known' : `${formatNumber(mm, 5)} mm`)

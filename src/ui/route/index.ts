@@ -1,0 +1,1 @@
+export { RouteStage } from './RouteStage'

@@ -1,0 +1,105 @@
+import { isLeaf, sideOf } from '@/core/figures'
+import type { Enclosure, FaceId } from '@/core/plan'
+
+/** A face of a box laid flat: where it lies on the sheet, and how its own millimetres run there. */
+export interface FlatFace {
+  readonly face: FaceId
+  readonly name: string
+  readonly isDoor: boolean
+  readonly isPlate: boolean
+  readonly left: number
+  readonly top: number
+  readonly width: number
+  readonly height: number
+  to(x_mm: number, y_mm: number): readonly [number, number]
+  from(x: number, y: number): readonly [number, number]
+}
+
+export interface FlatBox {
+  readonly faces: readonly FlatFace[]
+  readonly width: number
+  readonly height: number
+}
+
+const GAP_mm = 14
+
+interface Frame {
+  readonly left: number
+  readonly top: number
+  readonly isFlippedX: boolean
+  readonly isFlippedY: boolean
+}
+
+/**
+ * A box looked into from the front with its walls folded out: each wall lies against the edge that it has in the box, the door
+ * beyond the wall of its hinge, so that a way goes on over the fold as it does in the box. Faces that are not shown are left out.
+ */
+export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () => true): FlatBox {
+  const { width_mm: W, height_mm: H, depth_mm: D } = box.inner
+  const keys = (Object.keys(box.faces) as FaceId[]).filter((key) => isBack(box, key) || isShown(key))
+  const has = (side: string) => keys.some((key) => sideOf(box.faces[key]!) === side && !isBack(box, key))
+  const door = keys.find((key) => isLeaf(box, key))
+  const hinge = door ? (box.faces[door]!.hinge ?? 'left') : null
+  const leftWall = has('left') ? D + GAP_mm : 0
+  const rightWall = has('right') ? D + GAP_mm : 0
+  const doorLeft = hinge !== null && hinge !== 'right' ? W + GAP_mm : 0
+  const doorRight = hinge === 'right' ? W + GAP_mm : 0
+  const topWall = has('top') ? D + GAP_mm : 0
+  const bottomWall = has('bottom') ? D + GAP_mm : 0
+  const [x0, y0] = [doorLeft + leftWall, topWall]
+  const frameOf = (key: FaceId): Frame => {
+    const face = box.faces[key]!
+    const plain = { isFlippedX: false, isFlippedY: false }
+    if (isBack(box, key)) {
+      const left = x0 + (face.left_mm ?? (W - face.width_mm) / 2)
+      const top = y0 + (face.top_mm ?? (H - face.height_mm) / 2)
+      return { left, top, ...plain, isFlippedX: face.kind !== 'plate' }
+    }
+    switch (sideOf(face)) {
+      case 'left':
+        return { left: x0 - D - GAP_mm, top: y0, isFlippedX: true, isFlippedY: false }
+      case 'right':
+        return { left: x0 + W + GAP_mm, top: y0, isFlippedX: true, isFlippedY: false }
+      case 'top':
+        return { left: x0, top: y0 - D - GAP_mm, isFlippedX: false, isFlippedY: true }
+      case 'bottom':
+        return { left: x0, top: y0 + H + GAP_mm, isFlippedX: false, isFlippedY: true }
+      default:
+        return hinge === 'right'
+          ? { left: x0 + W + rightWall + GAP_mm, top: y0, isFlippedX: true, isFlippedY: false }
+          : { left: 0, top: y0, isFlippedX: true, isFlippedY: false }
+    }
+  }
+  return {
+    width: x0 + W + rightWall + doorRight,
+    height: y0 + H + bottomWall,
+    faces: keys.map((key): FlatFace => {
+      const { width_mm, height_mm, name, kind } = box.faces[key]!
+      const { left, top, isFlippedX, isFlippedY } = frameOf(key)
+      return {
+        face: key,
+        name,
+        isDoor: isLeaf(box, key),
+        isPlate: kind === 'plate',
+        left,
+        top,
+        width: width_mm,
+        height: height_mm,
+        to: (x, y) => [left + (isFlippedX ? width_mm - x : x), top + (isFlippedY ? height_mm - y : y)],
+        from: (x, y) => [isFlippedX ? width_mm - (x - left) : x - left, isFlippedY ? height_mm - (y - top) : y - top],
+      }
+    }),
+  }
+}
+
+const isBack = (box: Enclosure, key: FaceId): boolean =>
+  box.faces[key]!.kind === 'plate' || sideOf(box.faces[key]!) === 'back'
+
+/** The face that a place on the sheet is on; a plate lies before the back wall. */
+export function faceAt({ faces }: FlatBox, x: number, y: number): FlatFace | null {
+  return (
+    [...faces]
+      .sort((a, b) => Number(b.isPlate) - Number(a.isPlate))
+      .find(({ left, top, width, height }) => x >= left && x <= left + width && y >= top && y <= top + height) ?? null
+  )
+}
