@@ -61,11 +61,10 @@ export const chain = (
 /** Leads every conductor along its way: ducts joined, a gland for each lead that leaves, measured stretches outside. */
 export function alongWays(plan: Plan, { spots, ways }: Outside): Plan {
   const [box] = Object.keys(plan.enclosures) as EnclosureId[]
-  const taken = (Object.keys(plan.raceways) as RacewayId[]).filter((id) => plan.raceways[id]!.kind === 'gland')
   const spotOf = (name: string): WaySpot =>
     name === 'box' ? { kind: 'enclosure', enclosure: box! } : { kind: 'spot', name }
   let next = take(plan, [
-    ...taken.map((id): Command => ({ type: 'removeRaceway', id })),
+    ...glandsOf(plan).map((id): Command => ({ type: 'removeRaceway', id })),
     ...Object.entries(spots).flatMap(([spot, tags]) =>
       tags.map((tag): Command => ({
         type: 'updateDevice',
@@ -80,11 +79,10 @@ export function alongWays(plan: Plan, { spots, ways }: Outside): Plan {
     })),
   ])
   next = take(next, proposeWays(next, reckon(next), box!))
-  const glands = proposeGlands(next, reckon(next), box!)
-  if (glands.left.length > 0) throw new Error(`No room for the leads of ${glands.left.join(', ')}`)
-  next = take(next, glands.commands)
+  next = withGlands(next, box!)
+  // As long as they are laid they may be thinner: the glands are chosen once more.
   const { lays } = routesOf(next)
-  return take(next, [
+  next = take(next, [
     ...[...lays.keys()].map((id: WireId): Command => ({ type: 'updateWire', id, changes: { length_mm: null } })),
     ...(Object.keys(next.cables) as CableId[]).map((id): Command => ({
       type: 'updateCable',
@@ -92,6 +90,22 @@ export function alongWays(plan: Plan, { spots, ways }: Outside): Plan {
       changes: { length_mm: null },
     })),
   ])
+  return withGlands(
+    take(
+      next,
+      glandsOf(next).map((id): Command => ({ type: 'removeRaceway', id })),
+    ),
+    box!,
+  )
+}
+
+const glandsOf = (plan: Plan): readonly RacewayId[] =>
+  (Object.keys(plan.raceways) as RacewayId[]).filter((id) => plan.raceways[id]!.kind === 'gland')
+
+function withGlands(plan: Plan, box: EnclosureId): Plan {
+  const { commands, left } = proposeGlands(plan, reckon(plan), box)
+  if (left.length > 0) throw new Error(`No room for the leads of ${left.join(', ')}`)
+  return take(plan, commands)
 }
 
 function take(plan: Plan, commands: readonly Command[]): Plan {

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { Plan, RacewayId, WaySpot } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { useRoom } from '@/ui/room'
-import { KIND_WORDS, spotWords, TONE_COLOUR, toneOf } from './wayWords'
+import { KIND_WORDS, leadCount, spotWords, TONE_COLOUR, toneOf } from './wayWords'
 
 const STEP_X = 230
 const STEP_Y = 74
@@ -74,7 +74,7 @@ export function OutsideMap({
         if (!a || !b) return null
         const figure = evaluation?.reckoning.routes.ways[id]
         const leads = figure?.leads.length ?? 0
-        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${formatNumber(figure?.length_mm ?? raceway.length_mm, 5)} mm, ${leads} leads`
+        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${formatNumber(figure?.length_mm ?? raceway.length_mm, 5)} mm, ${leadCount(leads)}`
         const isMoving = raceway.kind === 'chain' || raceway.kind === 'loop'
         return (
           <g

@@ -7,7 +7,17 @@ import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayI
 import { formatNumber } from '@/core/quantity'
 import { useRoom } from '@/ui/room'
 import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
-import { alongWay, freeName, INTO_WALL, KIND_WORDS, newWayId, ON_FACE, TONE_COLOUR, toneOf } from './wayWords'
+import {
+  alongWay,
+  freeName,
+  leadCount,
+  INTO_WALL,
+  KIND_WORDS,
+  newWayId,
+  ON_FACE,
+  TONE_COLOUR,
+  toneOf,
+} from './wayWords'
 
 /** What is drawn by hand lands on these millimetres. */
 const GRID_mm = 5
@@ -95,7 +105,7 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
         const figure = ways?.[id]
         const shape = shapeOf(flat, enclosure, raceway)
         if (!shape) return null
-        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${figure?.leads.length ?? 0} leads${figure?.fill_percent != null ? `, ${Math.round(figure.fill_percent)} % full` : ''}`
+        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${leadCount(figure?.leads.length ?? 0)}${figure?.fill_percent != null ? `, ${Math.round(figure.fill_percent)} % full` : ''}`
         return (
           <g
             key={id}
@@ -137,7 +147,7 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
 function FaceSheet({ face, enclosure }: { readonly face: FlatFace; readonly enclosure: EnclosureId }) {
   const { plan } = useRoom()
   return (
-    <g>
+    <g data-face={face.name}>
       <rect
         x={face.left}
         y={face.top}

@@ -79,3 +79,5 @@ export function alongWay({ at, width_mm }: Raceway, along_mm: number): readonly 
     ? [at!.x_mm + along_mm, at!.y_mm + width_mm / 2]
     : [at!.x_mm + width_mm / 2, at!.y_mm + along_mm]
 }
+
+export const leadCount = (n: number): string => `${n} lead${n === 1 ? '' : 's'}`

@@ -201,7 +201,7 @@ export function cutLength(plan: Plan, route: Pick<LeadRoute, 'parts'>, bare_mm: 
   const slack_mm = (bare_mm * slack_percent) / 100
   const held_mm = movesOn(plan, route.parts) * 2 * RELIEF_mm
   const trim_mm = cutting === 'long-and-trim' ? TRIM_mm : 0
-  return Math.ceil((bare_mm + slack_mm + held_mm + 2 * END_ALLOWANCE_mm + trim_mm) / CUT_STEP_mm) * CUT_STEP_mm
+  return Math.ceil((bare_mm + slack_mm + held_mm + 2 * END_ALLOWANCE_mm + trim_mm) / CUT_STEP_mm - 1e-9) * CUT_STEP_mm
 }
 
 /** How a wire's length came about, way by way. */
