@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import { explainLength, routesOf } from '@/core/figures'
-import { chooseGland, fillDuct } from '@/core/routing/entries'
+import { glandThread } from '@/core/reference'
+import { chooseGland, clamps, fillDuct } from '@/core/routing/entries'
 import { along, holdSpacing_mm } from '@/core/securing'
 import { apply, type Command, type Plan, type WireId } from '@/core/plan'
 import { proposeWays } from '@/core/proposals'
@@ -116,7 +117,11 @@ describe('fills', () => {
           fillDuct({ width_mm, height_mm, items, limit_percent: 60 }).result.fill_percent,
           6,
         )
-      if (kind === 'gland' && leads.length === 1) expect(chooseGland({ items, family: 'M' }).result.size).toBe(thread)
+      if (kind === 'gland' && leads.length === 1) {
+        const { cable_mm } = chooseGland({ items, family: 'M' }).result
+        expect(cable_mm).toBeCloseTo(items[0]!.od_mm, 6)
+        expect(clamps(glandThread(thread!)!, cable_mm)).toBe(true)
+      }
     }
   })
 })

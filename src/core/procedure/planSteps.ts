@@ -1,5 +1,6 @@
 import { layoutView, type Plan } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
+import { secure } from '@/core/securing'
 import { together } from './facts'
 import { orderSteps } from './order'
 import { checkSteps } from './steps/checks'
@@ -7,17 +8,20 @@ import { deviceSteps } from './steps/devices'
 import { holeSteps } from './steps/holes'
 import { powerSteps } from './steps/power'
 import { takeOutSteps } from './steps/takeOut'
-import { cableSteps, wireSteps } from './steps/wires'
+import { waySteps } from './steps/ways'
+import { cableSteps, stepMaking, wireSteps } from './steps/wires'
 import type { Step } from './types'
 
 /** The evening's work: what to do, in an order that its dependencies allow, each step with its reason and the facts it is done under. */
 export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
+  const securing = secure(plan)
   const making = [
     ...takeOutSteps(plan),
     ...holeSteps(plan, reckoning),
     ...deviceSteps(layoutView(plan), plan.site.mains_V),
-    ...wireSteps(plan, reckoning),
-    ...cableSteps(plan),
+    ...wireSteps(plan, reckoning, securing),
+    ...cableSteps(plan, reckoning, securing),
+    ...waySteps(plan, reckoning, securing, stepMaking(plan)),
   ]
   // Names are in the figures' plan; what is proved follows from the figures and from what is made.
   const before = known.get(reckoning.wires)

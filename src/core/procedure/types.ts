@@ -1,6 +1,17 @@
 import type { DeviceId, WireId } from '@/core/plan'
 
-export const PHASES = ['take-out', 'set', 'holes', 'mount', 'mains', 'earth', 'dc', 'checks', 'first-power'] as const
+export const PHASES = [
+  'take-out',
+  'set',
+  'holes',
+  'mount',
+  'mains',
+  'earth',
+  'dc',
+  'tie',
+  'checks',
+  'first-power',
+] as const
 export type Phase = (typeof PHASES)[number]
 
 export interface ExpectedReading {

@@ -13,6 +13,7 @@ const PHASE_WORDS: Readonly<Record<Phase, string>> = {
   mains: 'Mains',
   earth: 'Earth',
   dc: 'DC and signals',
+  tie: 'Lay and tie',
   checks: 'Checks, no power',
   'first-power': 'First power',
 }

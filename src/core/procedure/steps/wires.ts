@@ -10,11 +10,13 @@ import {
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { EndTreatment, Reckoning, WireReckoning } from '@/core/figures'
+import type { Securing } from '@/core/securing'
 import { EARTH_FIRST, UNPLUG } from '../cautions'
 import { endCode, wireFacts } from '../facts'
 import type { Phase, Step } from '../types'
 import { mountStep } from './devices'
 import { MINUTES, rememberSteps, stepOf } from './draft'
+import { wayWords } from './ways'
 
 export const wireStep = (id: WireId) => `wire:${id}`
 
@@ -50,7 +52,7 @@ export function wiresOf(plan: Plan, ...functions: readonly Wire['function'][]): 
 const remembered = rememberSteps<Wire>()
 
 /** A step for every wire: cut, make both ends, join, tug. */
-export function wireSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
+export function wireSteps(plan: Plan, reckoning: Reckoning, securing: Securing): readonly Step[] {
   return (Object.entries(plan.wires) as [WireId, Wire][]).flatMap(([id, wire]) => {
     // What is there already is not made again; what is proved about it stands among the checks.
     if (wire.origin !== 'new') return []
@@ -61,12 +63,16 @@ export function wireSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
     })
     const cable = wire.cable === null ? null : plan.cables[wire.cable]!
     if (cable && isPluggedIn(cable)) return []
-    return remembered(wire, [reckoned, plan.practice, cable, ...ends], () => [stepFor(plan, id, wire, reckoned)])
+    // A core of a cable that is made here goes the cable's way.
+    const way = wayWords(plan, reckoning, securing, wire.cable ?? id)
+    return remembered(wire, [reckoned, plan.practice, cable, way.join('|'), ...ends], () => [
+      stepFor(plan, id, wire, reckoned, way),
+    ])
   })
 }
 
 /** A bought cable with plugs is one step: plug it in at both ends. */
-export function cableSteps(plan: Plan): readonly Step[] {
+export function cableSteps(plan: Plan, reckoning: Reckoning, securing: Securing): readonly Step[] {
   const coresOf = new Map<CableId, Wire[]>()
   for (const wire of Object.values(plan.wires) as Wire[])
     if (wire.cable !== null) coresOf.set(wire.cable, [...(coresOf.get(wire.cable) ?? []), wire])
@@ -86,6 +92,7 @@ export function cableSteps(plan: Plan): readonly Step[] {
         phase: hasMains ? 'mains' : 'dc',
         title: `Plug in ${cable.name}: ${places.join(' to ')}`,
         lines: [
+          ...wayWords(plan, reckoning, securing, id),
           'Key and latch the right way round, pressed home at both ends, slack left at each.',
           'Label it at both ends.',
         ],
@@ -105,7 +112,13 @@ export function cableSteps(plan: Plan): readonly Step[] {
   })
 }
 
-function stepFor(plan: Plan, id: WireId, wire: Wire, reckoned: WireReckoning | undefined): Step {
+function stepFor(
+  plan: Plan,
+  id: WireId,
+  wire: Wire,
+  reckoned: WireReckoning | undefined,
+  way: readonly string[],
+): Step {
   const phase = PHASE_OF_WIRE[wire.function]
   const colour = wire.colour ?? plan.practice.colours[wire.function]
   const size = reckoned?.size ?? wire.size ?? 'size not derived'
@@ -117,6 +130,7 @@ function stepFor(plan: Plan, id: WireId, wire: Wire, reckoned: WireReckoning | u
     wire: id,
     title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${formatNumber(length_mm, 4)} mm`,
     lines: [
+      ...way,
       endWords(plan, wire.from, reckoned?.from ?? null),
       endWords(plan, wire.to, reckoned?.to ?? null),
       'Label both ends. Tug each: a hand’s firm pull must not move it.',
