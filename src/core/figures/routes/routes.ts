@@ -1,5 +1,5 @@
 import { formatNumber } from '@/core/quantity'
-import { layLeads, leadArea, type Laid, type Segment, type Span } from '@/core/routing'
+import { layLeads, leadArea, type Laid, type Span } from '@/core/routing'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { CableId, Plan, RacewayId, WireId } from '@/core/plan'
 import { leadsOf, type LeadEnd, type PlannedLead } from './leadsOf'
@@ -50,13 +50,6 @@ export interface WireLay {
   readonly cut_mm: number
 }
 
-/** Leads that lie on a stretch together. */
-export interface Company {
-  readonly segment: number
-  readonly length_mm: number
-  readonly others: readonly LeadRoute[]
-}
-
 export interface WayFill {
   readonly raceway: RacewayId
   readonly leads: readonly (WireId | CableId)[]
@@ -78,8 +71,6 @@ export interface Routes {
   readonly ofWire: ReadonlyMap<WireId, LeadRoute>
   readonly lays: ReadonlyMap<WireId, WireLay>
   readonly fills: ReadonlyMap<RacewayId, WayFill>
-  /** Who lies with a lead, stretch by stretch; those that have none are left out. */
-  companyOf(lead: LeadRoute): readonly Company[]
   /** Of the ways that a wire lies in, where somebody said how warm one is. */
   warmestOf(wire: WireId): number | null
 }
@@ -112,7 +103,6 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
     ofWire,
     lays,
     fills: fillsOf(plan, ways, bySegment),
-    companyOf: (route) => companyOf(ways.graph.segments, bySegment, route),
     warmestOf: (wire) =>
       (ofWire.get(wire)?.parts ?? []).reduce<number | null>((most, { raceway }) => {
         const warm_C = raceway === null ? null : plan.raceways[raceway]!.warm_C
@@ -238,22 +228,6 @@ export function explainLength(plan: Plan, route: LeadRoute, { bare_mm, cut_mm }:
       COMMON_PRACTICE,
     ),
   ]
-}
-
-function companyOf(
-  segments: readonly Segment[],
-  bySegment: ReadonlyMap<number, readonly { readonly route: LeadRoute; readonly span: Span }[]>,
-  route: LeadRoute,
-): readonly Company[] {
-  return route.laid.spans.flatMap((span) => {
-    if (segments[span.segment]!.way === null) return []
-    const others = (bySegment.get(span.segment) ?? []).flatMap(({ route: other, span: lies }) =>
-      other !== route && lies.from_mm < span.to_mm && lies.to_mm > span.from_mm ? [other] : [],
-    )
-    return others.length === 0
-      ? []
-      : [{ segment: span.segment, length_mm: span.to_mm - span.from_mm, others: [...new Set(others)] }]
-  })
 }
 
 function fillsOf(

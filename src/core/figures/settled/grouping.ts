@@ -2,7 +2,7 @@ import { AMPACITY } from '@/core/reference'
 import type { EnclosureId, Plan, WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
 import { splitKey, type Conductor, type Model } from '@/core/model'
-import type { Company, LeadRoute, Routes } from '../routes/routes'
+import type { LeadRoute, Routes } from '../routes/routes'
 import { boxesOf } from './air'
 
 /** There and back. */
@@ -36,24 +36,55 @@ export function groupings(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
     const found = Math.max(1, ...boxesAt(conductor).map((box) => circuits.get(box)?.size ?? 0))
     return Math.min(practice.grouped, isOwnLead(model.plan, conductor) ? each : found * each)
   }
-  const companies = new Map<LeadRoute, readonly Company[]>()
+  const fedOn = feedsBySegment(routes, circuitOf)
   return (conductor, isLoaded) => {
     const route = routes.ofWire.get(conductor.id)
     if (!route || route.laid.kind === 'none' || route.isUnmeasured || isLoaded === null) return byRule(conductor)
     // What carries little of what it could is not warmed to its limit, whoever lies beside it.
     if (!isLoaded(conductor.id)) return each
-    let company = companies.get(route)
-    if (!company) companies.set(route, (company = routes.companyOf(route)))
     const own = new Set(route.wires.flatMap((wire) => circuitOf.get(wire) ?? []))
     const along = new Map<string, number>()
-    for (const { others, length_mm } of company)
-      for (const circuit of new Set(
-        others.flatMap(({ wires }) => wires.flatMap((wire) => (isLoaded(wire) ? (circuitOf.get(wire) ?? []) : []))),
-      ))
-        if (!own.has(circuit)) along.set(circuit, (along.get(circuit) ?? 0) + length_mm)
+    for (const { segment, from_mm, to_mm } of route.laid.spans) {
+      const beside = new Set<string>()
+      for (const fed of fedOn.get(segment) ?? []) {
+        if (fed.route === route || fed.from_mm >= to_mm || fed.to_mm <= from_mm) continue
+        for (const { wire, circuit } of fed.circuits) if (!own.has(circuit) && isLoaded(wire)) beside.add(circuit)
+      }
+      for (const circuit of beside) along.set(circuit, (along.get(circuit) ?? 0) + to_mm - from_mm)
+    }
     const beside = [...along.values()].filter((length_mm) => length_mm > SHORT_mm).length
     return (Math.max(1, own.size) + beside) * each
   }
+}
+
+interface Fed {
+  readonly route: LeadRoute
+  readonly from_mm: number
+  readonly to_mm: number
+  readonly circuits: readonly { readonly wire: WireId; readonly circuit: string }[]
+}
+
+/** The leads of circuits that lie in each piece of a way. */
+function feedsBySegment(
+  { leads, ways }: Routes,
+  circuitOf: ReadonlyMap<WireId, string>,
+): ReadonlyMap<number, readonly Fed[]> {
+  const found = new Map<number, Fed[]>()
+  for (const route of leads) {
+    const circuits = route.wires.flatMap((wire) => {
+      const circuit = circuitOf.get(wire)
+      return circuit === undefined ? [] : [{ wire, circuit }]
+    })
+    if (circuits.length === 0) continue
+    for (const { segment, from_mm, to_mm } of route.laid.spans) {
+      if (ways.graph.segments[segment]!.way === null) continue
+      const fed = { route, from_mm, to_mm, circuits }
+      const list = found.get(segment)
+      if (list) list.push(fed)
+      else found.set(segment, [fed])
+    }
+  }
+  return found
 }
 
 /** A core of a cord that came with what it feeds: it lies with its own cores alone. */

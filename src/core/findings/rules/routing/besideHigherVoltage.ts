@@ -15,26 +15,24 @@ type Fact = {
   readonly least_V: number
 }
 
-/** Who lies with whom in a way, at any of its places, where one of the two is bare and minded by others. */
-function pairsIn(context: Context, raceway: RacewayId): readonly (readonly [LeadRoute, LeadRoute])[] {
-  const { leads } = context.routes.fills.get(raceway)!
+interface Lying {
+  readonly route: LeadRoute
+  readonly spans: LeadRoute['laid']['spans']
+}
+
+/** What lies in a way, and where. */
+function lyingIn(context: Context, raceway: RacewayId): readonly Lying[] {
   const { segments } = context.routes.ways.graph
-  const routes = leads.map((id) => {
+  return context.routes.fills.get(raceway)!.leads.map((id) => {
     const route = context.routes.byId.get(id)!
     return { route, spans: route.laid.spans.filter(({ segment }) => segments[segment]!.way === raceway) }
   })
-  const minded = routes.filter(({ route }) => !route.isJacketed && (route.kind === 'mains' || route.kind === 'motor'))
-  return minded.flatMap((one) =>
-    routes.flatMap((other) =>
-      other !== one &&
-      one.spans.some((a) =>
-        other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
-      )
-        ? [[one.route, other.route] as const]
-        : [],
-    ),
-  )
 }
+
+const lieTogether = (one: Lying, other: Lying): boolean =>
+  one.spans.some((a) =>
+    other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
+  )
 
 export const besideHigherVoltage = defineRule<Fact>({
   severity: 'caution',
@@ -51,22 +49,28 @@ export const besideHigherVoltage = defineRule<Fact>({
         moving: { mains: new Set(), others: new Set() },
       }
       const isMoving = motionOf(context, raceway) !== 'still'
-      for (const pair of pairsIn(context, raceway)) {
-        const [high, low] = pair
-        const put = (is: Fact['is']) => {
-          found[is].mains.add(high.id)
-          found[is].others.add(low.id)
-        }
-        if (high.kind !== 'mains' || low.kind === 'mains' || low.kind === 'earth') {
-          if (mindEachOther(high.kind, low.kind) && !high.isJacketed && !low.isJacketed) put('disturbed')
-          continue
-        }
-        // A jacket about the mains is the separation that the clause asks for.
-        if (high.isJacketed) continue
-        if (isMoving) put('moving')
-        else if (low.rated_V < context.plan.site.mains_V) put('insulation')
-        else if (mindEachOther(high.kind, low.kind) && !low.isJacketed) put('disturbed')
+      const lying = lyingIn(context, raceway)
+      // A jacket about the mains is the separation that the clause asks for.
+      const bare = (kind: LeadRoute['kind']) => lying.filter(({ route }) => route.kind === kind && !route.isJacketed)
+      const isOf = (low: LeadRoute): Fact['is'] | null => {
+        if (isMoving) return 'moving'
+        if (low.rated_V < context.plan.site.mains_V) return 'insulation'
+        return mindEachOther('mains', low.kind) && !low.isJacketed ? 'disturbed' : null
       }
+      const mark = (highs: readonly Lying[], lows: readonly Lying[], is: (low: LeadRoute) => Fact['is'] | null) => {
+        for (const low of lows) {
+          const kind = is(low.route)
+          if (kind === null || !highs.some((high) => lieTogether(high, low))) continue
+          found[kind].others.add(low.route.id)
+        }
+        for (const high of highs)
+          for (const kind of ['moving', 'insulation', 'disturbed'] as const)
+            if (lows.some((low) => found[kind].others.has(low.route.id) && lieTogether(high, low)))
+              found[kind].mains.add(high.route.id)
+      }
+      const lows = lying.filter(({ route }) => route.kind !== 'mains' && route.kind !== 'earth')
+      mark(bare('mains'), lows, isOf)
+      mark(bare('motor'), bare('probe'), () => 'disturbed')
       return (['moving', 'insulation', 'disturbed'] as const).flatMap((is): Fact[] => {
         const [mains, others] = [found[is].mains, found[is].others].map((ids) => [...ids].sort())
         if (mains!.length === 0) return []
