@@ -56,7 +56,6 @@ try {
   }
   await picture('guard-switching', '/plans/foam-gantry/guard', { before: to('What switches') })
   await picture('feed-compare', '/plans/foam-gantry/feed', { before: to('Supplies in warm air') })
-  await picture('feed-pixels', '/plans/shadow-stage/feed', { before: to('Pixels') })
   await picture('layout', '/plans/clay-printer/layout', {
     before: (page) => page.getByRole('button', { name: /^PS1 / }).click(),
   })
@@ -108,6 +107,15 @@ try {
     before: async (page) => {
       await page.getByRole('button', { name: 'Cables', exact: true }).click()
       await page.getByRole('button', { name: /^M1/ }).click()
+    },
+  })
+  await picture('route', '/plans/clay-printer/route', {
+    before: async (page) => {
+      await page.getByLabel('Find a lead').fill('M5')
+      await page
+        .getByRole('region', { name: 'Leads' })
+        .getByRole('button', { name: /Auger motor/ })
+        .click()
     },
   })
   // A broken copy, for the findings.

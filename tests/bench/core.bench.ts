@@ -1,6 +1,10 @@
 import { existsSync } from 'node:fs'
 import { NetworkBuilder, prepareNetwork, solveCircuit, type CircuitElement, type Network } from '@/core/circuit'
+import { planCuts } from '@/core/cutting'
 import { evaluate } from '@/core/evaluate'
+import { settlePlan } from '@/core/figures'
+import { routePlan } from '@/core/figures/routes/routes'
+import { packCircles } from '@/core/packing/circles'
 import { apply, parsePlan, type Command, type DeviceId, type Place, type Plan, type WireId } from '@/core/plan'
 import { spiceNetlist } from '@/formats/spiceNetlist'
 import { DEMOS } from '@demo/scenarios'
@@ -200,6 +204,43 @@ for (const [name, plan] of [
   )
   for (const [what, aim_ms, edit] of EDITS)
     console.log(`    ${what} ${edited_ms(plan, edit).toFixed(1)} ms (${aim_ms})`)
+}
+console.log('leads along their ways')
+{
+  const plan = laidOutWorkshop(7)
+  const { sized } = settlePlan(plan)
+  const sizeOf = (wire: WireId) => sized.wires.get(wire)?.size ?? null
+  // A copy each time, as above.
+  const text = JSON.stringify(plan)
+  const whole_ms =
+    median_ms(9, () => routePlan(JSON.parse(text) as Plan, sizeOf)) - median_ms(9, () => JSON.parse(text))
+  const { leads } = routePlan(plan, sizeOf)
+  const sum = (of: (lead: (typeof leads)[number]) => number) => leads.reduce((all, lead) => all + of(lead), 0)
+  const excess = sum(({ laid }) => laid.length_mm) / sum(({ laid }) => laid.shortest_mm)
+  console.log(
+    `  ${leads.length} leads from nothing ${whole_ms.toFixed(0)} ms (500), ${excess.toFixed(3)} of the shortest (1.05)`,
+  )
+  let moved_ = plan
+  const again_ms = median_ms(15, () => {
+    const applied = apply(moved_, [moved(moved_, Math.round(performance.now()))])
+    if (applied.kind === 'applied') moved_ = applied.plan
+    routePlan(moved_, sizeOf)
+  })
+  console.log(`  after one device moved ${again_ms.toFixed(0)} ms (30), the edit included`)
+}
+console.log('circles and cuts')
+for (const n of [12, 37, 61, 120]) {
+  const took_ms = median_ms(3, () => packCircles(Array.from({ length: n }, () => 1)))
+  console.log(`  ${String(n).padStart(3)} equal leads bundled ${took_ms.toFixed(0)} ms${n === 120 ? ' (1000)' : ''}`)
+}
+{
+  const pieces = Array.from({ length: 500 }, (_, i) => ({ id: `p${i}`, length_mm: 80 + ((i * 7919) % 900), count: 1 }))
+  const stock = [{ id: 'spool', length_mm: 10_000 }]
+  const { stockUsed, lowerBound } = planCuts({ stock, pieces, kerf_mm: 1 }).result
+  const took_ms = median_ms(5, () => planCuts({ stock, pieces, kerf_mm: 1 }))
+  console.log(
+    `  500 pieces cut ${took_ms.toFixed(0)} ms (1000): ${stockUsed} lengths, no plan needs fewer than ${lowerBound}`,
+  )
 }
 console.log('plans at the bounds of the schema, once each')
 for (const [name, make] of EXTREMES) {

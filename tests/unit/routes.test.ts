@@ -69,7 +69,9 @@ describe('a length', () => {
         ({ raceway }) => raceway && ['chain', 'loop', 'hinge-loop'].includes(plan.raceways[raceway]!.kind),
       ).length
       expect(lay.cut_mm).toBe(Math.ceil((lay.bare_mm * 1.1 + 2 * 25 + moves * 40) / 5 - 1e-9) * 5)
-      expect(explainLength(plan, route, lay).at(-1)!.detail).toContain('slack')
+      expect(
+        explainLength(plan, { ...route, laid: route.laid.kind, drops_mm: route.laid.drops_mm }, lay).at(-1)!.detail,
+      ).toContain('slack')
     }
   })
   it('is what a person measured where it was, and what a bought cable has', () => {

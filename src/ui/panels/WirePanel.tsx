@@ -11,6 +11,7 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
+import { explainLength } from '@/core/figures'
 import { formatNumber, SOLD_SIZES } from '@/core/quantity'
 import { Button, Choice, CommitField, readNumber, Swatch } from '@/ui/primitives'
 import { endName, FigureButton, FUNCTION_WORDS, useRoom, wireColour } from '@/ui/room'
@@ -131,7 +132,10 @@ export function WirePanel({ id }: { readonly id: WireId }) {
               figure={{
                 value: reckoned.length_mm,
                 unit: 'mm',
-                trace: reckoned.lengthFrom === 'routed' ? (lead?.trace ?? []) : reckoned.trace.slice(0, 1),
+                trace:
+                  reckoned.lengthFrom === 'routed' && lead?.bare_mm != null
+                    ? explainLength(plan, lead, { bare_mm: lead.bare_mm, cut_mm: lead.cut_mm! })
+                    : reckoned.trace.slice(0, 1),
               }}
               title={wire.label}
               subject="length"

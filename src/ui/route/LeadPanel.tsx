@@ -1,5 +1,5 @@
 'use client'
-import type { LeadFigure } from '@/core/figures'
+import { explainLength, type LeadFigure } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { Button, Choice } from '@/ui/primitives'
@@ -46,7 +46,11 @@ export function LeadPanel({ lead, onPick }: { readonly lead: LeadFigure; readonl
         <p>
           <span className="block text-[13px] text-mute">Cut to</span>
           <FigureButton
-            figure={{ value: lead.cut_mm, unit: 'mm', trace: lead.trace }}
+            figure={{
+              value: lead.cut_mm,
+              unit: 'mm',
+              trace: explainLength(plan, lead, { bare_mm: lead.bare_mm, cut_mm: lead.cut_mm! }),
+            }}
             title={name}
             subject="length as it is cut"
             significant={5}

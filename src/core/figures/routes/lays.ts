@@ -33,6 +33,6 @@ function signatureOf({ leads, lays, plan }: Routes): string {
       `${id}:${laid.spans.map(({ segment, from_mm, to_mm }) => `${segment},${Math.round(from_mm)},${Math.round(to_mm)}`).join(';')}`,
   )
   const cuts = [...lays].map(([wire, { cut_mm }]) => `${wire}=${cut_mm}`)
-  const said = Object.values(plan.raceways).map((raceway) => `${raceway!.name} ${raceway!.warm_C}`)
+  const said = Object.values(plan.raceways).map((raceway) => `${raceway!.warm_C}`)
   return `${ways.join(' ')} ${cuts.join(' ')} ${said.join('|')}`
 }

@@ -1,6 +1,5 @@
-import type { TraceStep } from '@/core/trace'
 import type { CableId, RacewayId, WireId } from '@/core/plan'
-import { cutLength, explainLength, withoutJoints, type LeadRoute, type Routes } from './routes'
+import { cutLength, withoutJoints, type LeadRoute, type Routes } from './routes'
 import { lengthOfWay } from './wayGraph'
 
 /** A piece of a way that a lead lies in: along it, from where it comes in to where it goes out. */
@@ -28,7 +27,6 @@ export interface LeadFigure {
   /** Along its way, taut; null where that is not known. */
   readonly bare_mm: number | null
   readonly cut_mm: number | null
-  readonly trace: readonly TraceStep[]
 }
 
 /** A way with what lies in it. */
@@ -92,7 +90,6 @@ function readOff(routes: Routes): RouteFigures {
     leads: Object.fromEntries(
       leads.map((route): [string, LeadFigure] => {
         const { id, cable, wires, ends, kind, od_mm, isJacketed, laid, isUnmeasured, bare_mm } = route
-        const cut_mm = bare_mm === null ? null : cutLength(plan, route, bare_mm)
         return [
           id,
           {
@@ -108,8 +105,7 @@ function readOff(routes: Routes): RouteFigures {
             drops_mm: laid.drops_mm,
             parts: partsOf(route),
             bare_mm,
-            cut_mm,
-            trace: bare_mm === null ? [] : explainLength(plan, route, { lead: id, bare_mm, cut_mm: cut_mm! }),
+            cut_mm: bare_mm === null ? null : cutLength(plan, route, bare_mm),
           },
         ]
       }),

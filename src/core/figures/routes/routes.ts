@@ -195,21 +195,25 @@ export function cutLength(plan: Plan, route: Pick<LeadRoute, 'parts'>, bare_mm: 
 }
 
 /** How a wire's length came about, way by way. */
-export function explainLength(plan: Plan, route: LeadRoute, { bare_mm, cut_mm }: WireLay): readonly TraceStep[] {
+export function explainLength(
+  plan: Plan,
+  route: Pick<LeadRoute, 'parts' | 'bare_mm'> & { readonly laid: string; readonly drops_mm: readonly [number, number] },
+  { bare_mm, cut_mm }: Pick<WireLay, 'bare_mm' | 'cut_mm'>,
+): readonly TraceStep[] {
   const { slack_percent, cutting } = plan.practice
   const mm = (value: number) => `${formatNumber(value, 4)} mm`
   const moves = movesOn(plan, route.parts)
   return [
     step(
       'Way',
-      route.laid.kind === 'direct'
+      route.laid === 'direct'
         ? `straight from terminal to terminal, ${mm(bare_mm)} along the axes of the box`
         : [
-            ...(route.laid.drops_mm[0] > 0.5 ? [`${mm(route.laid.drops_mm[0])} to the way`] : []),
+            ...(route.drops_mm[0] > 0.5 ? [`${mm(route.drops_mm[0])} to the way`] : []),
             ...route.parts.map(({ raceway, length_mm }) =>
               raceway === null ? `${mm(length_mm)} across` : `${mm(length_mm)} ${plan.raceways[raceway]!.name}`,
             ),
-            ...(route.laid.drops_mm[1] > 0.5 ? [`${mm(route.laid.drops_mm[1])} to the terminal`] : []),
+            ...(route.drops_mm[1] > 0.5 ? [`${mm(route.drops_mm[1])} to the terminal`] : []),
           ].join(' + '),
       'the layout',
     ),

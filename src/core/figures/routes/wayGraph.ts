@@ -253,23 +253,42 @@ class Builder {
       const [first, ...others] = this.stopJoints.filter((joint) => joint.vertex === vertex)
       for (const { line } of others) group[find(line)] = find(first!.line)
     }
-    for (;;) {
-      let best: { i: number; j: number; near: ReturnType<typeof nearest> } | null = null
-      this.lines.forEach((one, i) => {
-        this.lines.slice(i + 1).forEach((other, k) => {
-          const j = i + 1 + k
-          if (one.region !== other.region || find(i) === find(j)) return
-          const near = nearest(one, other)
-          if (!best || near.apart_mm < best.near.apart_mm - 1e-9) best = { i, j, near }
-        })
-      })
-      if (!best) return
-      const { i, j, near } = best as { i: number; j: number; near: ReturnType<typeof nearest> }
-      this.lines[i]!.marks.push(near.onOne)
-      this.lines[j]!.marks.push(near.onOther)
-      this.joints.push({ one: i, onOne: near.onOne, other: j, onOther: near.onOther, apart_mm: near.apart_mm })
-      group[find(i)] = find(j)
+    const byRegion = new Map<Region, number[]>()
+    this.lines.forEach(({ region }, i) => byRegion.set(region, [...(byRegion.get(region) ?? []), i]))
+    for (const members of byRegion.values()) this.spanning(members, find, (i, j) => (group[find(i)] = find(j)))
+  }
+
+  /** The shortest bridges that make ways one (Prim, 1957), of those that nothing joins yet. */
+  private spanning(
+    members: readonly number[],
+    find: (i: number) => number,
+    unite: (i: number, j: number) => void,
+  ): void {
+    const [first, ...others] = members
+    if (first === undefined) return
+    const waiting = new Map(others.map((i) => [i, { by: first, near: this.apart(first, i, find) }]))
+    while (waiting.size > 0) {
+      let next = -1
+      for (const [i, { near }] of waiting)
+        if (next < 0 || near.apart_mm < waiting.get(next)!.near.apart_mm - 1e-9) next = i
+      const { by, near } = waiting.get(next)!
+      waiting.delete(next)
+      if (find(by) !== find(next)) {
+        this.lines[by]!.marks.push(near.onOne)
+        this.lines[next]!.marks.push(near.onOther)
+        this.joints.push({ one: by, onOne: near.onOne, other: next, onOther: near.onOther, apart_mm: near.apart_mm })
+        unite(by, next)
+      }
+      for (const [i, present] of waiting) {
+        const own = this.apart(next, i, find)
+        if (own.apart_mm < present.near.apart_mm - 1e-9) waiting.set(i, { by: next, near: own })
+      }
     }
+  }
+
+  /** Ways that are joined already are no distance apart. */
+  private apart(i: number, j: number, find: (at: number) => number): ReturnType<typeof nearest> {
+    return find(i) === find(j) ? { onOne: 0, onOther: 0, apart_mm: -1 } : nearest(this.lines[i]!, this.lines[j]!)
   }
 
   private readonly joints: { one: number; onOne: number; other: number; onOther: number; apart_mm: number }[] = []

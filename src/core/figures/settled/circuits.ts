@@ -2,8 +2,7 @@ import { AMPACITY } from '@/core/reference'
 import { wireSize, SOLD_SIZES } from '@/core/quantity'
 import type { Plan, TerminalId, Wire, WireFunction } from '@/core/plan'
 import { splitKey, terminalKey, type Conductor, type Model } from '@/core/model'
-import type { Trace } from '@/core/trace'
-import { explainLength, type Routes } from '../routes/routes'
+import type { Routes } from '../routes/routes'
 import type { Air } from './air'
 import { driverOf } from '../switching/driverOf'
 import { servedAtMost, type ServedAtMost } from './fixedLoads'
@@ -18,8 +17,6 @@ export interface Circuit {
   readonly conductor: Conductor
   readonly length_mm: number
   readonly lengthFrom: LengthFrom
-  /** How it came about, where it was laid. */
-  readonly way: Trace
   readonly insulation_C: number
   /** What the insulation stands, whatever the basis tabulates. */
   readonly stands_C: number
@@ -77,7 +74,6 @@ export function describeCircuit(
     conductor,
     length_mm,
     lengthFrom,
-    way: lengthFrom === 'routed' ? explainLength(routes.plan, routes.ofWire.get(conductor.id)!, lay!) : [],
     insulation_C: tabulatedInsulation(plan, wire),
     stands_C: wire.insulation_C ?? plan.practice.insulation_C,
     voltage_V: isMains ? plan.site.mains_V : dc_V || railOf_V(model, conductor) || SIGNAL_V,

@@ -46,7 +46,6 @@ export function describeWire(
       `${formatNumber(length_mm, 4)} mm, ${LENGTH_WORDS[circuit.lengthFrom]}`,
       circuit.lengthFrom === 'assumed' ? COMMON_PRACTICE : 'the plan',
     ),
-    ...circuit.way,
     circuit.known_A !== null
       ? step(
           'Current',

@@ -10,7 +10,7 @@ export interface PackedCircles {
 }
 
 /** Steps of descent times circles: what the search may take, so that its time hangs on the number of circles alone. */
-const SEARCH = 3_500_000
+const SEARCH = 3_000_000
 /** For a picture or a first figure: a per cent or so off. */
 const GLANCE = 120_000
 const MOST_HOPS = 500
