@@ -1,4 +1,4 @@
-import type { Plan } from '@/core/plan'
+import type { Plan, WireEnd } from '@/core/plan'
 import { deviceIdOf, PlanBuilder } from './builder'
 
 export const PATTERNS = ['printer', 'router', 'arm', 'lights'] as const
@@ -280,5 +280,19 @@ const MAKE: Readonly<Record<PatternName, (region: Region) => Plan>> = { printer,
 
 /** A plan to begin from: complete enough to have no stop, meant to be changed. */
 export function startingPattern(name: PatternName, region: Region): Plan {
-  return MAKE[name](region)
+  return withoutInnerLengths(MAKE[name](region))
+}
+
+/** What runs within a box is as long as it is laid there; what leaves it keeps the usual length until it is measured. */
+function withoutInnerLengths(plan: Plan): Plan {
+  const isInside = (end: WireEnd) => end.kind === 'terminal' && plan.devices[end.device]!.place.kind !== 'field'
+  return {
+    ...plan,
+    wires: Object.fromEntries(
+      Object.entries(plan.wires).map(([id, wire]) => [
+        id,
+        isInside(wire!.from) && isInside(wire!.to) ? { ...wire!, length_mm: null } : wire!,
+      ]),
+    ),
+  }
 }

@@ -2,7 +2,7 @@ import { conductorOutside_mm, jacketOutside_mm } from '@/core/conductor'
 import { roughBundle_mm } from '@/core/packing/circles'
 import type { Access, Lead, LeadKind } from '@/core/routing'
 import { landed, type CableId, type DeviceId, type Plan, type TerminalId, type Wire, type WireId } from '@/core/plan'
-import { between, terminalPoint, type PlacedPoint } from './terminalPoints'
+import { between, enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
 import { FREE_mm, type Ways } from './wayGraph'
 
 export interface LeadEnd {
@@ -113,14 +113,19 @@ function leadOf(
   const isOutside = [isField(plan, ends[0].device), isField(plan, ends[1].device)] as const
   // Nobody said where it stands.
   if (places.some((each, k) => each === null && !isOutside[k])) return null
-  const isUnmeasured = ends.some(({ device }, k) => isOutside[k] && !ways.isMeasured(device))
+  const boxes = places.map((at) => (at ? enclosureOf(at.region) : null))
+  const isApart = boxes[0] && boxes[1] && boxes[0] !== boxes[1] && !ways.areJoined(boxes[0], boxes[1])
+  const isUnmeasured = isApart === true || ends.some(({ device }, k) => isOutside[k] && !ways.isMeasured(device))
   const [a, b] = ends.map((end, k): readonly Access[] => {
     const own = places[k]
+    // What is plugged into a wall from outside needs no opening.
+    if (own && isOutside[1 - k] && isInWall(plan, end.device))
+      return [{ kind: 'vertex', vertex: ways.outsideOf(boxes[k]!), length_mm: 0 }]
+    if (own && isApart && k === 1) return [{ kind: 'vertex', vertex: ways.outsideOf(boxes[0]!), length_mm: 0 }]
     if (own) return ways.accessOf(own)
     if (ways.isMeasured(end.device)) return [{ kind: 'vertex', vertex: ways.ofDevice(end.device), length_mm: 0 }]
     // As far as the nearest box of the other end.
-    const other = places[1 - k]
-    const box = other ? (other.region.split('|')[0] as never) : null
+    const box = boxes[1 - k] ?? null
     return box === null ? [] : [{ kind: 'vertex', vertex: ways.outsideOf(box), length_mm: 0 }]
   }) as unknown as readonly [readonly Access[], readonly Access[]]
   const kind = kindOf(plan, cores)
@@ -158,6 +163,13 @@ const place = (plan: Plan, { device, terminal }: LeadEnd) => terminalPoint(plan,
 const isField = (plan: Plan, id: DeviceId): boolean => {
   const { place: at } = plan.devices[id]!
   return at.kind === 'field' || (at.kind === 'socket' && isField(plan, at.device))
+}
+
+/** Set into a wall or a door: its far side is outside. */
+function isInWall(plan: Plan, id: DeviceId): boolean {
+  const { place: at, part } = plan.devices[id]!
+  if (at.kind !== 'face' || plan.parts[part]!.mounting !== 'panel') return false
+  return plan.enclosures[at.enclosure]?.faces[at.face]?.kind !== 'plate'
 }
 
 /** Neighbours are joined straight; so is what lies in a box where no way is drawn. */

@@ -61,6 +61,8 @@ export interface Ways {
   ofDevice(id: DeviceId): number
   /** Where a thing outside can be reached at all. */
   isMeasured(id: DeviceId): boolean
+  /** Whether anybody measured a way from one box to another. */
+  areJoined(one: EnclosureId, other: EnclosureId): boolean
   /** What each vertex is, for pictures: a point in a box, or a place outside. */
   readonly pointOf: ReadonlyMap<number, PlacedPoint>
   readonly spotName: ReadonlyMap<number, string>
@@ -336,6 +338,7 @@ class Builder {
     for (const id of Object.keys(plan.enclosures) as EnclosureId[]) outsideOf(id)
     for (const [id, device] of Object.entries(plan.devices))
       if (device!.place.kind === 'field') ofDevice(id as DeviceId)
+    const groupOf = joinedOutside(this.vertices, segments, this.pointOf)
     const touched = new Set(segments.flatMap(({ a, b }) => [a, b]))
     const graph: WayGraph = { vertexCount: this.vertices, segments, ways: this.ways, openings: this.openings }
     const byRegion = new Map<Region, { lines: number[]; stops: Stop[] }>()
@@ -353,6 +356,7 @@ class Builder {
       outsideOf,
       ofDevice,
       isMeasured: (id) => touched.has(ofDevice(id)),
+      areJoined: (one, other) => groupOf(outsideOf(one)) === groupOf(outsideOf(other)),
       hasWays: (region) => inRegion(region).lines.length > 0,
       accessOf({ region, point }) {
         const own = inRegion(region)
@@ -386,6 +390,18 @@ class Builder {
       },
     }
   }
+}
+
+/** Vertices that ways outside make one; what is within a box does not join boxes. */
+function joinedOutside(
+  count: number,
+  segments: readonly Segment[],
+  inside: ReadonlyMap<number, PlacedPoint>,
+): (vertex: number) => number {
+  const group = Array.from({ length: count }, (_, i) => i)
+  const find = (i: number): number => (group[i] === i ? i : (group[i] = find(group[i]!)))
+  for (const { a, b } of segments) if (!inside.has(a) && !inside.has(b)) group[find(a)] = find(b)
+  return find
 }
 
 function wayOf(plan: Plan, id: RacewayId, raceway: Raceway): Way {

@@ -1,7 +1,7 @@
 import type { LeadRoute } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
-import { leadName, leadSubject, mm } from './leadWords'
+import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
@@ -23,14 +23,15 @@ export const cableLengthWrong = defineRule<{
   find: (context) =>
     context.routes.leads.flatMap((route) => {
       const has_mm = route.cable === null ? null : context.plan.cables[route.cable]!.length_mm
-      if (has_mm === null || route.bare_mm === null || route.laid.kind === 'none') return []
+      const least_mm = leastLength(context, route)
+      if (has_mm === null || least_mm === null || route.laid.kind === 'none') return []
       const lay = context.routes.lays.get(route.wires[0]!)!
       const slack_mm = lay.cut_mm - lay.bare_mm
       const found = (kind: 'short' | 'taut' | 'long') => [
-        { lead: route.id, has_mm, wants_mm: route.bare_mm!, slack_mm, kind },
+        { lead: route.id, has_mm, wants_mm: least_mm, slack_mm, kind },
       ]
-      if (has_mm < route.bare_mm * SURE) return found('short')
-      if (has_mm < route.bare_mm + Math.min(slack_mm, 20)) return found('taut')
+      if (has_mm < least_mm * SURE) return found('short')
+      if (has_mm < least_mm + Math.min(slack_mm, 20)) return found('taut')
       return has_mm > lay.cut_mm + SURPLUS_mm && has_mm > lay.cut_mm * SURPLUS ? found('long') : []
     }),
   word: ({ lead, has_mm, wants_mm, kind }, context) => {

@@ -1,4 +1,4 @@
-import type { LeadRoute } from '@/core/figures'
+import { terminalPoint, type LeadRoute } from '@/core/figures'
 import type { CableId, RacewayId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { Context } from '../../context'
@@ -36,4 +36,11 @@ export function motionOf(context: Context, id: RacewayId): 'still' | 'hinge' | '
   const { kind, motion } = context.plan.raceways[id]!
   if (motion !== null) return motion
   return kind === 'hinge-loop' ? 'hinge' : kind === 'chain' || kind === 'loop' ? 'chain' : 'still'
+}
+
+/** What a lead needs at the very least: along its way, or where it hangs free as the crow flies. */
+export function leastLength(context: Context, route: LeadRoute): number | null {
+  if (route.bare_mm === null || route.laid.kind !== 'direct') return route.bare_mm
+  const [a, b] = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal)?.point)
+  return a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z) : route.bare_mm
 }

@@ -15,10 +15,17 @@ const drawnIn = (context: Context): ReadonlySet<EnclosureId> =>
     ),
   )
 
+/** Whether anything is drawn that only leads ask for: a way with two ends, or a lead's own choice. */
+const isLed = ({ plan }: Context): boolean =>
+  Object.values(plan.raceways).some((raceway) => raceway!.ends !== null) ||
+  [...Object.values(plan.cables), ...Object.values(plan.wires)].some((led) => led!.route !== null)
+
 interface Fact {
   readonly lead: LeadRoute['id']
   readonly cause: Cause
   readonly blank: RacewayId | null
+  /** Nobody led anything through ways so far: it is not drawn yet, and not forgotten. */
+  readonly isEarly: boolean
 }
 
 export const noWay = defineRule<Fact>({
@@ -28,22 +35,23 @@ export const noWay = defineRule<Fact>({
   source: SOURCES.practice,
   find: (context) => {
     const drawn = drawnIn(context)
+    const isEarly = !isLed(context)
     return context.routes.leads.flatMap((route): Fact[] => {
       if (route.laid.kind !== 'none' && route.laid.despite !== 'blank') return []
       const places = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal))
       if (!places.some((at) => at && drawn.has(enclosureOf(at.region)))) return []
       if (route.laid.despite === 'blank') {
         const blank = waysOn(route).find((id) => context.plan.raceways[id]!.isBlanked === true) ?? null
-        return [{ lead: route.id, cause: 'blanked', blank }]
+        return [{ lead: route.id, cause: 'blanked', blank, isEarly: false }]
       }
       const isOut = route.isOutside.some(Boolean)
       const [a, b] = places
       const isOneBox = a && b && enclosureOf(a.region) === enclosureOf(b.region)
       const cause: Cause = isOut || !isOneBox ? 'opening' : a.region === b.region ? 'apart' : 'hinge'
-      return [{ lead: route.id, cause, blank: null }]
+      return [{ lead: route.id, cause, blank: null, isEarly }]
     })
   },
-  word: ({ lead, cause, blank }, context) => {
+  word: ({ lead, cause, blank, isEarly }, context) => {
     const route = context.routes.byId.get(lead)!
     const name = leadName(context, route)
     const words: Readonly<Record<Cause, { readonly what: string; readonly why: string }>> = {
@@ -64,6 +72,6 @@ export const noWay = defineRule<Fact>({
         why: 'What keeps the ways for others, or stops short, leaves none for it. Draw a duct that both ends reach.',
       },
     }
-    return { subjects: [leadSubject(route)], alike: cause, ...words[cause] }
+    return { subjects: [leadSubject(route)], alike: cause, ...(isEarly ? { severity: 'note' } : {}), ...words[cause] }
   },
 })

@@ -1,7 +1,7 @@
 import { SOURCES } from '@/core/reference'
 import type { WireId } from '@/core/plan'
 import { defineRule } from '../../types'
-import { mm } from './leadWords'
+import { leastLength, mm } from './leadWords'
 
 export const pieceTooShort = defineRule<{
   readonly wire: WireId
@@ -18,9 +18,10 @@ export const pieceTooShort = defineRule<{
     context.wires.flatMap(({ id, wire }) => {
       const lay = context.routes.lays.get(id)
       const has_mm = wire.measured_mm ?? (wire.cable === null ? wire.length_mm : null)
-      return lay && has_mm !== null && has_mm < lay.bare_mm
-        ? [{ wire: id, has_mm, wants_mm: lay.bare_mm, isCut: wire.measured_mm !== null }]
-        : []
+      if (!lay || has_mm === null) return []
+      const route = context.routes.ofWire.get(id)!
+      const wants_mm = route.laid.kind === 'direct' ? leastLength(context, route)! : lay.bare_mm
+      return has_mm < wants_mm ? [{ wire: id, has_mm, wants_mm, isCut: wire.measured_mm !== null }] : []
     }),
   word: ({ wire, has_mm, wants_mm, isCut }, context) => ({
     // What was only meant to be so long is corrected before it is cut.
