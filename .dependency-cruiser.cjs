@@ -10,7 +10,8 @@ const only = (name, from, allowed) => ({
   },
 })
 
-const RECKONERS = 'geometry|circuit|conductor|supply|protection|switching|pixels|heat|drilling|packing|routing|cutting|termination'
+const RECKONERS =
+  'geometry|circuit|conductor|supply|protection|switching|pixels|heat|drilling|packing|routing|cutting|termination'
 
 module.exports = {
   forbidden: [

@@ -1,9 +1,9 @@
 import type { Trial } from '@/core/evaluate'
 import type { Rail, Scenario } from '@/core/figures'
 import type { Proposal } from '@/core/joining'
-import type { Command, Plan } from '@/core/plan'
+import type { Command, EnclosureId, Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
-import type { FromWorker, ToWorker } from './messages'
+import type { FromWorker, LedEdits, ToWorker } from './messages'
 
 /** Asks one question in a worker of its own, which ends with the answer, or when it is no longer wanted. */
 function askOnce<T>(
@@ -35,6 +35,19 @@ export const proposeSizes = (plan: Plan, signal: AbortSignal): Promise<readonly 
 /** Proposes wires for what is not joined yet. */
 export const proposeWires = (plan: Plan, signal: AbortSignal): Promise<Proposal | Error> =>
   askOnce({ type: 'wire', requestId: 1, plan }, (data) => (data.type === 'wired' ? data.proposal : null), signal)
+
+/** Proposes ways in a box, or a gland for each lead that leaves it. */
+export const proposeLeading = (
+  plan: Plan,
+  enclosure: EnclosureId,
+  what: 'ways' | 'glands',
+  signal: AbortSignal,
+): Promise<LedEdits | Error> =>
+  askOnce(
+    { type: 'lead', requestId: 1, plan, enclosure, what },
+    (data) => (data.type === 'led' ? data.led : null),
+    signal,
+  )
 
 /** Tries an edit before it is taken. */
 export const tryEdit = (plan: Plan, commands: readonly Command[], signal: AbortSignal): Promise<Trial | Error> =>

@@ -1,4 +1,4 @@
 export { arrangePlate } from './arrangePlate'
-export { play, proposeSizes, proposeWires, tryEdit } from './askOnce'
+export { play, proposeLeading, proposeSizes, proposeWires, tryEdit } from './askOnce'
 export { ReckonClient, type Evaluated } from './reckonClient'
 export { workOutSum } from './workOutSum'

@@ -4,9 +4,15 @@ import type { ArrangeProgress, ArrangeRequest, Arrangement } from '@/core/packin
 import type { Trial } from '@/core/evaluate'
 import type { Rail, Scenario } from '@/core/figures'
 import type { Proposal } from '@/core/joining'
-import type { Command, Plan } from '@/core/plan'
+import type { Command, DeviceId, EnclosureId, Plan } from '@/core/plan'
 import type { SizeEdit } from '@/core/proposals'
 import type { Difference } from './difference'
+
+/** Edits that lead wires along ways, and the things for which there was no room. */
+export interface LedEdits {
+  readonly commands: readonly Command[]
+  readonly left: readonly DeviceId[]
+}
 
 /** What crosses between the page and its reckoning worker. */
 export type ToWorker =
@@ -14,6 +20,14 @@ export type ToWorker =
   | { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Difference }
   | { readonly type: 'size-all'; readonly requestId: number; readonly plan: Plan }
   | { readonly type: 'wire'; readonly requestId: number; readonly plan: Plan }
+  /** Ways where there is none, or a gland for each lead that leaves. */
+  | {
+      readonly type: 'lead'
+      readonly requestId: number
+      readonly plan: Plan
+      readonly enclosure: EnclosureId
+      readonly what: 'ways' | 'glands'
+    }
   /** What an edit would make worse. */
   | { readonly type: 'try'; readonly requestId: number; readonly plan: Plan; readonly commands: readonly Command[] }
   /** What every rail is like in a situation. */
@@ -32,6 +46,7 @@ export type FromWorker =
   | { readonly type: 'settled'; readonly requestId: number; readonly evaluation: Difference }
   | { readonly type: 'sized'; readonly requestId: number; readonly edits: readonly SizeEdit[] }
   | { readonly type: 'wired'; readonly requestId: number; readonly proposal: Proposal }
+  | { readonly type: 'led'; readonly requestId: number; readonly led: LedEdits }
   | { readonly type: 'tried'; readonly requestId: number; readonly trial: Trial }
   | { readonly type: 'played'; readonly requestId: number; readonly rails: readonly Rail[] }
   | { readonly type: 'failed'; readonly requestId: number; readonly message: string }

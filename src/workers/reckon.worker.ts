@@ -1,11 +1,11 @@
 import { evaluate, tryOut, type Evaluation } from '@/core/evaluate'
 import { lookAlikeSteps } from '@/core/lookAlikes'
-import { playScenario } from '@/core/figures'
+import { playScenario, reckon } from '@/core/figures'
 import { proposeWiring } from '@/core/joining'
 import type { Plan } from '@/core/plan'
-import { sizeAll } from '@/core/proposals'
+import { proposeGlands, proposeWays, sizeAll } from '@/core/proposals'
 import { differenceOf, keepAlike, withDifference } from './difference'
-import type { FromWorker, ToWorker } from './messages'
+import type { FromWorker, LedEdits, ToWorker } from './messages'
 
 const send = (message: FromWorker) => self.postMessage(message)
 
@@ -48,6 +48,13 @@ function tellSettled(requestId: number, evaluation: Evaluation): void {
   known = next
 }
 
+function leadAlong({ plan: asked, enclosure, what }: Extract<ToWorker, { type: 'lead' }>): LedEdits {
+  const reckoning = reckon(asked)
+  return what === 'ways'
+    ? { commands: proposeWays(asked, reckoning, enclosure), left: [] }
+    : proposeGlands(asked, reckoning, enclosure)
+}
+
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   const started = performance.now()
   clearTimeout(later)
@@ -55,6 +62,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     const { requestId } = data
     if (data.type === 'size-all') send({ type: 'sized', requestId, edits: sizeAll(data.plan) })
     else if (data.type === 'wire') send({ type: 'wired', requestId, proposal: proposeWiring(data.plan) })
+    else if (data.type === 'lead') send({ type: 'led', requestId, led: leadAlong(data) })
     else if (data.type === 'try') send({ type: 'tried', requestId, trial: tryOut(data.plan, data.commands) })
     else if (data.type === 'play') send({ type: 'played', requestId, rails: playScenario(data.plan, data.scenario) })
     else {

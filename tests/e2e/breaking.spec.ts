@@ -60,7 +60,7 @@ test.describe('breaking the demo', () => {
     await expectStops(page, 1)
     const what = page.getByRole('region', { name: 'What to mend here' })
     await expect(what).toContainText('Wire not protected by its fuse')
-    await expect(what).toContainText('0.75 mm², carries 6.88 A; behind F2.F2, 15 A blade fuse it must carry 15 A')
+    await expect(what).toContainText('0.75 mm², carries 8.6 A; behind F2.F2, 15 A blade fuse it must carry 15 A')
     await what.getByRole('button', { name: 'Fit 4 A in F2' }).click()
     await expectStops(page, 0)
   })

@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useState } from 'react'
 import type { EnclosureId, RacewayId, RacewayKind } from '@/core/plan'
-import { proposeGlands, proposeWays } from '@/core/proposals'
 import { FindingCard } from '@/ui/panels'
 import { Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import { proposeLeading } from '@/workers'
 import { AddWay, type WayDraft } from './AddWay'
 import { LeadPanel } from './LeadPanel'
 import { OutsideMap, outsideWays } from './OutsideMap'
@@ -36,6 +36,7 @@ export function RouteStage() {
   const [picked, setPicked] = useState<string | null>(null)
   const [draft, setDraft] = useState<WayDraft | null>(null)
   const [isAll, setAll] = useState(false)
+  const [working, setWorking] = useState<AbortController | null>(null)
   const [message, setMessage] = useState<string | null>(null)
   // A finding leads here with what it is about.
   useEffect(() => {
@@ -52,23 +53,24 @@ export function RouteStage() {
   const known = Object.values(routes?.leads ?? {})
   const measured = known.filter(({ bare_mm }) => bare_mm !== null).length
   const isOutsideTool = tool !== null && OUTSIDE_TOOLS.includes(tool)
-  const proposals = () => {
-    if (!enclosure || !evaluation) return
-    const commands = proposeWays(plan, evaluation.reckoning, enclosure)
-    if (commands.length > 0) edit(`Draw ${commands.length} ways`, ...commands)
-    setMessage(commands.length === 0 ? 'Every lead in this box has its way' : null)
-  }
-  const glands = () => {
-    if (!enclosure || !evaluation) return
-    const { commands, left } = proposeGlands(plan, evaluation.reckoning, enclosure)
-    if (commands.length > 0) edit('A gland for each lead', ...commands)
-    setMessage(
-      left.length > 0
-        ? `The bottom has no room left for ${left.map((id) => plan.devices[id]!.tag).join(', ')}`
-        : commands.length === 0
-          ? 'Every lead that leaves this box has its gland'
-          : null,
-    )
+  const propose = async (what: 'ways' | 'glands') => {
+    if (!enclosure) return
+    const stop = new AbortController()
+    setWorking(stop)
+    setMessage(null)
+    const led = await proposeLeading(plan, enclosure, what, stop.signal)
+    setWorking(null)
+    if (stop.signal.aborted) return
+    if (led instanceof Error) return setMessage(led.message)
+    const { commands, left } = led
+    if (commands.length > 0)
+      edit(what === 'ways' ? `Draw ${commands.length} ways` : 'A gland for each lead', ...commands)
+    if (left.length > 0)
+      setMessage(`The bottom has no room left for ${left.map((id) => plan.devices[id]!.tag).join(', ')}`)
+    else if (commands.length === 0)
+      setMessage(
+        what === 'ways' ? 'Every lead in this box has its way' : 'Every lead that leaves this box has its gland',
+      )
   }
   const draw = (kind: RacewayKind) => {
     setDraft(null)
@@ -89,12 +91,23 @@ export function RouteStage() {
           </p>
         </div>
         <div className="flex flex-wrap gap-1.5">
-          <Button look="main" onClick={proposals} disabled={!enclosure || !evaluation}>
-            Propose ways
-          </Button>
-          <Button onClick={glands} disabled={!enclosure || !evaluation}>
-            Glands for all leads
-          </Button>
+          {working ? (
+            <>
+              <p role="status" className="self-center text-[14px] text-mute">
+                Looking for ways …
+              </p>
+              <Button onClick={() => working.abort()}>Stop looking</Button>
+            </>
+          ) : (
+            <>
+              <Button look="main" onClick={() => void propose('ways')} disabled={!enclosure || !evaluation}>
+                Propose ways
+              </Button>
+              <Button onClick={() => void propose('glands')} disabled={!enclosure || !evaluation}>
+                Glands for all leads
+              </Button>
+            </>
+          )}
         </div>
       </header>
       <div className="mb-2 flex flex-wrap items-center gap-1.5" role="group" aria-label="Draw">
