@@ -1,6 +1,5 @@
 /** What a lead carries, as far as it matters who lies beside it. */
-export const LEAD_KINDS = ['mains', 'motor', 'power', 'earth', 'signal', 'probe'] as const
-export type LeadKind = (typeof LEAD_KINDS)[number]
+export type LeadKind = 'mains' | 'motor' | 'power' | 'earth' | 'signal' | 'probe'
 
 /** What leads lie in or go through. */
 export interface Way {

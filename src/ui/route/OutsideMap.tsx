@@ -3,6 +3,7 @@ import { useMemo, useRef, useState, type PointerEvent } from 'react'
 import type { Plan, RacewayId, WaySpot } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { useRoom } from '@/ui/room'
+import { pressed } from './pressed'
 import { KIND_WORDS, leadCount, spotWords, TONE_COLOUR, toneOf } from './wayWords'
 
 const STEP_X = 230
@@ -85,11 +86,7 @@ export function OutsideMap({
             aria-pressed={picked === id}
             className="cursor-pointer outline-none focus-visible:[&>path]:[stroke-dasharray:2_2]"
             onClick={() => onPick(id)}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return
-              event.preventDefault()
-              onPick(id)
-            }}
+            onKeyDown={pressed(() => onPick(id))}
           >
             <title>{label}</title>
             <path

@@ -7,6 +7,7 @@ import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayI
 import { formatNumber } from '@/core/quantity'
 import { useRoom } from '@/ui/room'
 import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
+import { pressed } from './pressed'
 import {
   alongWay,
   freeName,
@@ -115,11 +116,7 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
             aria-pressed={picked === id}
             className="cursor-pointer outline-none [&:focus-visible_.outline]:[stroke-width:3]"
             onClick={() => (tool ? undefined : onPick(id))}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return
-              event.preventDefault()
-              onPick(id)
-            }}
+            onKeyDown={pressed(() => onPick(id))}
           >
             <title>{label}</title>
             {shape.outline(picked === id)}

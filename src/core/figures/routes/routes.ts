@@ -3,6 +3,7 @@ import { layLeads, leadArea, type Laid, type Span } from '@/core/routing'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { CableId, Plan, RacewayId, WireId } from '@/core/plan'
 import { leadsOf, type LeadEnd, type PlannedLead } from './leadsOf'
+import { allowedFill_percent, sectionArea_mm2 } from './section'
 import { terminalPoint } from './terminalPoints'
 import { FREE_mm, waysOf, type Ways } from './wayGraph'
 
@@ -263,16 +264,14 @@ function fillsOf(
       }
       return { segment, leads: [...new Set(lying.map(({ route }) => route.id))] }
     })
-    const { kind, width_mm, height_mm, fillLimit_percent } = raceway!
-    const isRound = ['gland', 'grommet', 'hole', 'conduit', 'sleeve'].includes(kind)
-    const whole_mm2 = isRound ? (Math.PI * width_mm * width_mm) / 4 : width_mm * height_mm
-    const hasSection = whole_mm2 > 0 && !['stretch', 'loop', 'hinge-loop', 'clip-line'].includes(kind)
+    const area_mm2 = sectionArea_mm2(raceway!)
+    const together = [...new Set(fullest)]
     fills.set(key, {
       raceway: key,
       leads: [...all],
-      fill_percent: hasSection ? (100 * Math.max(0, most)) / whole_mm2 : null,
-      limit_percent: fillLimit_percent,
-      fullest: [...new Set(fullest)].map((route) => route.id),
+      fill_percent: area_mm2 === null ? null : (100 * Math.max(0, most)) / area_mm2,
+      limit_percent: allowedFill_percent(raceway!, together.length),
+      fullest: together.map((route) => route.id),
       pieces,
     })
   }

@@ -1,7 +1,6 @@
 import { footprint, intoEnclosure } from '@/core/geometry'
 import { spotsOf } from '@/core/outline'
 import {
-  PLATE_STANDS_OFF_mm,
   type Device,
   type DeviceId,
   type Enclosure,
@@ -12,7 +11,7 @@ import {
   type TerminalId,
 } from '@/core/plan'
 import { sideOf } from '../space/layout'
-import { liftOf } from '../space/space'
+import { liftOf, plateIn } from '../space/space'
 
 /** In an enclosure: across as seen from the front, down, and outward from the back. */
 export interface Point {
@@ -41,11 +40,7 @@ export function pointOn(enclosure: Enclosure, face: FaceId, x_mm: number, y_mm: 
     { left_mm: x_mm, right_mm: x_mm, top_mm: y_mm, bottom_mm: y_mm },
     [inward_mm, inward_mm],
     enclosure.inner,
-    {
-      left_mm: data.left_mm ?? (enclosure.inner.width_mm - data.width_mm) / 2,
-      top_mm: data.top_mm ?? (enclosure.inner.height_mm - data.height_mm) / 2,
-      standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm,
-    },
+    plateIn(enclosure, face),
   )
   return { x: box.x[0], y: box.y[0], z: box.z[0] }
 }

@@ -2,6 +2,7 @@ import { chainOf, hingeLoop, type Access, type Segment, type Way, type WayGraph 
 import { glandThread } from '@/core/reference'
 import type { DeviceId, EnclosureId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
 import { sideOf } from '../space/layout'
+import { allowedFill_percent, sectionArea_mm2 } from './section'
 import {
   between,
   enclosureOf,
@@ -17,8 +18,8 @@ import {
 export const FREE_mm = 150
 /** Ways whose bodies come this near are one. */
 const JOINED_mm = 25
-/** Full to the brim a way still holds only so much of its section: leads are round. */
-const WHOLE_percent = 100
+/** While leads are laid, how many there will be is not known: a table by count is read for several. */
+const SEVERAL = 3
 
 /** Ways that lie along a line on a face. */
 const LINEAR: ReadonlySet<Raceway['kind']> = new Set([
@@ -63,9 +64,6 @@ export interface Ways {
   isMeasured(id: DeviceId): boolean
   /** Whether anybody measured a way from one box to another. */
   areJoined(one: EnclosureId, other: EnclosureId): boolean
-  /** What each vertex is, for pictures: a point in a box, or a place outside. */
-  readonly pointOf: ReadonlyMap<number, PlacedPoint>
-  readonly spotName: ReadonlyMap<number, string>
 }
 
 const knownWays = new WeakMap<object, { readonly key: readonly unknown[]; readonly ways: Ways }>()
@@ -88,7 +86,6 @@ class Builder {
   private readonly lines: Line[] = []
   private readonly stops: Stop[] = []
   private readonly pointOf = new Map<number, PlacedPoint>()
-  private readonly spotName = new Map<number, string>()
   private readonly named = new Map<string, number>()
   private readonly ways = new Map<string, Way>()
   private readonly openings = new Set<string>()
@@ -128,9 +125,7 @@ class Builder {
   }
 
   private vertexOfSpot(name: string): number {
-    const at = this.vertex(`spot ${name.trim().toLowerCase()}`)
-    this.spotName.set(at, name.trim())
-    return at
+    return this.vertex(`spot ${name.trim().toLowerCase()}`)
   }
 
   private stopAt(region: Region, point: Point): number {
@@ -351,8 +346,6 @@ class Builder {
     for (const stop of stops) inRegion(stop.region).stops.push(stop)
     return {
       graph,
-      pointOf: this.pointOf,
-      spotName: this.spotName,
       outsideOf,
       ofDevice,
       isMeasured: (id) => touched.has(ofDevice(id)),
@@ -405,20 +398,14 @@ function joinedOutside(
 }
 
 function wayOf(plan: Plan, id: RacewayId, raceway: Raceway): Way {
-  const { kind, width_mm, height_mm, fillLimit_percent, carries, isDivided, isBlanked, thread } = raceway
+  const { kind, carries, isDivided, isBlanked, thread } = raceway
   const gland = kind === 'gland' && thread !== null ? glandThread(thread) : null
   const largest = gland === null ? null : largestInsert(gland.clampMax_mm)
-  const hasRoom = kind !== 'stretch' && kind !== 'loop' && kind !== 'hinge-loop' && kind !== 'clip-line'
-  const isRound = OPENINGS.has(kind) || kind === 'conduit' || kind === 'sleeve'
-  const whole_mm2 = isRound ? (Math.PI * width_mm * width_mm) / 4 : width_mm * height_mm
+  const area_mm2 = sectionArea_mm2(raceway)
   return {
     id,
     room_mm2:
-      gland !== null
-        ? largest
-        : hasRoom && whole_mm2 > 0
-          ? (whole_mm2 * Math.min(WHOLE_percent, fillLimit_percent)) / 100
-          : null,
+      gland !== null ? largest : area_mm2 === null ? null : (area_mm2 * allowedFill_percent(raceway, SEVERAL)) / 100,
     isSingle: kind === 'gland' && raceway.hasInsert !== true,
     clamps: gland === null ? null : { min_mm: gland.clampMin_mm, max_mm: gland.clampMax_mm },
     carries,

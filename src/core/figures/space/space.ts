@@ -53,11 +53,17 @@ function depthOf(device: Device, part: Part, isPlate: boolean): readonly [number
 
 function bodyOf(enclosure: Enclosure, face: FaceId, rect: Rect, inward: readonly [number, number]): Box3 {
   const data = enclosure.faces[face]!
-  return intoEnclosure(sideOf(data), data.kind === 'plate', rect, inward, enclosure.inner, {
-    left_mm: data.left_mm ?? (enclosure.inner.width_mm - data.width_mm) / 2,
-    top_mm: data.top_mm ?? (enclosure.inner.height_mm - data.height_mm) / 2,
+  return intoEnclosure(sideOf(data), data.kind === 'plate', rect, inward, enclosure.inner, plateIn(enclosure, face))
+}
+
+/** Where a plate is in its enclosure, in the middle where nobody said. */
+export function plateIn({ inner, faces }: Enclosure, face: FaceId) {
+  const data = faces[face]!
+  return {
+    left_mm: data.left_mm ?? (inner.width_mm - data.width_mm) / 2,
+    top_mm: data.top_mm ?? (inner.height_mm - data.height_mm) / 2,
     standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm,
-  })
+  }
 }
 
 /** The body of a device as it would stand at a place on a face. */

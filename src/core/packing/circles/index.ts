@@ -7,7 +7,7 @@ export {
   type BundleAnswer,
   type LeadItem,
 } from './bundle'
-export { bundleCalculator, leadItems, MOST_LEADS } from './calculator'
+export { bundleCalculator, leadItems } from './calculator'
 export { packCircles, type PackedCircles } from './packCircles'
 export { drawer } from './drawer'
 export { roughBundle_mm } from './rough'

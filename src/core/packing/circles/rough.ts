@@ -2,7 +2,7 @@
 const EQUAL: readonly number[] = [
   0, 1, 2, 2.155, 2.415, 2.702, 3, 3, 3.305, 3.614, 3.814, 3.924, 4.03, 4.237, 4.329, 4.522, 4.616, 4.793, 4.864, 4.864,
 ]
-/** Of a circle that mixed leads fill. */
+/** Of a circle that mixed leads fill; common practice. */
 const FILLED = 0.74
 
 /** About how thick a bundle gets, without searching: for ties, jackets and first looks. Exact for one and two. */

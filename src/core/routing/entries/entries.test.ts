@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { GLAND_THREADS } from '@/core/reference'
-import { chooseGland, fillDuct } from '.'
+import { chooseGland, conduitFill_percent, fillDuct } from '.'
 
 describe('a duct', () => {
   it('is filled by the area of its leads', () => {
@@ -52,4 +52,17 @@ describe('a gland', () => {
       expect(hole_mm - thread_mm).toBeLessThan(1)
     }
   })
+})
+
+describe('a conduit', () => {
+  /** NEC chapter 9, table 1 and its note 4 for nipples of 24 in (609.6 mm) at most; from memory. */
+  it.each([
+    [1, 2000, 53],
+    [2, 2000, 31],
+    [3, 2000, 40],
+    [9, 610, 40],
+    [9, 600, 60],
+  ])('with %d leads over %d mm may be filled to %d %%', (leads, length_mm, percent) =>
+    expect(conduitFill_percent(leads, length_mm)).toBe(percent),
+  )
 })

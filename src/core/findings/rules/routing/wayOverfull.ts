@@ -1,12 +1,9 @@
 import type { RacewayId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
-import { isAtMost } from '@/core/quantity'
+import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
+import { CONDUIT_SOURCE } from '@/core/routing/entries'
 import { defineRule } from '../../types'
 import { leadList, wayName } from './leadWords'
-
-/** NEC chapter 9, table 1: of a conduit's section, by how many lie in it. */
-const CONDUIT_percent = (leads: number) => (leads === 1 ? 53 : leads === 2 ? 31 : 40)
 
 const KINDS: Readonly<Record<string, string>> = {
   duct: 'Duct',
@@ -26,16 +23,16 @@ export const wayOverfull = defineRule<{
   severity: 'caution',
   title: 'A way overfull',
   stage: 'route',
-  source: SOURCES.necChapter9,
+  // Of a conduit the table is named beside it.
+  source: SOURCES.practice,
   find: (context) =>
     [...context.routes.fills.values()].flatMap(({ raceway, fill_percent, limit_percent, fullest }) => {
       const { kind } = context.plan.raceways[raceway]!
       // What a clamp takes is told by its range.
       if (fill_percent === null || kind === 'gland' || fullest.length === 0) return []
-      const allowed = kind === 'conduit' ? Math.min(limit_percent, CONDUIT_percent(fullest.length)) : limit_percent
-      return isAtMost(fill_percent, allowed)
+      return isAtMost(fill_percent, limit_percent)
         ? []
-        : [{ raceway, fill_percent, limit_percent: allowed, leads: fullest.length }]
+        : [{ raceway, fill_percent, limit_percent, leads: fullest.length }]
     }),
   word: ({ raceway, fill_percent, limit_percent, leads }, context) => {
     const { kind, width_mm, height_mm } = context.plan.raceways[raceway]!
@@ -44,7 +41,7 @@ export const wayOverfull = defineRule<{
     return {
       subjects: [{ kind: 'raceway', id: raceway }],
       what: `${wayName(context, raceway)} is ${formatNumber(fill_percent)} % full and ${formatNumber(limit_percent)} % is the most: ${leads} leads at its fullest (${leadList(context, fullest)})`,
-      why: `${KINDS[kind] ?? 'It'} of ${formatNumber(width_mm)} × ${formatNumber(height_mm)} mm: what is pressed together gets warm, is pinched by the cover${kind === 'chain' ? ', rubs and twists with each stroke' : ''}, and nothing can be added. Take it wider, lay some leads another way, or draw a second one beside it.`,
+      why: `${KINDS[kind] ?? 'It'} of ${formatNumber(width_mm)} × ${formatNumber(height_mm)} mm: what is pressed together gets warm, is pinched by the cover${kind === 'chain' ? ', rubs and twists with each stroke' : ''}, and nothing can be added. Take it wider, lay some leads another way, or draw a second one beside it.${kind === 'conduit' ? ` So many in a conduit: ${CONDUIT_SOURCE}.` : ''}`,
       fixes: [
         {
           label: `Make it ${wider} mm wide`,
