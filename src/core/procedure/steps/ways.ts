@@ -46,7 +46,7 @@ export function waySteps(
         phase: 'tie',
         title: `${raceway.name}: ${leads.length === 1 ? 'one lead' : `${leads.length} leads`}${count > 0 ? `, ${count} holds` : ''}`,
         lines: [
-          `In this order, what lies at the bottom first: ${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : ''}.`,
+          `${raceway.kind === 'chain' ? 'Side by side, uncrossed' : 'In this order, what lies at the bottom first'}: ${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ` and ${names.length - MOST_NAMED} more` : ''}.`,
           ...holds.map(holdWords),
           ...(holds.some(({ kind }) => kind === 'tie' || kind === 'clip' || kind === 'clamp')
             ? ['Hold it loosely until every lead is in, then firm: snug, and not biting into a jacket.']
