@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chooseFerrule } from '.'
+import { chooseFerrule, treatEnd } from '.'
 
 describe('a ferrule', () => {
   /** Colours of DIN 46228-4 and of the older French code; sleeves for gauges by custom. From memory. */
@@ -33,5 +33,24 @@ describe('a ferrule', () => {
     const { result } = chooseFerrule({ size, code: 'DIN 46228-4', twin })
     expect(result).toMatchObject({ feasible: false, colour: null, sleeve_mm: null })
     expect(result.reasons).toHaveLength(1)
+  })
+})
+
+describe('two wires in one sleeve at the bench', () => {
+  it('have the sleeve that the calculator names', () => {
+    const { what, strip_mm } = treatEnd({
+      clamp: 'screw',
+      clampSize_mm: null,
+      torque_Nm: null,
+      strip_mm: null,
+      size: '2.5 mm²',
+      construction: 'stranded',
+      screwEnds: 'ferrule',
+      ferruleCode: 'DIN 46228-4',
+      wanted: 'twin-ferrule',
+    })
+    const { result } = chooseFerrule({ size: '2.5 mm²', code: 'DIN 46228-4', twin: true })
+    expect(what).toBe(`Twin ferrule 2 × 2.5 · ${result.sleeve_mm}, ${result.colour}`)
+    expect(strip_mm).toBe(result.strip_mm)
   })
 })

@@ -1,6 +1,14 @@
 import type { Clamp, Treatment } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
-import { cite, ferruleSizeFor, INSULATED_CRIMPS, sleeveFor, SOURCES, type FerruleCode } from '@/core/reference'
+import {
+  cite,
+  ferruleSizeFor,
+  INSULATED_CRIMPS,
+  sleeveFor,
+  SOURCES,
+  twinSleeve_mm,
+  type FerruleCode,
+} from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import { COLLAR_mm } from './ferrule'
 
@@ -100,7 +108,7 @@ function usualTreatment({ clamp, construction, screwEnds, size, strip_mm }: Trea
 type Made = Pick<EndTreatment, 'what' | 'strip_mm' | 'sleeve_mm' | 'colour' | 'die' | 'look' | 'trace'>
 type Maker = (request: TreatEndRequest, reasons: string[]) => Made
 
-const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
+const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm, wanted }, reasons) => {
   const row = ferruleSizeFor(size)
   if (!row) {
     reasons.push(
@@ -117,14 +125,18 @@ const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
     }
   }
   const colour = row.colour[ferruleCode]
-  const fitting_mm = sleeveFor(row, strip_mm)
+  const isTwin = wanted === 'twin-ferrule'
+  const twin_mm = isTwin ? twinSleeve_mm(row.area_mm2) : null
+  if (isTwin && twin_mm === null)
+    reasons.push(`no twin ferrule is customary for two of ${size}; they are sold for 2 × 0.5 to 2 × 16 mm²`)
+  const fitting_mm = twin_mm ?? sleeveFor(row, strip_mm)
   if (fitting_mm === null)
     reasons.push(
       `the clamp takes ${formatNumber(strip_mm!)} mm of bare conductor, and no sleeve of ${row.area_mm2} mm² is so short; clamp the strands bare, or cut the sleeve after crimping`,
     )
   const sleeve_mm = fitting_mm ?? row.sleeve_mm
   return {
-    what: `Ferrule ${row.area_mm2} · ${sleeve_mm}, ${colour}`,
+    what: `${isTwin ? 'Twin ferrule 2 × ' : 'Ferrule '}${row.area_mm2} · ${sleeve_mm}, ${colour}`,
     strip_mm: sleeve_mm + COLLAR_mm,
     sleeve_mm,
     colour,
@@ -133,7 +145,7 @@ const ferruleMaker: Maker = ({ size, ferruleCode, strip_mm }, reasons) => {
     trace: [
       step(
         'Ferrule',
-        `${size} takes a ${row.area_mm2} mm² sleeve, ${sleeve_mm} mm long${strip_mm === null ? '' : `, the longest that does not stand out of a clamp for ${formatNumber(strip_mm)} mm`}`,
+        `${isTwin ? `two of ${size} take` : `${size} takes`} a ${row.area_mm2} mm² sleeve, ${sleeve_mm} mm long${strip_mm === null || isTwin ? '' : `, the longest that does not stand out of a clamp for ${formatNumber(strip_mm)} mm`}`,
         wireSize(size).series === 'AWG' ? COMMON_PRACTICE : cite(SOURCES.din46228),
       ),
       step(
