@@ -115,7 +115,12 @@ export const ROUTE_SAMPLES = {
       () => clay({ type: 'updateCable', id: own('E2'), changes: { length_mm: 900 } }),
       () => clay({ type: 'updateCable', id: own('E2'), changes: { length_mm: 9000 } }),
     ],
-    good: [() => clay(), () => clay({ type: 'updateCable', id: own('E2'), changes: { length_mm: cutOf('E2') } })],
+    good: [
+      () => clay(),
+      () => clay({ type: 'updateCable', id: own('E2'), changes: { length_mm: cutOf('E2') } }),
+      () =>
+        clay({ type: 'updateCable', id: own('E2'), changes: { length_mm: 9000, restLies: 'coiled under the tray' } }),
+    ],
   },
   'piece-too-short': {
     bad: [() => clay(wire('w21', { measured_mm: 100 })), () => clay(wire('w21', { length_mm: 100 }))],

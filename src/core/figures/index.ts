@@ -12,7 +12,7 @@ export type { EndTreatment } from '@/core/termination'
 export { racewayRect, sideOf } from './space/layout'
 export { boxAt, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
-export { cutLength, explainLength, type LeadRoute, type Routes, type WayFill } from './routes/routes'
+export { cutLength, explainLength, hasSurplus, type LeadRoute, type Routes, type WayFill } from './routes/routes'
 export {
   isLeaf,
   pointOn,

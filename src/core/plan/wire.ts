@@ -130,5 +130,7 @@ export const cable = z.strictObject({
   leadsOf: unknown(deviceId),
   /** Ways that it must take, where a person chose them: an opening, a duct. */
   route: unknown(list(racewayId, 50)),
+  /** Of one much longer than its way: where the rest of it lies. */
+  restLies: unknown(text(120)),
 })
 export type Cable = z.output<typeof cable>

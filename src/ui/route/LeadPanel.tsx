@@ -1,8 +1,8 @@
 'use client'
-import { explainLength, type LeadFigure } from '@/core/figures'
+import { explainLength, hasSurplus, type LeadFigure } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { Button, Choice } from '@/ui/primitives'
+import { Button, Choice, CommitField } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
 import { endsOf, INTO_WALL, shortName } from './wayWords'
 
@@ -17,6 +17,10 @@ export function LeadPanel({ lead, onPick }: { readonly lead: LeadFigure; readonl
   )
   const chosen = route?.find((id) => openings.includes(id)) ?? ''
   const leaves = lead.parts.some(({ raceway }) => raceway && openings.includes(raceway)) || lead.laid === 'none'
+  const bought = lead.cable === null ? undefined : plan.cables[lead.cable]
+  const has_mm = bought?.length_mm ?? null
+  const rest_mm =
+    has_mm !== null && lead.cut_mm !== null && hasSurplus(has_mm, lead.cut_mm) ? has_mm - lead.cut_mm : null
   const choose = (value: string) => {
     const next = [...(route ?? []).filter((id) => !openings.includes(id)), ...(value ? [value as RacewayId] : [])]
     const changes = { route: next.length > 0 ? next : null }
@@ -109,6 +113,20 @@ export function LeadPanel({ lead, onPick }: { readonly lead: LeadFigure; readonl
           onChoose={choose}
         />
       ) : null}
+      {rest_mm === null ? null : (
+        <CommitField
+          label={`Where the rest of it lies, ${formatNumber(rest_mm, 3)} mm`}
+          hint="Such as: coiled behind the plate, away from mains."
+          value={bought!.restLies ?? ''}
+          onCommit={(text) =>
+            edit(`Where the rest of ${name} lies`, {
+              type: 'updateCable',
+              id: lead.cable!,
+              changes: { restLies: text.trim() === '' ? null : text.trim() },
+            })[0]?.message ?? null
+          }
+        />
+      )}
       {lead.cable === null ? (
         <Button onClick={() => open({ kind: 'wire', id: lead.wires[0]! })}>Open {name}</Button>
       ) : null}

@@ -16,6 +16,14 @@ const CUT_STEP_mm = 5
 /** Of long and trim: at the least so much over. */
 const TRIM_mm = 150
 
+/** So much more than is wanted lies somewhere. Common practice. */
+const SURPLUS_mm = 400
+const SURPLUS = 1.5
+
+/** Whether a ready-made length leaves enough over that it wants a place. */
+export const hasSurplus = (has_mm: number, wanted_mm: number): boolean =>
+  has_mm > wanted_mm + SURPLUS_mm && has_mm > wanted_mm * SURPLUS
+
 /** One way of a lead's route. */
 export interface WayPart {
   readonly raceway: RacewayId | null

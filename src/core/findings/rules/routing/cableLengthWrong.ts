@@ -1,13 +1,10 @@
-import type { LeadRoute } from '@/core/figures'
+import { hasSurplus, type LeadRoute } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
-/** So much more than is wanted lies somewhere. */
-const SURPLUS_mm = 400
-const SURPLUS = 1.5
 
 export const cableLengthWrong = defineRule<{
   readonly lead: LeadRoute['id']
@@ -32,7 +29,8 @@ export const cableLengthWrong = defineRule<{
       ]
       if (has_mm < least_mm * SURE) return found('short')
       if (has_mm < least_mm + Math.min(slack_mm, 20)) return found('taut')
-      return has_mm > lay.cut_mm + SURPLUS_mm && has_mm > lay.cut_mm * SURPLUS ? found('long') : []
+      const hasPlace = context.plan.cables[route.cable!]!.restLies !== null
+      return !hasPlace && hasSurplus(has_mm, lay.cut_mm) ? found('long') : []
     }),
   word: ({ lead, has_mm, wants_mm, kind }, context) => {
     const route = context.routes.byId.get(lead)!
