@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import { QueryTypes } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
 import { PLAN_VERSION } from '@/core/plan'
 import { connect } from './dataFile'
 import { reading, type Database } from './database'
-import { inPieces } from './sql'
+import { PHOTO_TYPES, readPicture, type PhotoType } from '@/formats/photo'
+import { readPhotoFile, writePhotoFile } from './photoStore'
+import { inPieces, run, sqlMoment } from './sql'
 
 /** All data in one file: JSON, a record a line, so that it is written and read as a stream. */
 const FORMAT = 'glad-rafter-data'
@@ -65,11 +67,33 @@ const LOG = z.strictObject({
   planId: id,
   entryId: text,
   step: text,
-  kind: z.enum(['signed', 'withdrawn']),
+  kind: z.enum(['signed', 'withdrawn', 'failed', 'noted']),
   facts: text,
   reading: z.number().nullable(),
   unit: text.nullable(),
   note: text,
+  at: moment,
+  took_min: z.number().nullable().default(null),
+  meter: text.nullable().default(null),
+  photos: text.default('[]'),
+  deviation: text.nullable().default(null),
+})
+/** A picture's name, and the picture itself in base 64. */
+const PHOTO = z.strictObject({
+  id: z.string().regex(/^[0-9a-f]{32}$/, { error: 'must be 32 hexadecimal digits' }),
+  planId: id,
+  type: z.enum(PHOTO_TYPES),
+  size: whole,
+  at: moment,
+  data: z.base64(),
+})
+const KEPT = z.strictObject({ id, document: text, updatedAt: moment, deletedAt: moment.nullable() })
+const MOVE = z.strictObject({
+  moveId: text,
+  itemId: id,
+  amount: z.number(),
+  why: text,
+  planId: id.nullable(),
   at: moment,
 })
 
@@ -88,6 +112,10 @@ const line = z.union([
   z.strictObject({ stack: STACK }),
   z.strictObject({ log: LOG }),
   z.strictObject({ part: PART }),
+  z.strictObject({ photo: PHOTO }),
+  z.strictObject({ stock: KEPT }),
+  z.strictObject({ move: MOVE }),
+  z.strictObject({ tool: KEPT }),
   z.strictObject({ end: z.strictObject({ lines: z.number() }) }),
 ])
 const head = z.strictObject({
@@ -104,7 +132,11 @@ const TABLES = [
     'planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under, format',
   ],
   ['stack', 'stacks', 'planId, author, undoTop, redoTop'],
-  ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at'],
+  ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at, took_min, meter, photos, deviation'],
+  ['photo', 'photos', 'id, planId, type, size, at'],
+  ['stock', 'stock', 'id, document, updatedAt, deletedAt'],
+  ['move', 'stockMoves', 'moveId, itemId, amount, why, planId, at'],
+  ['tool', 'tools', 'id, document, updatedAt, deletedAt'],
   ['part', 'parts', 'id, name, version, document, updatedAt, deletedAt'],
 ] as const
 
@@ -135,8 +167,10 @@ async function* linesOf(db: Database, now: Date): AsyncGenerator<string> {
         )
         for (const { rowid, ...row } of rows) {
           after = rowid
+          const record = key === 'photo' ? withPicture(db, row as unknown as PhotoRecord) : row
+          if (record === null) continue
           lines += 1
-          yield `${JSON.stringify({ [key]: tidy(row) })}\n`
+          yield `${JSON.stringify({ [key]: tidy(record) })}\n`
         }
         if (rows.length < PAGE) break
       }
@@ -146,6 +180,17 @@ async function* linesOf(db: Database, now: Date): AsyncGenerator<string> {
     await sequelize.query('COMMIT').catch(() => undefined)
     await sequelize.close()
   }
+}
+
+interface PhotoRecord {
+  readonly id: string
+  readonly type: PhotoType
+}
+
+/** A picture whose file is gone is left out; what the logbook says of it stays. */
+function withPicture(db: Database, row: PhotoRecord): Record<string, unknown> | null {
+  const bytes = readPhotoFile(db.file, row.id, row.type)
+  return bytes && { ...row, data: bytes.toString('base64') }
 }
 
 /** All data as a stream. */
@@ -179,13 +224,27 @@ type Rows = {
   readonly stack: z.output<typeof STACK>[]
   readonly log: z.output<typeof LOG>[]
   readonly part: z.output<typeof PART>[]
+  readonly photo: z.output<typeof PHOTO>[]
+  readonly stock: z.output<typeof KEPT>[]
+  readonly move: z.output<typeof MOVE>[]
+  readonly tool: z.output<typeof KEPT>[]
 }
 export type Taking =
   { readonly kind: 'taken'; readonly taken: TakenIn } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
 
 /** Reads every line before anything is written; a file that was cut off is refused. */
 function readArchive(content: string): Rows | readonly Issue[] {
-  const rows: Rows = { plan: [], edit: [], stack: [], log: [], part: [] }
+  const rows: Rows = {
+    plan: [],
+    edit: [],
+    stack: [],
+    log: [],
+    part: [],
+    photo: [],
+    stock: [],
+    move: [],
+    tool: [],
+  }
   let isWhole = false
   let number = 0
   for (let from = 0; from < content.length;) {
@@ -216,6 +275,10 @@ function readArchive(content: string): Rows | readonly Issue[] {
     else if ('stack' in record) rows.stack.push(record.stack)
     else if ('log' in record) rows.log.push(record.log)
     else if ('part' in record) rows.part.push(record.part)
+    else if ('photo' in record) rows.photo.push(record.photo)
+    else if ('stock' in record) rows.stock.push(record.stock)
+    else if ('move' in record) rows.move.push(record.move)
+    else if ('tool' in record) rows.tool.push(record.tool)
     else isWhole = record.end.lines === number - 2
   }
   if (number === 0) return [{ path: '', message: 'is empty' }]
@@ -229,18 +292,54 @@ function readArchive(content: string): Rows | readonly Issue[] {
       ]
 }
 
+/** Stock and tools: what is here stays, unless what was saved is later; moves are added where they are missing. */
+async function takeWorkshop(writer: Sequelize, rows: Rows): Promise<void> {
+  for (const [table, list] of [
+    ['stock', rows.stock],
+    ['tools', rows.tool],
+  ] as const)
+    for (const { id: name, document, updatedAt, deletedAt } of list)
+      await run(
+        writer,
+        `INSERT INTO ${table} (id, document, updatedAt, deletedAt) VALUES (?1, ?2, ?3, ?4)
+         ON CONFLICT (id) DO UPDATE SET document = excluded.document, updatedAt = excluded.updatedAt,
+         deletedAt = excluded.deletedAt WHERE excluded.updatedAt > ${table}.updatedAt`,
+        [name, document, sqlMoment(new Date(updatedAt)), deletedAt === null ? null : sqlMoment(new Date(deletedAt))],
+      )
+  for (const { moveId, itemId, amount, why, planId, at } of rows.move)
+    await run(
+      writer,
+      'INSERT OR IGNORE INTO stockMoves (moveId, itemId, amount, why, planId, at) VALUES (?1, ?2, ?3, ?4, ?5, ?6)',
+      [moveId, itemId, amount, why, planId, sqlMoment(new Date(at))],
+    )
+}
+
 /** Takes saved data in, all or nothing. What is here stays as it is; records of a plan that is here already are added where they are missing. */
 export async function takeAll(db: Database, content: string): Promise<Taking> {
   const rows = readArchive(content)
   if (!('plan' in rows)) return { kind: 'refused', issues: rows }
   const known = new Set(rows.plan.map((plan) => plan.id))
-  const stray = [...rows.edit, ...rows.stack, ...rows.log].find(({ planId }) => !known.has(planId))
+  const stray = [...rows.edit, ...rows.stack, ...rows.log, ...rows.photo].find(({ planId }) => !known.has(planId))
   if (stray)
     return {
       kind: 'refused',
       issues: [{ path: '', message: `holds a record of the plan ${stray.planId}, which is not in it` }],
     }
-  return db.write(async ({ Plan, Edit, Stack, Log, OwnPart }) => {
+  for (const { id: name, type, data } of rows.photo) {
+    const read = readPicture(Buffer.from(data, 'base64'))
+    if (read.kind === 'refused' || read.type !== type)
+      return {
+        kind: 'refused',
+        issues: [
+          {
+            path: '',
+            message: `holds a picture ${name} that is none: ${read.kind === 'refused' ? read.why : 'of another type'}`,
+          },
+        ],
+      }
+  }
+  return db.write(async ({ Plan, Edit, Stack, Log, OwnPart }, writer) => {
+    await takeWorkshop(writer, rows)
     // A part that is here stays as it is, unless the saved one is later.
     for (const part of rows.part) {
       const here = await OwnPart.findOne({ where: { id: part.id } })
@@ -286,6 +385,16 @@ export async function takeAll(db: Database, content: string): Promise<Taking> {
     const outdated = new Set(edits.flatMap(({ planId, format }) => (format === PLAN_VERSION ? [] : [planId])))
     const stacks = moved(rows.stack).filter(({ planId }) => fresh.has(planId) && !outdated.has(planId))
     for (const piece of inPieces(stacks)) await Stack.bulkCreate([...piece])
+    for (const { data, planId, ...photo } of rows.photo) {
+      writePhotoFile(db.file, photo.id, photo.type, Buffer.from(data, 'base64'))
+      await run(writer, 'INSERT OR IGNORE INTO photos (id, planId, type, size, at) VALUES (?1, ?2, ?3, ?4, ?5)', [
+        photo.id,
+        idOf.get(planId)!,
+        photo.type,
+        photo.size,
+        sqlMoment(new Date(photo.at)),
+      ])
+    }
     const before = await Log.count()
     const entries = moved(rows.log).map((row) => ({ ...row, at: new Date(row.at) }))
     for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })

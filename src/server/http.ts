@@ -2,7 +2,14 @@ import type * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
 
 /** Largest request bodies, bytes. */
-export const LIMITS = { plan: 4_000_000, edit: 4_000_000, small: 100_000, data: 256_000_000 } as const
+export const LIMITS = {
+  plan: 4_000_000,
+  edit: 4_000_000,
+  small: 100_000,
+  photo: 4_200_000,
+  bundle: 96_000_000,
+  data: 256_000_000,
+} as const
 
 /** Not to be kept; nor to be compressed, which takes longer on the way to the same machine than it saves. */
 export const FRESH = { 'cache-control': 'no-store, no-transform' } as const

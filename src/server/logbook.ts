@@ -1,4 +1,4 @@
-import type { LogEntry } from '@/core/procedure'
+import { draftEntry, type LogDraft, type LogEntry } from '@/core/procedure'
 import { reading, type Database } from './database'
 import type { LogRow } from './models'
 
@@ -19,13 +19,29 @@ export class Logbook {
   }
 
   /** Null when there is no such plan. The same `entryId` twice is answered alike and written once. */
-  async append(planId: string, entry: Omit<LogEntry, 'at'>, at: Date = this.now()): Promise<LogEntry | null> {
+  async append(
+    planId: string,
+    draft: LogDraft & Pick<LogEntry, 'entryId'>,
+    at: Date = this.now(),
+  ): Promise<LogEntry | null> {
+    const entry = { ...draftEntry(draft), entryId: draft.entryId }
     return this.db.write(async ({ Plan, Log }) => {
       if (!(await Plan.findOne({ where: { id: planId, deletedAt: null }, attributes: ['id'] }))) return null
       const known = await Log.findOne({ where: { planId, entryId: entry.entryId } })
       if (known) return entryOf(known)
-      return entryOf(await Log.create({ ...entry, planId, facts: JSON.stringify(entry.facts), at }))
+      return entryOf(await Log.create({ ...rowOf(planId, entry), at }))
     })
+  }
+}
+
+/** An entry as its row holds it. */
+export function rowOf(planId: string, { facts, photos, deviation, ...entry }: Omit<LogEntry, 'at'>) {
+  return {
+    ...entry,
+    planId,
+    facts: JSON.stringify(facts),
+    photos: JSON.stringify(photos),
+    deviation: deviation === null ? null : JSON.stringify(deviation),
   }
 }
 
@@ -39,5 +55,9 @@ function entryOf(row: LogRow): LogEntry {
     unit: row.unit,
     note: row.note,
     at: row.at.toISOString(),
+    took_min: row.took_min,
+    meter: row.meter,
+    photos: JSON.parse(row.photos) as string[],
+    deviation: row.deviation === null ? null : (JSON.parse(row.deviation) as LogEntry['deviation']),
   }
 }

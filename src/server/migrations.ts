@@ -133,6 +133,57 @@ const MIGRATIONS: readonly Migration[] = [
       )
     },
   },
+  {
+    name: '005-bench-record-photographs-stock',
+    async up(query, transaction) {
+      const optionalText = { type: DataTypes.TEXT, allowNull: true }
+      await query.addColumn('logbook', 'took_min', { type: DataTypes.DOUBLE, allowNull: true }, { transaction })
+      await query.addColumn('logbook', 'meter', optionalText, { transaction })
+      await query.addColumn(
+        'logbook',
+        'photos',
+        { type: DataTypes.TEXT, allowNull: false, defaultValue: '[]' },
+        { transaction },
+      )
+      await query.addColumn('logbook', 'deviation', optionalText, { transaction })
+      /** The picture itself lies beside the data file under its name. */
+      await query.createTable(
+        'photos',
+        {
+          id: { type: DataTypes.STRING, primaryKey: true },
+          planId: { type: DataTypes.STRING, allowNull: false, references: { model: 'plans', key: 'id' } },
+          type: text,
+          size: { type: DataTypes.INTEGER, allowNull: false },
+          at: moment,
+        },
+        { transaction },
+      )
+      const kept = {
+        id: { type: DataTypes.STRING, primaryKey: true },
+        document: text,
+        updatedAt: moment,
+        deletedAt: { type: DataTypes.DATE, allowNull: true },
+      }
+      await query.createTable('stock', kept, { transaction })
+      /** What came and went: appended to, never changed. What is there is their sum. */
+      await query.createTable(
+        'stockMoves',
+        {
+          id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+          moveId: text,
+          itemId: { type: DataTypes.STRING, allowNull: false, references: { model: 'stock', key: 'id' } },
+          amount: { type: DataTypes.DOUBLE, allowNull: false },
+          why: text,
+          planId: { type: DataTypes.STRING, allowNull: true },
+          at: moment,
+        },
+        { transaction },
+      )
+      await query.addIndex('stockMoves', ['moveId'], { unique: true, name: 'stock_moves_move', transaction })
+      await query.addIndex('stockMoves', ['itemId'], { name: 'stock_moves_item', transaction })
+      await query.createTable('tools', kept, { transaction })
+    },
+  },
 ]
 
 export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)

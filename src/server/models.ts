@@ -7,6 +7,7 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize'
+import type { LogEntry } from '@/core/procedure'
 
 export interface PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
   id: string
@@ -52,12 +53,17 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   planId: string
   entryId: string
   step: string
-  kind: 'signed' | 'withdrawn'
+  kind: LogEntry['kind']
   facts: string
   reading: number | null
   unit: string | null
   note: string
   at: Date
+  took_min: number | null
+  meter: string | null
+  /** Names of pictures, as JSON; so is the deviation. */
+  photos: string
+  deviation: string | null
 }
 
 /** A part that a person made, on a shelf across plans. */
@@ -132,6 +138,10 @@ export function defineModels(sequelize: Sequelize): Models {
         unit: STRING,
         note: TEXT,
         at: DATE,
+        took_min: DOUBLE,
+        meter: TEXT,
+        photos: TEXT,
+        deviation: TEXT,
       },
       options('logbook'),
     ),

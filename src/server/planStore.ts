@@ -1,3 +1,4 @@
+import { rowOf } from './logbook'
 import { randomUUID } from 'node:crypto'
 import { Op, type Sequelize } from 'sequelize'
 import type { Issue } from '@/core/calculator'
@@ -175,12 +176,7 @@ export class PlanStore {
           lastEdit: '',
           createId,
         })
-        const entries = logbook.map((entry) => ({
-          ...entry,
-          planId: id,
-          facts: JSON.stringify(entry.facts),
-          at: new Date(entry.at),
-        }))
+        const entries = logbook.map(({ at: moment, ...entry }) => ({ ...rowOf(id, entry), at: new Date(moment) }))
         for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
       }
       const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [

@@ -7,6 +7,8 @@ export interface DrillingMethod {
   /** Small enough to be led by, before the size itself; null where the bit leads itself. */
   readonly pilot_mm: number | null
   readonly tool: string
+  /** Marked, made and deburred, the tool in hand. */
+  readonly each_min: number
   /** Step of the bit that stops short of or at the size; null where no step bit serves. */
   readonly stepTo_mm: number | null
   readonly steps: readonly string[]
@@ -74,6 +76,7 @@ export function drillingMethod({
         {
           pilot_mm: pilotFor(2 * shape.flat_mm),
           tool: 'drill and half-round file, or a D punch',
+          each_min: 6,
           stepTo_mm: stepUpTo(2 * shape.flat_mm),
         },
         ...flat,
@@ -81,7 +84,7 @@ export function drillingMethod({
     if (d <= TWIST_mm) {
       const pilot_mm = pilotFor(d)
       return finish(
-        { pilot_mm, tool: `twist drill ${d} mm`, stepTo_mm: null },
+        { pilot_mm, tool: `twist drill ${d} mm`, stepTo_mm: null, each_min: 1 },
         ...(pilot_mm === null ? [] : [`Pilot ${pilot_mm} mm`]),
         `Drill ${d} mm`,
       )
@@ -89,7 +92,7 @@ export function drillingMethod({
     const step_mm = stepUpTo(d)
     if (step_mm !== null && d - step_mm <= FILED_mm && thickness_mm <= STEP_HEIGHT_mm)
       return finish(
-        { pilot_mm: SELF_LED_mm, tool: `step bit to ${step_mm} mm`, stepTo_mm: step_mm },
+        { pilot_mm: SELF_LED_mm, tool: `step bit to ${step_mm} mm`, stepTo_mm: step_mm, each_min: 2 },
         `Pilot ${SELF_LED_mm} mm`,
         `Step bit to ${step_mm} mm${d > step_mm ? `, file to ${d} mm` : ''}`,
       )
@@ -98,6 +101,7 @@ export function drillingMethod({
       {
         pilot_mm: isPunched ? TWIST_mm : 6,
         tool: isPunched ? `punch or hole saw ${d} mm` : `hole saw ${d} mm`,
+        each_min: 4,
         stepTo_mm: null,
       },
       isPunched ? `Pilot ${TWIST_mm} mm for the punch’s bolt` : 'Pilot 6 mm leads the saw',
@@ -107,7 +111,7 @@ export function drillingMethod({
   const least = shape.kind === 'slot' ? shape.width_mm : Math.min(shape.width_mm, shape.height_mm)
   if (shape.kind === 'slot')
     return finish(
-      { pilot_mm: pilotFor(least), tool: 'drill and file', stepTo_mm: null },
+      { pilot_mm: pilotFor(least), tool: 'drill and file', stepTo_mm: null, each_min: 6 },
       `Drill ${least} mm at both ends, ${shape.length_mm - least} mm between centres, and file out what is between`,
     )
   const corner_mm = Math.min(TWIST_mm, Math.max(SELF_LED_mm, 2 * shape.corner_mm, Math.min(8, least / 3)))
@@ -115,6 +119,7 @@ export function drillingMethod({
     {
       pilot_mm: SELF_LED_mm,
       tool: METAL[material] ? 'nibbler or saw, and file' : 'fine saw and file',
+      each_min: METAL[material] ? 15 : 10,
       stepTo_mm: null,
     },
     `Drill ${Math.round(corner_mm * 10) / 10} mm just inside the four corners`,

@@ -111,7 +111,7 @@ function findings(before: Worked, after: Worked): readonly Followed[] {
 
 function steps(before: Worked, after: Worked): readonly Followed[] {
   const [own, now] = [before, after].map(
-    ({ evaluation }) => new Map(evaluation.procedure.map((each) => [each.id, each])),
+    ({ evaluation }) => new Map(evaluation.procedure.flatMap(({ acts }) => acts.map((each) => [each.id, each]))),
   )
   return [...new Set([...own!.keys(), ...now!.keys()])].flatMap((id): Followed[] => {
     const [was, is] = [own!.get(id), now!.get(id)]

@@ -7,12 +7,12 @@ import { colourName, type Plan, type WireEnd, type WireId } from '@/core/plan'
 import type { Reckoning, WireReckoning } from '@/core/figures'
 import { ferruleSizeFor } from '@/core/reference'
 import { checksum } from './facts'
-import type { Step } from './types'
+import type { Act } from './types'
 
 type Facts = Readonly<Record<string, string>>
 
 /** How the first release would have written the facts of a step today. */
-export function firstReleaseFacts(plan: Plan, reckoning: Reckoning): (step: Step) => Facts {
+export function firstReleaseFacts(plan: Plan, reckoning: Reckoning): (step: Act) => Facts {
   const known = new Map<string, Facts>()
   const wireFacts = (id: WireId): Facts => {
     let facts = known.get(id)

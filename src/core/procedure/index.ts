@@ -1,7 +1,20 @@
+export { BATCH_BY, batchesOf, savedWords, toolChanges, type Batch, type BatchBy } from './batches'
+export { benchEnds, endId, type BenchEnd } from './ends'
 export { FACTS_VERSION } from './facts'
 export { firstReleaseFacts } from './firstRelease'
-export { logEntry } from './logEntry'
-export { orderSteps } from './order'
-export { planSteps } from './planSteps'
-export { judgeReading, progressOf, type LogEntry, type SignOff, type StepStatus } from './progress'
-export { PHASES, type ExpectedReading, type Phase, type Step } from './types'
+export { counted, planSteps, tagList } from './grouping'
+export { deviation, draftEntry, logEntry, MOST_PHOTOS, type Deviation, type LogDraft, type LogEntry } from './logEntry'
+export { orderActs } from './orderActs'
+export { planActs } from './planActs'
+export {
+  endStandings,
+  impossibleReading,
+  judgeReading,
+  progressOf,
+  type EndStatus,
+  type SignOff,
+  type Standing,
+  type StepStatus,
+} from './progress'
+export { PHASES, type Act, type ActEnd, type ExpectedReading, type Phase, type Step, type StepPlace } from './types'
+export { chainOfSteps, eveningOf, paceOf, timeLeft, TOGETHER_WORDS, type EveningPart, type TimeLeft } from './evening'

@@ -1,11 +1,37 @@
 import * as z from 'zod'
-import { clientId } from '@/core/plan'
+import { clientId, wireId } from '@/core/plan'
+
+/** Most pictures in one line of the logbook. */
+export const MOST_PHOTOS = 6
+
+const photoId = z.string().regex(/^[0-9a-f]{32}$/, { error: 'must be the name of a picture that was sent' })
+
+/** What was made otherwise than planned: said in words, and where it can be, as the plan would hold it. */
+export const deviation = z.discriminatedUnion('what', [
+  z.strictObject({
+    what: z.literal('length'),
+    wire: wireId,
+    /** As it was cut. */
+    length_mm: z
+      .number({ error: 'must be a number' })
+      .positive({ error: 'must be above 0' })
+      .max(100_000, { error: 'must be 100,000 mm (100 m) or less' }),
+  }),
+  z.strictObject({
+    what: z.literal('size'),
+    wire: wireId,
+    size: z.string().min(1, { error: 'must not be empty' }).max(20, { error: 'must be 20 characters or fewer' }),
+  }),
+  z.strictObject({ what: z.literal('other') }),
+])
+export type Deviation = z.output<typeof deviation>
 
 /** A line of the logbook as it comes from outside: the same schema in the browser, on the server and in files. */
 export const logEntry = z.strictObject({
+  /** Chosen by the browser, so that an entry sent twice is written once. */
   entryId: clientId,
   step: z.string().min(1, { error: 'must not be empty' }).max(200, { error: 'must be 200 characters or fewer' }),
-  kind: z.enum(['signed', 'withdrawn']),
+  kind: z.enum(['signed', 'withdrawn', 'failed', 'noted']),
   facts: z
     .record(
       z.string().max(200, { error: 'must be 200 characters or fewer' }),
@@ -19,5 +45,37 @@ export const logEntry = z.strictObject({
     .nullable(),
   unit: z.string().max(8, { error: 'must be 8 characters or fewer' }).nullable(),
   note: z.string().max(2000, { error: 'must be 2000 characters or fewer' }),
+  /** ISO 8601. */
   at: z.iso.datetime({ error: 'must be a moment such as 2026-11-26T09:30:00.000Z' }),
+  /** Minutes from when it was opened at the bench; null where nobody can say. */
+  took_min: z
+    .number({ error: 'must be a number' })
+    .min(0, { error: 'must be 0 or more' })
+    .max(1440, { error: 'must be a day or less' })
+    .nullable()
+    .default(null),
+  /** What it was measured with. */
+  meter: z.string().max(80, { error: 'must be 80 characters or fewer' }).nullable().default(null),
+  photos: z
+    .array(photoId)
+    .max(MOST_PHOTOS, { error: `must be ${MOST_PHOTOS} pictures or fewer` })
+    .default([]),
+  deviation: deviation.nullable().default(null),
+})
+export type LogEntry = z.output<typeof logEntry>
+
+/** What a person writes; the rest is nothing. */
+export type LogDraft = Pick<LogEntry, 'step' | 'kind'> & Partial<Omit<LogEntry, 'entryId' | 'at' | 'step' | 'kind'>>
+
+/** A whole line from what differs. */
+export const draftEntry = (draft: LogDraft): Omit<LogEntry, 'entryId' | 'at'> => ({
+  facts: {},
+  reading: null,
+  unit: null,
+  note: '',
+  took_min: null,
+  meter: null,
+  photos: [],
+  deviation: null,
+  ...draft,
 })

@@ -1,62 +1,139 @@
 import { FACTS_VERSION } from './facts'
-import type { Step } from './types'
+import type { Act, ActEnd, Step } from './types'
 
-/** A line of the logbook about a step, newest last. */
+/** A line of the logbook about an act or an end, newest last. */
 export interface SignOff {
   readonly step: string
-  readonly kind: 'signed' | 'withdrawn'
+  /** `failed`: it was tried and did not hold; `noted`: something is said, and nothing done or undone. */
+  readonly kind: 'signed' | 'withdrawn' | 'failed' | 'noted'
   readonly facts: Readonly<Record<string, string>>
 }
 
-/** A sign-off as the logbook keeps it. */
-export interface LogEntry extends SignOff {
-  /** Chosen by the browser, so that an entry sent twice is written once. */
-  readonly entryId: string
-  readonly reading: number | null
-  readonly unit: string | null
-  readonly note: string
-  /** ISO 8601. */
-  readonly at: string
+export type StepStatus = 'open' | 'ready' | 'done' | 'redo'
+export interface Standing {
+  readonly status: StepStatus
+  readonly changed: readonly string[]
+}
+export type EndStatus = 'open' | 'good' | 'failed' | 'redo'
+
+type FirstFacts = (act: Act) => Readonly<Record<string, string>>
+
+/** The last line about each thing that says it is done or is not, and how late it came. */
+function lastLines(log: readonly SignOff[]): ReadonlyMap<string, { readonly entry: SignOff; readonly at: number }> {
+  const last = new Map<string, { entry: SignOff; at: number }>()
+  log.forEach((entry, at) => {
+    if (entry.kind !== 'noted') last.set(entry.step, { entry, at })
+  })
+  return last
 }
 
-export type StepStatus = 'open' | 'ready' | 'done' | 'redo'
-
 /**
- * Where each step stands. Signed off under other facts than today's: to be redone, with what changed. What an earlier release
- * signed is compared with what that release would write today.
+ * Where each act and each step stands, by their ids. Signed off under other facts than today's: to be redone, with what
+ * changed. What an earlier release signed is compared with what that release would write today. An act whose ends are all
+ * tugged is done; one whose end failed later than it was signed is not.
  */
 export function progressOf(
   steps: readonly Step[],
   log: readonly SignOff[],
-  asFirstReleased: (step: Step) => Readonly<Record<string, string>> = ({ facts }) => facts,
-): ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }> {
-  const last = new Map<string, SignOff>()
-  for (const entry of log) last.set(entry.step, entry)
-  const result = new Map<string, { status: StepStatus; changed: readonly string[] }>()
-  const isDone = (id: string) => result.get(id)?.status === 'done'
-  const present = new Set(steps.map(({ id }) => id))
-  for (const step of steps) {
-    const entry = last.get(step.id)
-    if (entry?.kind === 'signed') {
-      const now = entry.facts.version === FACTS_VERSION ? step.facts : asFirstReleased(step)
-      const keys = new Set([...Object.keys(now), ...Object.keys(entry.facts)])
-      const changed = [...keys].filter((key) => now[key] !== entry.facts[key])
-      result.set(
-        step.id,
-        changed.length === 0
-          ? { status: 'done', changed: [] }
-          : {
-              status: 'redo',
-              changed: changed.map((key) => changeWords(key, entry.facts[key], now[key])),
-            },
-      )
-    } else
-      result.set(step.id, {
-        status: step.after.every((id) => !present.has(id) || isDone(id)) ? 'ready' : 'open',
+  asFirstReleased: FirstFacts = ({ facts }) => facts,
+): ReadonlyMap<string, Standing> {
+  const last = lastLines(log)
+  const result = new Map<string, Standing>()
+  const acts = steps.flatMap((step) => step.acts)
+  for (const act of acts) {
+    const standing = standingOf(act, last, asFirstReleased)
+    if (standing) result.set(act.id, standing)
+  }
+  const present = new Set(acts.map(({ id }) => id))
+  const isDone = (id: string) => !present.has(id) || result.get(id)?.status === 'done'
+  const done = new Set(acts.filter(({ id }) => isDone(id)).map(({ id }) => id))
+  for (const { id, after } of acts)
+    if (!result.has(id))
+      result.set(id, {
+        status: after.every((other) => !present.has(other) || done.has(other)) ? 'ready' : 'open',
         changed: [],
       })
-  }
+  for (const step of steps) result.set(step.id, together(step, result))
   return result
+}
+
+/** Null while nobody signed it. */
+function standingOf(act: Act, last: ReturnType<typeof lastLines>, asFirstReleased: FirstFacts): Standing | null {
+  const own = last.get(act.id)
+  const ends = act.ends.map((end) => ({ end, line: last.get(end.id) }))
+  if (own?.entry.kind === 'signed') {
+    const now = own.entry.facts.version === FACTS_VERSION ? act.facts : asFirstReleased(act)
+    const changed = changesBetween(own.entry.facts, now)
+    // An end that was tugged anew under today's facts needs no second signature of its wire.
+    const isMadeAnew = changed.length > 0 && ends.length > 0 && ends.every(({ end, line }) => isGood(end, line, own.at))
+    if (changed.length > 0 && !isMadeAnew) return { status: 'redo', changed }
+    const isUndone = ends.some(({ line }) => line !== undefined && line.at > own.at && line.entry.kind !== 'signed')
+    return isUndone ? null : { status: 'done', changed: [] }
+  }
+  if (ends.length === 0) return null
+  const from = own?.at ?? -1
+  if (ends.every(({ end, line }) => isGood(end, line, from))) return { status: 'done', changed: [] }
+  const changed = ends.flatMap(({ end, line }) =>
+    line && line.at > from && line.entry.kind === 'signed'
+      ? changesBetween(line.entry.facts, factsFor(end, line.entry))
+      : [],
+  )
+  return changed.length > 0 ? { status: 'redo', changed: [...new Set(changed)] } : null
+}
+
+const factsFor = ({ facts, earlierFacts }: ActEnd, entry: SignOff) =>
+  entry.facts.version === FACTS_VERSION ? facts : earlierFacts
+
+const isGood = (end: ActEnd, line: { readonly entry: SignOff; readonly at: number } | undefined, from: number) =>
+  line !== undefined &&
+  line.at > from &&
+  line.entry.kind === 'signed' &&
+  changesBetween(line.entry.facts, factsFor(end, line.entry)).length === 0
+
+/** Where each end stands: by its own last line, or by its wire's where that came later. */
+export function endStandings<E extends ActEnd & { readonly wire: string }>(
+  ends: readonly E[],
+  log: readonly SignOff[],
+  progress: ReadonlyMap<string, Standing>,
+): ReadonlyMap<string, EndStatus> {
+  const last = lastLines(log)
+  return new Map(ends.map((end) => [end.id, endStandingBy(end, last, progress.get(`wire:${end.wire}`))]))
+}
+
+function endStandingBy(
+  end: ActEnd & { readonly wire: string },
+  last: ReturnType<typeof lastLines>,
+  wire: Standing | undefined,
+): EndStatus {
+  const own = last.get(end.id)
+  const whole = last.get(`wire:${end.wire}`)
+  // A wire signed off as a whole under Build has both its ends made.
+  if (whole && whole.entry.kind === 'signed' && (!own || whole.at > own.at))
+    return wire?.status === 'done' ? 'good' : wire?.status === 'redo' ? 'redo' : 'open'
+  if (!own || (whole && whole.at > own.at)) return 'open'
+  if (own.entry.kind === 'failed') return 'failed'
+  // As the first release wrote a failed tug.
+  if (own.entry.kind === 'withdrawn')
+    return 'note' in own.entry && String(own.entry.note).startsWith('failed') ? 'failed' : 'open'
+  return isGood(end, own, -1) ? 'good' : 'redo'
+}
+
+/** A step is as far as its acts: one to be redone makes it so. */
+function together({ acts }: Step, standings: ReadonlyMap<string, Standing>): Standing {
+  const all = acts.map(({ id }) => standings.get(id)!)
+  const isAlone = acts.length === 1
+  const changed = all.flatMap((one, i) => one.changed.map((words) => (isAlone ? words : `${acts[i]!.title}: ${words}`)))
+  if (all.every(({ status }) => status === 'done')) return { status: 'done', changed: [] }
+  if (changed.length > 0 || all.some(({ status }) => status === 'redo')) return { status: 'redo', changed }
+  return { status: all.some(({ status }) => status === 'ready') ? 'ready' : 'open', changed: [] }
+}
+
+function changesBetween(
+  before: Readonly<Record<string, string>>,
+  now: Readonly<Record<string, string>>,
+): readonly string[] {
+  const keys = new Set([...Object.keys(now), ...Object.keys(before)])
+  return [...keys].filter((key) => now[key] !== before[key]).map((key) => changeWords(key, before[key], now[key]))
 }
 
 /** Facts whose codes say nothing to a reader. */
@@ -69,6 +146,7 @@ const CODED: Readonly<Record<string, string>> = {
   from: 'where its first end goes',
   to: 'where its second end goes',
   ends: 'where its ends go',
+  terminal: 'where it goes',
   made: 'how its ends are made',
 }
 
@@ -78,7 +156,22 @@ function changeWords(key: string, before: string | undefined, now: string | unde
 }
 
 /** Whether a reading lies within what is expected. */
-export function judgeReading(expected: NonNullable<Step['reading']>, value: number): 'within' | 'low' | 'high' {
+export function judgeReading(expected: NonNullable<Act['reading']>, value: number): 'within' | 'low' | 'high' {
   if (expected.from !== null && value < expected.from) return 'low'
   return expected.to !== null && value > expected.to ? 'high' : 'within'
+}
+
+/** Above what any terminal of such a box can show against another; common practice. */
+const MOST_V = 1500
+/** Above what a hand-held meter shows as a figure. */
+const MOST_OHM = 1e11
+
+/** What no meter can have shown there, and so was typed or read wrong; null where it can be. */
+export function impossibleReading({ unit }: NonNullable<Act['reading']>, value: number): string | null {
+  if (unit === 'Ω' && value < 0) return 'A resistance is 0 Ω or more; zero the leads and measure again'
+  if (unit === 'Ω' && value > MOST_OHM)
+    return 'No hand-held meter shows so much; where it shows OL, enter what its range ends at'
+  if (unit === 'V' && Math.abs(value) > MOST_V)
+    return `${value} V cannot stand in this box; look at the range of the meter`
+  return null
 }

@@ -4,12 +4,12 @@ import { evaluate } from '@/core/evaluate'
 import { DEMOS } from '@demo/scenarios'
 import { PlanBuilder } from '@/core/patterns'
 import { makeCable, type DeviceId, type Plan } from '@/core/plan'
-import type { Step } from '.'
+import type { Act } from '.'
 
 /** What an electrician would do with such boxes was written down here before it was run; common practice throughout. */
-const stepsOf = (plan: Plan): ReadonlyMap<string, Step> =>
-  new Map(evaluate(plan).procedure.map((step) => [step.id, step]))
-const linesOf = (step: Step | undefined) => step!.lines.join(' ')
+const stepsOf = (plan: Plan): ReadonlyMap<string, Act> =>
+  new Map(evaluate(plan).procedure.flatMap(({ acts }) => acts.map((act) => [act.id, act])))
+const linesOf = (step: Act | undefined) => step!.lines.join(' ')
 
 const box = (key: string) => new PlanBuilder(key, 'IEC')
 

@@ -1,13 +1,15 @@
-import type { DeviceId, WireId } from '@/core/plan'
+import type { DeviceId, EnclosureId, FaceId, WireId } from '@/core/plan'
 
 export const PHASES = [
   'take-out',
   'set',
   'holes',
   'mount',
-  'mains',
   'earth',
+  'mains',
   'dc',
+  'signals',
+  'moving',
   'tie',
   'checks',
   'first-power',
@@ -22,9 +24,17 @@ export interface ExpectedReading {
   readonly to: number | null
 }
 
-/** One thing done at the bench, and signed off. */
-export interface Step {
-  /** Stable while the step is about the same thing. */
+/** One end that is made within an act, logged under a name of its own. */
+export interface ActEnd {
+  readonly id: string
+  readonly facts: Readonly<Record<string, string>>
+  /** The same as the first release wrote them. */
+  readonly earlierFacts: Readonly<Record<string, string>>
+}
+
+/** The least that is logged by itself: a wire, a hole pattern of a face, a reading. It keeps the facts it was done under. */
+export interface Act {
+  /** Stable while the act is about the same thing. */
   readonly id: string
   readonly phase: Phase
   readonly title: string
@@ -33,11 +43,49 @@ export interface Step {
   readonly why: string
   readonly cautions: readonly string[]
   readonly minutes: number
-  /** Steps that come first. */
+  /** Minutes in which it goes on by itself once begun: capacitors, glue. */
+  readonly wait_min: number
+  /** People who hold something while it is done. */
+  readonly hands: 1 | 2
+  /** What is taken in hand. */
+  readonly tools: readonly string[]
+  /** Acts that come first. */
   readonly after: readonly string[]
-  /** What the step was done under: a sign-off with other facts is to be redone. */
+  /** What the act was done under: a sign-off with other facts is to be redone. */
   readonly facts: Readonly<Record<string, string>>
   readonly reading: ExpectedReading | null
   readonly device: DeviceId | null
   readonly wire: WireId | null
+  /** Ends that are made and tugged in it; all of them tugged is the act done. */
+  readonly ends: readonly ActEnd[]
+}
+
+/** Where to look. */
+export interface StepPlace {
+  readonly enclosure: EnclosureId | null
+  readonly face: FaceId | null
+  readonly devices: readonly DeviceId[]
+  readonly wires: readonly WireId[]
+}
+
+/** What is done in one go at the bench: acts of a kind, at one place, with the same tools in hand. */
+export interface Step {
+  /** Of the group, whichever acts are in it at the moment. */
+  readonly id: string
+  readonly phase: Phase
+  readonly title: string
+  readonly acts: readonly Act[]
+  readonly why: string
+  readonly cautions: readonly string[]
+  readonly tools: readonly string[]
+  /** What lies ready before it is begun. */
+  readonly takes: readonly string[]
+  readonly minutes: number
+  readonly wait_min: number
+  readonly hands: 1 | 2
+  /** What counts as done. */
+  readonly doneWhen: string
+  /** Steps that come first. */
+  readonly after: readonly string[]
+  readonly place: StepPlace
 }

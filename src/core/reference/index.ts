@@ -37,6 +37,7 @@ export {
   type FerruleCode,
   type FerruleRow,
 } from './ferrules'
+export { clampPull, crimpPull, type PullForce } from './pullForces'
 export {
   CONNECTOR_FAMILIES,
   familyNamed,

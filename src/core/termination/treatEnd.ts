@@ -2,15 +2,19 @@ import type { Clamp, Treatment } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
 import {
   cite,
+  clampPull,
+  crimpPull,
   ferruleSizeFor,
   INSULATED_CRIMPS,
   sleeveFor,
   SOURCES,
   twinSleeve_mm,
   type FerruleCode,
+  type PullForce,
 } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import { COLLAR_mm } from './ferrule'
+import { COMMON_TOOL, dieFor, TOOL_OF, type ToolKind } from './tools'
 
 export interface TreatEndRequest {
   readonly clamp: Clamp
@@ -38,8 +42,15 @@ export interface EndTreatment {
   readonly sleeve_mm: number | null
   /** Colour of sleeve or crimp insulation. */
   readonly colour: string | null
+  readonly tool: ToolKind
   /** Die or tool nest. */
   readonly die: string
+  /** What is done, in order, once the lead is cut and what slides on it is on. */
+  readonly actions: readonly string[]
+  /** What a bad one looks like. */
+  readonly bad: string
+  /** What a test piece must stand before one trusts tool and die; null where no table says. */
+  readonly pull: PullForce | null
   readonly torque_Nm: number | null
   /** What to look at, and what to try, once it is made. */
   readonly look: string
@@ -48,7 +59,7 @@ export interface EndTreatment {
 }
 
 /** Clamps that press on the strands with a screw, those of pluggable blocks too. */
-const SCREWED: ReadonlySet<Clamp> = new Set(['screw', 'stud', 'pluggable'])
+const SCREWED: ReadonlySet<Clamp> = new Set(['screw', 'stud', 'pluggable', 'binding-screw'])
 
 const DEFAULT_STRIP_MM: Readonly<Record<'lever' | 'spring' | 'screw', number>> = { lever: 11, spring: 9, screw: 8 }
 
@@ -61,12 +72,26 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
   }
   if (request.construction === 'solid' && (treatment === 'ferrule' || treatment === 'twin-ferrule'))
     reasons.push('a solid conductor takes no ferrule; clamp it as it is')
-  const make = MAKERS[treatment] ?? MAKERS.bare!
-  const made = make(request, reasons)
+  if (treatment === 'hook' && request.clamp !== 'binding-screw')
+    reasons.push('a hook is held by the head of a binding screw, and by no other clamp')
+  if (treatment === 'fork' && request.clamp !== 'binding-screw' && request.clamp !== 'stud')
+    reasons.push('a fork goes under the head of a screw or on a stud')
+  const made = MAKERS[treatment](request, reasons)
   // A sleeve that was made a length too long or too short is made, and nobody would make it anew.
   const sleeve_mm = made.sleeve_mm === null ? '' : (ferruleSizeFor(request.size)?.sleeve_mm ?? made.sleeve_mm)
   const code = [treatment, request.size, request.clampSize_mm ?? '', sleeve_mm, made.colour ?? ''].join(':')
-  return { feasible: reasons.length === 0, treatment, code, torque_Nm: request.torque_Nm, reasons, ...made }
+  return {
+    feasible: reasons.length === 0,
+    treatment,
+    code,
+    tool: TOOL_OF[treatment],
+    torque_Nm: request.torque_Nm,
+    reasons,
+    actions: actionsOf(request, treatment, made),
+    bad: BAD[treatment],
+    pull: pullOf(treatment, request.size),
+    ...made,
+  }
 }
 
 /** Below the thinnest sleeve that is customary, a gauge's hundredths aside. */
@@ -92,6 +117,12 @@ function usualTreatment({ clamp, construction, screwEnds, size, strip_mm }: Trea
       return 'blade-receptacle'
     case 'stud':
       return 'eyelet'
+    case 'binding-screw':
+      return construction === 'solid' ? 'hook' : 'fork'
+    case 'sealed-housing':
+      return 'sealed-contact'
+    case 'butt-barrel':
+      return 'butt-splice'
     case 'pin-header':
     case 'crimp-housing':
       return 'contact'
@@ -102,6 +133,147 @@ function usualTreatment({ clamp, construction, screwEnds, size, strip_mm }: Trea
       return 'solder'
     case 'moulded':
       return 'moulded'
+  }
+}
+
+/** What a bad end looks like, by how it is made. Common practice. */
+const BAD: Readonly<Record<Treatment, string>> = {
+  ferrule: 'A strand folded back beside the sleeve; copper showing behind the collar; a sleeve crimped flat or split.',
+  'twin-ferrule': 'One of the two conductors not reaching the end of the sleeve; a strand between the two.',
+  bare: 'Strands spread round the clamp, one cut off while stripping, insulation under the clamp.',
+  hook: 'Wound against the turn of the screw, lapped over itself, or three quarters round too little.',
+  tinned: 'Solder wicked up under the insulation: stiff there, and it breaks there.',
+  solid: 'Nicked by the stripper: it breaks at the nick when it is bent.',
+  'blade-receptacle':
+    'Loose on its tab, or pushed beside it between blade and plastic; crimped on the insulation alone.',
+  eyelet: 'Crimped in the wrong colour’s nest; strands beside the barrel; insulation inside it.',
+  fork: 'Opening smaller than the screw’s shank and forced; only one prong under the washer.',
+  contact: 'Insulation under the front wings; wings lying over one another; the contact bent like a banana.',
+  'sealed-contact': 'Seal pushed back from the rear wings, cut by them, or the wrong way round.',
+  'butt-splice': 'A conductor that ends before the stop; both crimps on one side; the sleeve left cold and open.',
+  solder: 'Grey and grainy, a ball that sits beside the lug, insulation burnt back.',
+  displaced: 'A core lying on the fork instead of in it; edge one on the wrong side.',
+  moulded: 'Not latched.',
+}
+
+/** Crimps by their conductor, what is clamped by what a clamp must hold; solder, and what came made, by no table. */
+function pullOf(treatment: Treatment, size: string): PullForce | null {
+  switch (treatment) {
+    case 'blade-receptacle':
+    case 'eyelet':
+    case 'fork':
+    case 'butt-splice':
+    case 'contact':
+    case 'sealed-contact':
+      return crimpPull(size)
+    case 'ferrule':
+    case 'twin-ferrule':
+    case 'bare':
+    case 'solid':
+    case 'hook':
+      return clampPull(size)
+    default:
+      return null
+  }
+}
+
+/** How the end is made, a line each, in order. Common practice. */
+function actionsOf(request: TreatEndRequest, treatment: Treatment, made: Made): readonly string[] {
+  const { clampSize_mm, clamp } = request
+  const strip =
+    made.strip_mm === null ? [] : [`Strip ${formatNumber(made.strip_mm)} mm; no strand cut, none twisted out`]
+  const torque = request.torque_Nm === null ? 'by the part’s sheet' : `${formatNumber(request.torque_Nm)} N·m`
+  const land: readonly string[] = SCREWED.has(clamp) ? [`Screw tight, ${torque}`] : []
+  switch (treatment) {
+    case 'ferrule':
+    case 'twin-ferrule':
+      return [
+        ...(treatment === 'twin-ferrule' ? ['Both conductors side by side, ends level'] : []),
+        ...strip,
+        'Sleeve on up to its collar, every strand in it',
+        `Crimp in the nest ${made.die}`,
+        ...(clamp === 'spring' ? ['Push in until it stops'] : land),
+      ]
+    case 'blade-receptacle':
+      return [
+        `Try an empty receptacle on the tab first${clampSize_mm === null ? '' : `: ${formatNumber(clampSize_mm)} mm wide, 0.8 mm thick for most`}; tight, and fully home`,
+        ...strip,
+        `Copper to the stop, crimp ${made.die}`,
+        'Push it fully onto its tab',
+      ]
+    case 'eyelet':
+      return [
+        ...strip,
+        `Crimp ${made.die}, seam up`,
+        'Order on the stud: metal scraped bare, eyelet, toothed washer, nut; no more than three eyelets on one stud, barrels fanned apart',
+        `Nut tight, ${torque}`,
+      ]
+    case 'fork':
+      return [
+        ...strip,
+        `Crimp ${made.die}`,
+        'Both prongs under the washer, barrel’s flat side down; two forks on one screw lie back to back, no third',
+        `Screw tight, ${torque}`,
+      ]
+    case 'hook':
+      return [
+        ...strip,
+        'Bend three quarters of a turn, open the way the screw turns (to the right)',
+        'Under the head, closed round the shank; one conductor to a screw',
+        `Screw tight, ${torque}`,
+      ]
+    case 'contact':
+      return [
+        ...strip,
+        `Copper in the front wings, jacket in the rear; crimp ${made.die}`,
+        'Push it into its cavity until it clicks; pull back to prove it',
+      ]
+    case 'sealed-contact':
+      return [
+        'Seal onto the lead first, its thin end towards the contact',
+        ...strip,
+        `Seal’s neck in the rear wings, copper in the front; crimp ${made.die}`,
+        'Into its cavity until it clicks; a plug in every cavity that stays empty',
+      ]
+    case 'butt-splice':
+      return [
+        'Heat-shrink on one lead first, where the splice has none of its own',
+        ...strip,
+        `Each conductor to the stop, one crimp a side; ${made.die}`,
+        'Shrink from the middle outward, until glue shows at both ends',
+      ]
+    case 'solder':
+      return [
+        'Heat-shrink on the lead first, pushed back from the heat',
+        ...strip,
+        clamp === 'solder-pad'
+          ? 'Through its hole from the part’s side, bent over; the cable clamped before soldering'
+          : 'Through the lug’s eye and bent round: it holds before it is soldered',
+        'Heat lug and wire, then feed solder; let it set unmoved, sleeve over it',
+      ]
+    case 'displaced':
+      return [
+        'Square end, edge one to way 1',
+        'Level across, every core over its fork',
+        'Press the lid home in one even stroke',
+      ]
+    case 'tinned':
+      return [...strip, 'Tin the last two thirds alone', ...land]
+    case 'moulded':
+      return ['It came made: key and latch the right way round, pushed home']
+    case 'bare':
+    case 'solid':
+      return [
+        ...strip,
+        clamp === 'lever'
+          ? 'Lever up, copper to the stop, lever down; all of its group in one splice'
+          : clamp === 'spring'
+            ? treatment === 'solid'
+              ? 'Push in until it stops'
+              : 'Open the spring, push in, let go'
+            : 'Straight into the clamp, to the stop',
+        ...land,
+      ]
   }
 }
 
@@ -236,6 +408,36 @@ const plainMaker =
     trace: [step(what, `${request.size}; follow the sheet of the part`, COMMON_PRACTICE)],
   })
 
+/** Strip of a sealed contact; common practice, as for relay boards' clamps. */
+const SEALED_STRIP_mm = 6
+const CONTACT_STRIP_mm = 2.5
+
+function contactMaker(kind: 'contact' | 'sealed-contact'): Maker {
+  return ({ clampSize_mm, strip_mm, size }) => {
+    const isSealed = kind === 'sealed-contact'
+    const die = dieFor(COMMON_TOOL, { kind, pitch_mm: clampSize_mm, size })
+    return {
+      what: `${isSealed ? 'Sealed contact' : 'Crimp contact'}${clampSize_mm ? `, ${clampSize_mm} mm pitch` : ''}`,
+      strip_mm: strip_mm ?? (isSealed ? SEALED_STRIP_mm : CONTACT_STRIP_mm),
+      sleeve_mm: null,
+      colour: null,
+      die: die.kind === 'die' ? `${die.conductor} then ${die.jacket}` : 'by your tool’s sheet',
+      look: isSealed
+        ? 'Strands in the front wings, the seal’s neck in the rear ones and whole; it clicks into the housing and stays on a pull.'
+        : 'Wings folded into the strands, jacket held; it clicks into the housing and stays on a pull. 2.0 and 2.5 mm contacts look alike.',
+      trace: [
+        step(
+          'Contact',
+          die.kind === 'die'
+            ? `dies of one common hand tool${clampSize_mm ? `, ${clampSize_mm} mm pitch` : ''}: ${die.conductor} for the conductor, ${die.jacket} for the jacket; they depend on tool and contact`
+            : die.why,
+          COMMON_PRACTICE,
+        ),
+      ],
+    }
+  }
+}
+
 const MAKERS: Readonly<Record<Treatment, Maker>> = {
   ferrule: ferruleMaker,
   'twin-ferrule': ferruleMaker,
@@ -244,21 +446,16 @@ const MAKERS: Readonly<Record<Treatment, Maker>> = {
   solid: plainMaker('Solid conductor', 9, 'none', 'Straight, not nicked where it was stripped.'),
   'blade-receptacle': crimpMaker('Blade receptacle', ({ clampSize_mm }) => (clampSize_mm ? `${clampSize_mm} mm` : '')),
   eyelet: crimpMaker('Eyelet', ({ clampSize_mm }) => (clampSize_mm ? `M${clampSize_mm}` : '')),
-  contact: (request) => ({
-    what: `Crimp contact${request.clampSize_mm ? `, ${request.clampSize_mm} mm pitch` : ''}`,
-    strip_mm: request.strip_mm ?? 2.5,
-    sleeve_mm: null,
-    colour: null,
-    die: request.clampSize_mm === 2 ? '1.0 then 1.4 mm' : '1.4 then 1.9 mm',
-    look: 'Wings folded into the strands, jacket held; it clicks into the housing and stays on a pull. 2.0 and 2.5 mm contacts look alike.',
-    trace: [
-      step(
-        'Contact',
-        `dies of one common hand tool, ${request.clampSize_mm ?? 2.5} mm pitch; they depend on tool and contact`,
-        COMMON_PRACTICE,
-      ),
-    ],
-  }),
+  fork: crimpMaker('Fork', ({ clampSize_mm }) => (clampSize_mm ? `for M${clampSize_mm}` : '')),
+  hook: plainMaker(
+    'Hook',
+    18,
+    'none',
+    'Closed round the shank under the head, bent the way the screw turns, no strand beside it.',
+  ),
+  'butt-splice': crimpMaker('Butt splice', () => ''),
+  contact: contactMaker('contact'),
+  'sealed-contact': contactMaker('sealed-contact'),
   solder: plainMaker(
     'Soldered',
     5,

@@ -53,9 +53,9 @@ export function WaitingQueue({
   const { plan, evaluation, edit } = useRoom()
   const [error, setError] = useState<string | null>(null)
   const order = new Map(
-    (evaluation?.procedure ?? []).flatMap(({ id, device }, i) =>
-      device && id.startsWith('mount:') ? [[device, i] as const] : [],
-    ),
+    (evaluation?.procedure ?? [])
+      .flatMap(({ acts }) => acts)
+      .flatMap(({ id, device }, i) => (device && id.startsWith('mount:') ? [[device, i] as const] : [])),
   )
   const all = (Object.keys(plan.devices) as DeviceId[])
     .filter((id) => {

@@ -14,7 +14,7 @@ import type { Issue } from '@/core/calculator'
 import { whatFollowed, type Evaluation, type Followed } from '@/core/evaluate'
 import type { Scenario } from '@/core/figures'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
-import { firstReleaseFacts, progressOf, type LogEntry, type StepStatus } from '@/core/procedure'
+import { firstReleaseFacts, progressOf, type LogDraft, type LogEntry, type Standing } from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
@@ -50,7 +50,7 @@ export interface Desk {
   /** Shows a scenario in Feed; null ends it. */
   play(scenario: Scenario | null): void
   /** Returns what is wrong with the entry, or null: then it counts, is kept, and goes to the server when that answers. */
-  record(entry: Omit<LogEntry, 'at' | 'entryId'>): string | null
+  record(entry: LogDraft): string | null
 }
 
 export interface Room extends Desk {
@@ -64,7 +64,8 @@ export interface Room extends Desk {
   readonly log: readonly LogEntry[]
   /** What waits to be written into the logbook, and why. */
   readonly logWaiting: { readonly count: number; readonly message: string | null }
-  readonly progress: ReadonlyMap<string, { readonly status: StepStatus; readonly changed: readonly string[] }>
+  /** Of every act and step, by its id. */
+  readonly progress: ReadonlyMap<string, Standing>
   readonly drawer: DrawerView | null
   /** The scenario that Feed shows in place of a state. */
   readonly playing: Scenario | null

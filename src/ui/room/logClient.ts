@@ -1,6 +1,6 @@
 import type { Issue } from '@/core/calculator'
 import { readWith } from '@/core/calculator'
-import { logEntry, type LogEntry } from '@/core/procedure'
+import { draftEntry, logEntry, type LogDraft, type LogEntry } from '@/core/procedure'
 import type { Reply } from './planClient'
 
 export interface LogState {
@@ -24,7 +24,7 @@ export interface LogTransport {
 
 const RETRY_MS = 2000
 const TRIES = 3
-const sent = logEntry.omit({ at: true })
+const sent = logEntry.omit({ at: true }).strip()
 
 /**
  * The logbook at the bench: a sign-off or a tug counts as soon as it is made, is kept in the browser's storage, and goes to
@@ -66,8 +66,8 @@ export class LogClient {
   snapshot = (): LogState => this.state
 
   /** Returns what is wrong with the entry, or nothing: then it is kept. */
-  record(entry: Omit<LogEntry, 'at' | 'entryId'>): readonly Issue[] {
-    const whole = { ...entry, entryId: this.transport.newId() }
+  record(draft: LogDraft): readonly Issue[] {
+    const whole = { ...draftEntry(draft), entryId: this.transport.newId() }
     const read = readWith(sent, JSON.parse(JSON.stringify(whole)))
     if (read.kind === 'refused') return read.issues
     this.keep([...this.pending, { ...read.value, at: this.transport.now() }])
@@ -141,8 +141,8 @@ export class LogClient {
 }
 
 /** The server says when it was written. */
-function withoutMoment({ entryId, step, kind, facts, reading, unit, note }: LogEntry): Omit<LogEntry, 'at'> {
-  return { entryId, step, kind, facts, reading, unit, note }
+function withoutMoment(entry: LogEntry): Omit<LogEntry, 'at'> {
+  return sent.parse({ ...entry, at: undefined })
 }
 
 function readEntries(text: string): readonly LogEntry[] {

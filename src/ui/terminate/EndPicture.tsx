@@ -1,7 +1,7 @@
 import type { Colour } from '@/core/plan'
 import type { EndTreatment } from '@/core/figures'
 
-const PAINT: Readonly<Record<string, string>> = {
+export const PAINT: Readonly<Record<string, string>> = {
   black: '#1a1a1a',
   brown: '#7a4a24',
   red: '#c4261d',
@@ -30,7 +30,9 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
     treatment.treatment === 'twin-ferrule' ||
     treatment.treatment === 'blade-receptacle' ||
     treatment.treatment === 'eyelet' ||
-    treatment.treatment === 'contact'
+    treatment.treatment === 'fork' ||
+    treatment.treatment === 'contact' ||
+    treatment.treatment === 'sealed-contact'
   const right = 128 + copper + 24
   return (
     <svg
@@ -94,7 +96,7 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
           </text>
         </g>
       ) : null}
-      {treatment.treatment === 'blade-receptacle' || treatment.treatment === 'eyelet' ? (
+      {['blade-receptacle', 'eyelet', 'fork'].includes(treatment.treatment) ? (
         <g>
           <rect
             x={right}
@@ -111,12 +113,18 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
               <circle cx={right + 70} cy="39" r="20" fill="#d8dde0" stroke="#8b9399" />
               <circle cx={right + 70} cy="39" r="9" fill="var(--paper)" stroke="#8b9399" />
             </>
+          ) : treatment.treatment === 'fork' ? (
+            <path
+              d={`M${right + 46} 34h12q4 -12 12 -12h16v8h-14q-8 2 -8 9t8 9h14v8h-16q-8 0 -12 -12h-12z`}
+              fill="#d8dde0"
+              stroke="#8b9399"
+            />
           ) : (
             <rect x={right + 46} y="22" width="36" height="34" rx="2" fill="#d8dde0" stroke="#8b9399" />
           )}
         </g>
       ) : null}
-      {treatment.treatment === 'contact' ? (
+      {treatment.treatment === 'contact' || treatment.treatment === 'sealed-contact' ? (
         <path d={`M${right} 32h22v-6h12v26h-12v-6h-22zM${right + 34} 30h34v18h-34z`} fill="#d8dde0" stroke="#8b9399" />
       ) : null}
     </svg>

@@ -1,0 +1,117 @@
+import { landingOf, type Device, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
+import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
+import type { Act } from '../types'
+import { MINUTES, actOf } from './draft'
+import { COMMANDED } from './switched'
+
+/** Mains may stand this far off its figure. IEC 60038, table 1: ±10 %. */
+const MAINS_TOLERANCE = 0.1
+/** Between bare metal and the earth of the outlet; more is a fault or an open earth. Common practice. */
+const CHASSIS_V = 2
+
+type Entry = readonly [DeviceId, Device, Part]
+
+/** The first power of what is at mains: the metal first, then each outlet, then each contact that switches mains. */
+export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly Act[] {
+  const present = (Object.entries(plan.devices) as [DeviceId, Device][]).flatMap(([id, device]): Entry[] =>
+    device.origin === 'remove' ? [] : [[id, device, plan.parts[device.part]!]],
+  )
+  if (!present.some(([, , part]) => part.behaviour.kind === 'mains-inlet')) return []
+  const chassis = actOf({
+    id: 'power:chassis',
+    phase: 'first-power',
+    tools: ['meter'],
+    title: 'Mains on, hands off: metal against earth',
+    lines: [
+      'Every switched load off or unplugged. Plug in, main switch on.',
+      'AC volts from bare metal of the box to the earth pin of another outlet.',
+    ],
+    minutes: MINUTES.power,
+    after: checks,
+    cautions: [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
+    reading: { what: 'Volts, metal to earth', unit: 'V', from: null, to: CHASSIS_V },
+    facts: { mains: `${plan.site.mains_V}` },
+    why: 'Live metal is found with a probe, not with a hand.',
+  })
+  const line = mainsLandings(plan)
+  return [
+    chassis,
+    ...present.filter(([, , { behaviour }]) => behaviour.kind === 'outlet').map((each) => outletStep(plan, each)),
+    ...present.flatMap((each) => switchedStep(each, line)),
+  ]
+}
+
+/** A stop of this kind is rated for nothing, and first power is when one leans on it. */
+export function stopCautions(plan: Plan): readonly string[] {
+  const hasStop = Object.values(plan.devices).some(
+    (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'emergency-stop',
+  )
+  return hasStop ? [STOP_NOT_RATED] : []
+}
+
+function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
+  const { mains_V } = plan.site
+  return actOf({
+    id: `power:outlet/${id}`,
+    phase: 'first-power',
+    tools: ['meter'],
+    device: id,
+    title: `${tag}, ${name}: volts and polarity`,
+    lines: [
+      'Nothing plugged into it. If it is switched, command it on, and see that it goes dead when it is off.',
+      'Line against neutral, then line against earth: both the mains. Neutral against earth: nearly nothing.',
+    ],
+    minutes: MINUTES.power,
+    after: ['power:chassis'],
+    cautions: [NOT_ALONE],
+    reading: {
+      what: 'Volts, line to neutral',
+      unit: 'V',
+      from: Math.round(mains_V * (1 - MAINS_TOLERANCE)),
+      to: Math.round(mains_V * (1 + MAINS_TOLERANCE)),
+    },
+    facts: { part, mains: `${mains_V}` },
+    why: 'What is plugged in here trusts its pins.',
+  })
+}
+
+/** Device and terminal at which a wire of the mains ends. */
+function mainsLandings(plan: Plan): ReadonlySet<string> {
+  return new Set(
+    Object.values(plan.wires).flatMap((wire) =>
+      wire!.origin !== 'remove' && (wire!.function === 'L' || wire!.function === 'N')
+        ? [wire!.from, wire!.to].flatMap((end) => {
+            const at = landingOf(plan, end)
+            return at ? [`${at.device}|${at.terminal}`] : []
+          })
+        : [],
+    ),
+  )
+}
+
+/** A relay, contactor or thermostat whose contacts carry mains is tried with a lamp, before what it is for hangs on it. */
+function switchedStep([id, { tag, name, part: partId }, part]: Entry, line: ReadonlySet<string>): readonly Act[] {
+  const carries = (terminal: TerminalId) => line.has(`${id}|${terminal}`)
+  const isMains = part.links.some(
+    (link) => (link.kind === 'contact' || link.kind === 'semiconductor') && carries(link.a) && carries(link.b),
+  )
+  if (!COMMANDED.has(part.behaviour.kind) || !isMains) return []
+  return [
+    actOf({
+      id: `power:switched/${id}`,
+      phase: 'first-power',
+      tools: ['meter'],
+      device: id,
+      title: `${tag}, ${name}: on and off with a lamp`,
+      lines: [
+        'A lamp of some watts in place of its load.',
+        'Let what commands it switch it on and off some times, then take the command away: the lamp goes to what it must be when control is lost.',
+      ],
+      minutes: MINUTES.power,
+      after: ['power:chassis'],
+      cautions: [NOT_ALONE],
+      facts: { part: partId },
+      why: 'A welded contact, a leaking solid-state part or a wrong pin shows on a lamp, not on a heater.',
+    }),
+  ]
+}

@@ -1,0 +1,2 @@
+export { planSteps } from './planSteps'
+export { counted, tagList } from './tags'

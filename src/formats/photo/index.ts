@@ -1,0 +1,1 @@
+export { MOST_PHOTO_BYTES, PHOTO_TYPES, readPicture, type PhotoType, type ReadPicture } from './readPicture'

@@ -1,0 +1,1 @@
+export { readStockFile, stockFileText, type ReadStockFile } from './stockFile'

@@ -1,0 +1,3 @@
+export { PhotoPicker, Photos, useSnapshotOutbox } from './PhotoStrip'
+export { useStopwatch } from './stopwatch'
+export { WherePicture } from './WherePicture'

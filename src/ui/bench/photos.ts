@@ -1,0 +1,82 @@
+import { request } from '@/ui/room'
+
+/** Larger than this on its longer side a picture of the bench shows nothing more. */
+const LONGEST_px = 1600
+const QUALITY = 0.82
+
+export interface Snapshot {
+  /** Its name in the logbook: 32 hexadecimal digits. */
+  readonly id: string
+  readonly data: string
+}
+
+/** Made small and drawn anew, so that nothing of the file it came in but the picture is left. */
+export async function takeSnapshot(file: Blob): Promise<Snapshot> {
+  const picture = await createImageBitmap(file)
+  const scale = Math.min(1, LONGEST_px / Math.max(picture.width, picture.height))
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.max(1, Math.round(picture.width * scale))
+  canvas.height = Math.max(1, Math.round(picture.height * scale))
+  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  const url = canvas.toDataURL('image/jpeg', QUALITY)
+  return { id: crypto.randomUUID().replaceAll('-', ''), data: url.slice(url.indexOf(',') + 1) }
+}
+
+const STORE = 'glad-rafter-photos'
+
+/** The browser's own store, for pictures that wait: they are too large for the other one. */
+function opened(): Promise<IDBDatabase> {
+  return new Promise((resolve, reject) => {
+    const opening = indexedDB.open(STORE, 1)
+    opening.onupgradeneeded = () => void opening.result.createObjectStore('waiting')
+    opening.onsuccess = () => resolve(opening.result)
+    opening.onerror = () => reject(new Error('this browser keeps no pictures'))
+  })
+}
+
+async function within<T>(mode: IDBTransactionMode, work: (store: IDBObjectStore) => IDBRequest<T>): Promise<T> {
+  const db = await opened()
+  try {
+    return await new Promise<T>((resolve, reject) => {
+      const asked = work(db.transaction('waiting', mode).objectStore('waiting'))
+      asked.onsuccess = () => resolve(asked.result)
+      asked.onerror = () => reject(new Error('this browser keeps no pictures'))
+    })
+  } finally {
+    db.close()
+  }
+}
+
+const keyOf = (plan: string, id: string) => `${plan}/${id}`
+
+/** Keeps a picture until the server has it; it counts from now on. */
+export async function keepSnapshot(plan: string, snapshot: Snapshot): Promise<void> {
+  await within('readwrite', (store) => store.put(snapshot.data, keyOf(plan, snapshot.id)))
+}
+
+/** One that waits, to be shown while the server is away; null where none of the name does. */
+export async function waitingSnapshot(plan: string, id: string): Promise<string | null> {
+  const data = await within<unknown>('readonly', (store) => store.get(keyOf(plan, id))).catch(() => null)
+  return typeof data === 'string' ? data : null
+}
+
+/** Sends what waits, of this plan. Returns how many still do. */
+export async function sendSnapshots(
+  plan: string,
+): Promise<{ readonly waiting: number; readonly refused: string | null }> {
+  const keys = await within('readonly', (store) => store.getAllKeys()).catch(() => [] as IDBValidKey[])
+  let waiting = 0
+  let refused: string | null = null
+  for (const key of keys.map(String).filter((each) => each.startsWith(`${plan}/`))) {
+    const id = key.slice(plan.length + 1)
+    const data = await waitingSnapshot(plan, id)
+    if (data === null) continue
+    const { status, body } = await request<object>('POST', `/api/plans/${plan}/photos`, { id, data })
+    if (status === 201) await within('readwrite', (store) => store.delete(key))
+    else {
+      waiting += 1
+      if (status === 422) refused = body.error?.issues[0]?.message ?? body.error?.message ?? null
+    }
+  }
+  return { waiting, refused }
+}

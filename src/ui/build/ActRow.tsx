@@ -1,0 +1,91 @@
+'use client'
+import { judgeReading, type Act } from '@/core/procedure'
+import { INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { useRoom } from '@/ui/room'
+import { expectation } from './phaseWords'
+
+const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
+
+/** One act of a step: what it is, how it is done, its reading, and whether it is done. */
+export function ActRow({
+  act,
+  isOnly,
+  isWaiting,
+  reading,
+  onReading,
+  onSign,
+  onTakeBack,
+}: {
+  readonly act: Act
+  readonly isOnly: boolean
+  readonly isWaiting: boolean
+  readonly reading: string
+  readonly onReading: (text: string) => void
+  readonly onSign: () => void
+  readonly onTakeBack: () => void
+}) {
+  const { progress } = useRoom()
+  const status = progress.get(act.id)?.status ?? 'open'
+  const lines = (
+    <ul className="space-y-1 text-[16px]">
+      {act.lines.map((line, i) => (
+        <li key={i} className="flex gap-2">
+          <span aria-hidden className="text-accent">
+            –
+          </span>
+          <span>{line}</span>
+        </li>
+      ))}
+    </ul>
+  )
+  const read = reading.trim() === '' ? null : readNumber(reading, act.title)
+  const judged = act.reading && read && 'value' in read ? judgeReading(act.reading, read.value) : null
+  const field =
+    act.reading && status !== 'done' ? (
+      <Labelled
+        label={`${act.reading.what}; expected ${expectation(act.reading)}`}
+        error={null}
+        hint={judged === null ? undefined : JUDGED[judged]}
+      >
+        {(props) => (
+          <span className="flex items-center gap-2">
+            <input
+              {...props}
+              inputMode="decimal"
+              className={`${INPUT} figures min-h-12 text-[20px]`}
+              value={reading}
+              onChange={(event) => onReading(event.target.value)}
+            />
+            <span className="text-[17px]">{act.reading!.unit}</span>
+          </span>
+        )}
+      </Labelled>
+    ) : null
+  if (isOnly)
+    return (
+      <li className="space-y-2 py-2">
+        {lines}
+        {field}
+      </li>
+    )
+  return (
+    <li className="py-1.5">
+      <div className="flex items-start gap-2">
+        <button
+          type="button"
+          disabled={isWaiting && status !== 'done'}
+          onClick={status === 'done' ? onTakeBack : onSign}
+          aria-label={status === 'done' ? `Take back ${act.title}` : `Done: ${act.title}`}
+          className={`flex size-11 shrink-0 items-center justify-center rounded-lg border text-[20px] disabled:opacity-50 ${status === 'done' ? 'border-good text-good' : status === 'redo' ? 'border-caution text-caution' : 'border-hair hover:border-accent'}`}
+        >
+          <span aria-hidden>{status === 'done' ? '✓' : status === 'redo' ? '△' : ''}</span>
+        </button>
+        <details className="min-w-0 flex-1">
+          <summary className="flex min-h-11 items-center text-[16px]">{act.title}</summary>
+          {lines}
+        </details>
+      </div>
+      {field ? <div className="mt-1 pl-13">{field}</div> : null}
+    </li>
+  )
+}

@@ -1,0 +1,272 @@
+'use client'
+import { useState } from 'react'
+import { impossibleReading, judgeReading, type Act, type LogDraft, type Step } from '@/core/procedure'
+import { PhotoPicker, useStopwatch, WherePicture } from '@/ui/bench'
+import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { useRoom } from '@/ui/room'
+import { ActRow } from './ActRow'
+import { DeviationField, type SaidDeviation } from './DeviationField'
+import { duration, PHASE_WORDS } from './phaseWords'
+import { StepLog } from './StepLog'
+
+const NOTHING = { note: '', photos: [] as readonly string[], deviation: null as SaidDeviation }
+
+const UNFINISHED = 'Finish what was made otherwise than planned, or set it to nothing'
+
+/** One step: what lies ready, where it is, its acts, what counts as done, and the signature. */
+export function StepCard({
+  step,
+  pace,
+  blocked,
+  onDone,
+}: {
+  readonly step: Step
+  readonly pace: number
+  readonly blocked: number
+  readonly onDone: () => void
+}) {
+  const { progress, record, evaluation, open } = useRoom()
+  const [readings, setReadings] = useState<Readonly<Record<string, string>>>({})
+  const [said, setSaid] = useState(NOTHING)
+  const [meter, setMeter] = useState('')
+  const [error, setError] = useState<string | null>(null)
+  const took = useStopwatch(step.id)
+  const { status, changed } = progress.get(step.id) ?? { status: 'open', changed: [] }
+  const isDone = (act: Act) => progress.get(act.id)?.status === 'done'
+  const before = step.after.flatMap((id) =>
+    progress.has(id) && progress.get(id)!.status !== 'done'
+      ? (evaluation?.procedure.filter((other) => other.id === id) ?? [])
+      : [],
+  )
+  const hasReading = step.acts.some(({ reading }) => reading !== null)
+
+  /** What an act's line in the logbook would be, or what is wrong with it. */
+  const lineOf = (act: Act): LogDraft | string => {
+    if (act.reading === null) return { step: act.id, kind: 'signed', facts: act.facts }
+    const typed = (readings[act.id] ?? '').trim()
+    if (typed === '') return `Enter what the meter shows for ${act.title}`
+    const read = readNumber(typed, act.title)
+    if ('error' in read) return read.error
+    const impossible = impossibleReading(act.reading, read.value)
+    if (impossible) return `${act.title}: ${impossible}`
+    if (judgeReading(act.reading, read.value) !== 'within' && said.note.trim() === '')
+      return `${act.title}: the reading is not what was expected. Say in the note why it is good all the same, or mend it first`
+    return {
+      step: act.id,
+      kind: 'signed',
+      facts: act.facts,
+      reading: read.value,
+      unit: act.reading.unit,
+      meter: meter.trim() || null,
+    }
+  }
+  const sign = (acts: readonly Act[]) => {
+    const { deviation } = said
+    if (deviation === 'unfinished') return setError(UNFINISHED)
+    const lines = acts.map(lineOf)
+    const wrong = lines.find((line) => typeof line === 'string')
+    if (wrong !== undefined) return setError(wrong as string)
+    const planned = acts.reduce((sum, { minutes }) => sum + minutes, 0)
+    const took_min = took()
+    for (const [i, line] of (lines as LogDraft[]).entries()) {
+      const share = planned > 0 ? acts[i]!.minutes / planned : 0
+      const failure = record({
+        ...line,
+        took_min: took_min === null ? null : Math.round(took_min * share * 100) / 100,
+        ...(i === 0 ? { note: said.note.trim(), photos: [...said.photos], deviation } : {}),
+      })
+      if (failure) return setError(`${failure}. What you typed is still here; try again`)
+    }
+    setSaid(NOTHING)
+    setError(null)
+    const all = step.acts.every((act) => isDone(act) || acts.includes(act))
+    if (all) {
+      setReadings({})
+      onDone()
+    }
+  }
+  const takeBack = (acts: readonly Act[]) => {
+    if (said.note.trim() === '') return setError('Say in the note why it is taken back')
+    for (const act of acts) {
+      const failure = record({ step: act.id, kind: 'withdrawn', facts: act.facts, note: said.note.trim() })
+      if (failure) return setError(`${failure}. What you typed is still here; try again`)
+    }
+    setSaid(NOTHING)
+    setError(null)
+  }
+  const noteAlone = () => {
+    const { deviation } = said
+    if (deviation === 'unfinished') return setError(UNFINISHED)
+    const failure = record({
+      step: step.acts[0]!.id,
+      kind: 'noted',
+      note: said.note.trim(),
+      photos: [...said.photos],
+      deviation,
+    })
+    if (failure) return setError(`${failure}. What you typed is still here; try again`)
+    setSaid(NOTHING)
+    setError(null)
+  }
+  const isWaiting = before.length > 0 || blocked > 0
+  const rest = step.acts.filter((act) => !isDone(act))
+  return (
+    <article aria-labelledby="step-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
+      <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
+        <p className="text-[13px] text-rail-mute">
+          {PHASE_WORDS[step.phase]}, about {duration(step.minutes * pace)}
+          {step.wait_min > 0 ? `, then ${duration(step.wait_min)} by itself` : ''}
+          {step.hands === 2 ? ', two people' : ''}
+        </p>
+        <h2 id="step-title" className="text-[20px] leading-tight font-bold">
+          {step.title}
+        </h2>
+      </div>
+      <div className="space-y-2.5 p-4 text-[17px]">
+        {step.cautions.length > 0 ? (
+          <ul className="space-y-1 rounded-lg border border-caution/40 bg-caution-wash p-3 text-[15px]">
+            {step.cautions.map((caution) => (
+              <li key={caution}>
+                <span aria-hidden className="text-caution">
+                  △{' '}
+                </span>
+                {caution}
+              </li>
+            ))}
+          </ul>
+        ) : null}
+        {step.tools.length + step.takes.length > 0 ? (
+          <dl className="text-[15px]">
+            {step.tools.length > 0 ? (
+              <div className="flex gap-2">
+                <dt className="w-16 shrink-0 text-mute">Tools</dt>
+                <dd>{step.tools.join(', ')}</dd>
+              </div>
+            ) : null}
+            {step.takes.length > 0 ? (
+              <div className="flex gap-2">
+                <dt className="w-16 shrink-0 text-mute">Ready</dt>
+                <dd>{step.takes.join('; ')}</dd>
+              </div>
+            ) : null}
+          </dl>
+        ) : null}
+        <WherePicture place={step.place} />
+        {before.length > 0 && status !== 'done' ? (
+          <p className="rounded-lg bg-note-wash p-2.5 text-[15px]">
+            <strong>First:</strong>{' '}
+            {before
+              .slice(0, 4)
+              .map(({ title }) => title)
+              .join('; ')}
+            {before.length > 4 ? `; and ${before.length - 4} more` : ''}.
+          </p>
+        ) : null}
+        {blocked > 0 ? (
+          <p className="rounded-lg border border-stop/40 bg-stop-wash p-2.5 text-[15px] font-semibold text-stop">
+            <span aria-hidden>⬢ </span>Do not power: {blocked} {blocked === 1 ? 'stop stands' : 'stops stand'}.{' '}
+            <button type="button" className="underline" onClick={() => open({ kind: 'findings' })}>
+              See what and why
+            </button>
+          </p>
+        ) : null}
+        {status === 'redo' ? (
+          <div className="rounded-lg border border-caution/40 bg-caution-wash p-2.5 text-[15px]">
+            <p className="font-semibold text-caution">
+              <span aria-hidden>△ </span>Signed off under other facts; the plan has changed:
+            </p>
+            <ul className="figures text-[13px]">
+              {changed.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
+          </div>
+        ) : null}
+        <ul className="divide-y divide-hair border-y border-hair" aria-label="What is done in this step">
+          {step.acts.map((act) => (
+            <ActRow
+              key={act.id}
+              act={act}
+              isOnly={step.acts.length === 1}
+              isWaiting={isWaiting}
+              reading={readings[act.id] ?? ''}
+              onReading={(text) => {
+                setReadings({ ...readings, [act.id]: text })
+                setError(null)
+              }}
+              onSign={() => sign([act])}
+              onTakeBack={() => takeBack([act])}
+            />
+          ))}
+        </ul>
+        <p className="text-[15px]">
+          <strong>Done when:</strong> {step.doneWhen} <span className="text-mute">{step.why}</span>
+        </p>
+        {hasReading && status !== 'done' ? (
+          <Labelled label="Meter" hint="Which one it was read on; it goes into the record.">
+            {(props) => (
+              <input
+                {...props}
+                maxLength={80}
+                className={INPUT}
+                value={meter}
+                onChange={(event) => setMeter(event.target.value)}
+              />
+            )}
+          </Labelled>
+        ) : null}
+        <Labelled label={status === 'done' ? 'Why it is taken back, or a note' : 'Note'}>
+          {(props) => (
+            <textarea
+              {...props}
+              rows={2}
+              maxLength={2000}
+              className={INPUT}
+              value={said.note}
+              onChange={(event) => {
+                setSaid({ ...said, note: event.target.value })
+                setError(null)
+              }}
+            />
+          )}
+        </Labelled>
+        <DeviationField
+          acts={step.acts}
+          value={said.deviation}
+          onChange={(deviation) => setSaid({ ...said, deviation })}
+        />
+        <PhotoPicker photos={said.photos} onChange={(photos) => setSaid({ ...said, photos })} />
+        {error ? (
+          <p role="alert" className="font-semibold text-stop">
+            {error}
+          </p>
+        ) : null}
+        <StepLog acts={step.acts} />
+      </div>
+      <div className="mt-auto grid grid-cols-[auto_1fr] gap-2 p-3 max-md:sticky max-md:bottom-0 max-md:rounded-b-2xl max-md:border-t max-md:border-hair max-md:bg-sheet">
+        <Button
+          big
+          disabled={said.note.trim() === '' && said.photos.length === 0 && said.deviation === null}
+          onClick={noteAlone}
+        >
+          Note only
+        </Button>
+        {status === 'done' ? (
+          <Button big onClick={() => takeBack(step.acts)}>
+            Take the sign-off back
+          </Button>
+        ) : (
+          <Button big look="main" disabled={isWaiting} onClick={() => sign(rest)}>
+            {before.length > 0
+              ? 'Waits for the steps before it'
+              : blocked > 0
+                ? 'Waits for the stops'
+                : rest.length < step.acts.length
+                  ? `Sign off the other ${rest.length}`
+                  : 'Sign off'}
+          </Button>
+        )}
+      </div>
+    </article>
+  )
+}

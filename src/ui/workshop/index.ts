@@ -1,0 +1,1 @@
+export { useStock, type StockState } from './stockClient'
