@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads'
 import type { FromHeavy, HeavyResult, HeavyWork, ToHeavy } from './heavyMessages'
 
 /** How long one piece of work may take, and how many may wait; both are named when they are reached. */
-const LIMIT_MS = 8000
+const LIMIT_MS = 20_000
 const MOST_WAITING = 16
 /** Of the thread's memory, megabytes: work that wants more ends the thread, not the server. */
 const MEMORY_MB = 512

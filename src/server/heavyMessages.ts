@@ -1,6 +1,9 @@
 import type { Issue } from '@/core/calculator'
 import type { Plan } from '@/core/plan'
 import type { LogEntry } from '@/core/procedure'
+import type { Stocked } from '@/core/workshop'
+import type { BookWish } from '@/formats/book'
+import type { BundleContents, ReadBundle } from '@/formats/bundle'
 import type { DrillFormat, DrillSheetRequest, Paper } from '@/formats/drillSheet'
 
 /** Work that takes long enough to hold up everybody else's requests. */
@@ -8,6 +11,10 @@ export type HeavyWork =
   | { readonly kind: 'drill'; readonly request: DrillSheetRequest; readonly format: DrillFormat; readonly paper: Paper }
   /** The body of a request that brings a plan file. */
   | { readonly kind: 'read'; readonly text: string }
+  | { readonly kind: 'book'; readonly wish: BookWish }
+  | { readonly kind: 'bundle'; readonly contents: BundleContents; readonly revision: number }
+  | { readonly kind: 'unbundle'; readonly bytes: Uint8Array }
+  | { readonly kind: 'purchases'; readonly plan: Plan; readonly stock: readonly Stocked[] }
 
 export interface MadeFile {
   readonly name: string
@@ -28,6 +35,10 @@ export type ReadBody =
 export interface HeavyResult {
   readonly drill: MadeFile
   readonly read: ReadBody
+  readonly book: Uint8Array
+  readonly bundle: Uint8Array
+  readonly unbundle: ReadBundle
+  readonly purchases: string
 }
 
 /** What crosses to the thread and back; one piece of work at a time. */

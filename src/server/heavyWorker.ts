@@ -1,8 +1,13 @@
 /** Runs beside the request loop; bundled on its own. */
 import { parentPort } from 'node:worker_threads'
 import { readWith } from '@/core/calculator'
+import { evaluate } from '@/core/evaluate'
+import { needsOf, shoppingList } from '@/core/workshop'
+import { makeBook } from '@/formats/book'
+import { makeBundle, readBundle } from '@/formats/bundle'
 import { drillSheetFile } from '@/formats/drillSheet'
 import { readPlanFile } from '@/formats/planFile'
+import { purchasesCsv } from '@/formats/purchasesCsv'
 import type { FromHeavy, HeavyResult, HeavyWork, ReadBody, ToHeavy } from './heavyMessages'
 import { fileRequest } from './requests'
 
@@ -22,7 +27,22 @@ function readBody(text: string): ReadBody {
 }
 
 async function work(wanted: HeavyWork): Promise<HeavyResult[HeavyWork['kind']]> {
-  return wanted.kind === 'drill' ? drillSheetFile(wanted.request, wanted.format, wanted.paper) : readBody(wanted.text)
+  switch (wanted.kind) {
+    case 'drill':
+      return drillSheetFile(wanted.request, wanted.format, wanted.paper)
+    case 'read':
+      return readBody(wanted.text)
+    case 'book':
+      return makeBook(wanted.wish)
+    case 'bundle':
+      return makeBundle(wanted.contents, wanted.revision)
+    case 'unbundle':
+      return readBundle(wanted.bytes)
+    case 'purchases': {
+      const { reckoning, securing } = evaluate(wanted.plan)
+      return purchasesCsv(shoppingList(needsOf(wanted.plan, reckoning, securing), wanted.stock))
+    }
+  }
 }
 
 parentPort?.on('message', ({ requestId, work: wanted }: ToHeavy) => {

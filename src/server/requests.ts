@@ -2,7 +2,8 @@ import * as z from 'zod'
 import { firstAnswers } from '@/core/firstPlan'
 import { PATTERNS } from '@/core/patterns'
 import { CORNERS } from '@/core/drilling'
-import { clientId, enclosureId, faceId, withoutInvisible } from '@/core/plan'
+import { PAPER_IDS, USUAL_SHEET, type PaperId } from '@/core/papers'
+import { clientId, enclosureId, faceId, wireId, withoutInvisible } from '@/core/plan'
 import { DRILL_FORMATS } from '@/formats/drillSheet'
 import { logEntry } from '@/core/procedure'
 
@@ -25,6 +26,41 @@ export const createRequest = z.discriminatedUnion('from', [
 ])
 
 export const logRequest = logEntry.omit({ at: true })
+
+const listed = <T extends z.ZodType<unknown, string>>(each: T, most: number) =>
+  z
+    .string()
+    .transform((text) => text.split(',').filter((word) => word !== ''))
+    .pipe(z.array(each).max(most, { error: `must be ${most} or fewer` }))
+
+export const papersRequest = z.strictObject({
+  pages: listed(z.enum(PAPER_IDS as [PaperId, ...PaperId[]]), 40).default([...PAPER_IDS]),
+  paper: z.enum(['A4', 'Letter']).default('A4'),
+  /** Wires whose figures are derived. */
+  derive: listed(wireId, 200).default([]),
+})
+
+const figure = z
+  .string()
+  .regex(/^\d{1,4}(\.\d{1,3})?$/, { error: 'must be a figure such as 45 or 12.5' })
+  .transform(Number)
+
+export const labelsRequest = z.strictObject({
+  format: z.enum(['pdf', 'svg', 'csv']),
+  kinds: listed(z.enum(['wire', 'cable', 'opening', 'device']), 4).default(['wire', 'cable', 'opening', 'device']),
+  what: z.enum(['labels', 'strips']).default('labels'),
+  on: z.enum(['sheet', 'tape']).default('sheet'),
+  paper: z.enum(['A4', 'Letter']).default('A4'),
+  width_mm: figure.default(USUAL_SHEET.width_mm),
+  height_mm: figure.default(USUAL_SHEET.height_mm),
+  columns: figure.default(USUAL_SHEET.columns),
+  rows: figure.default(USUAL_SHEET.rows),
+  left_mm: figure.default(USUAL_SHEET.left_mm),
+  top_mm: figure.default(USUAL_SHEET.top_mm),
+  gapX_mm: figure.default(USUAL_SHEET.gapX_mm),
+  gapY_mm: figure.default(USUAL_SHEET.gapY_mm),
+  skip: figure.default(0),
+})
 
 export const drillRequest = z.strictObject({
   enclosure: enclosureId,

@@ -43,7 +43,7 @@ export function route(handlers: { readonly [M in Method]?: Handler }): Readonly<
 
 function isJson(request: Request): boolean {
   const type = (request.headers.get('content-type') ?? '').split(';')[0]!.trim().toLowerCase()
-  return type === 'application/json' || type === 'application/x-ndjson'
+  return type === 'application/json' || type === 'application/x-ndjson' || type === 'application/zip'
 }
 
 /** What went wrong, without a stack: a fault of the data file passes (503), anything else is ours (500) and goes to the log. */

@@ -12,9 +12,9 @@ import {
 } from 'pdf-lib'
 import { RectIndex, type Rect, type Stroke } from '@/core/geometry'
 import type { DrillDrawing, Layer } from './drillDrawing'
+import { printable, pt } from '../pdf'
 import { HEAD_mm, MARGIN_mm, OVERLAP_mm, tileOver, type Paper, type Tile, type Tiling } from './tiles'
 
-const POINTS_PER_mm = 72 / 25.4
 const BAR_mm = 100
 const TICK_mm = 0.2
 const INK = rgb(0, 0, 0)
@@ -28,24 +28,6 @@ const PEN: Readonly<Record<Layer, { readonly width_mm: number; readonly dash?: n
 
 /** A name as long as its maker liked must not run off the paper. */
 const cut = (text: string, length: number) => (text.length > length ? `${text.slice(0, length - 1)}…` : text)
-
-const pt = (mm: number) => mm * POINTS_PER_mm
-
-const knownLetters = new WeakMap<PDFFont, ReadonlySet<number>>()
-
-function lettersOf(font: PDFFont): ReadonlySet<number> {
-  const known = knownLetters.get(font) ?? new Set(font.getCharacterSet())
-  knownLetters.set(font, known)
-  return known
-}
-
-/** The standard fonts know the Latin letters of Windows; what they cannot print becomes a plain stand-in. */
-function printable(text: string, font: PDFFont): string {
-  const known = lettersOf(font)
-  return [...text.replace(/⌀ ?/g, 'dia. ').replace(/−/g, '-')]
-    .map((char) => (known.has(char.codePointAt(0)!) ? char : '?'))
-    .join('')
-}
 
 /** A page whose origin is a point of the paper, y downward, in millimetres. */
 class Sheet {

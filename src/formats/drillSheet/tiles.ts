@@ -1,5 +1,7 @@
-export const PAPERS = { A4: { width_mm: 210, height_mm: 297 }, Letter: { width_mm: 215.9, height_mm: 279.4 } } as const
-export type Paper = keyof typeof PAPERS
+import { SHEETS, type Sheet } from '@/core/papers'
+
+export const PAPERS = SHEETS
+export type Paper = Sheet
 
 export interface Tile {
   readonly row: number

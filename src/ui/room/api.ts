@@ -38,11 +38,15 @@ export async function request<T>(
 }
 
 /** Sends a file as it is. */
-export async function sendFile<T>(path: string, file: File): Promise<Reply<T & Problem>> {
+export async function sendFile<T>(
+  path: string,
+  file: File,
+  type: 'application/x-ndjson' | 'application/zip' = 'application/x-ndjson',
+): Promise<Reply<T & Problem>> {
   try {
     const response = await fetch(path, {
       method: 'POST',
-      headers: { 'content-type': 'application/x-ndjson' },
+      headers: { 'content-type': type },
       body: file,
     })
     return { status: response.status, body: (await response.json()) as T & Problem }

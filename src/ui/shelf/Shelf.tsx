@@ -20,6 +20,13 @@ interface TakenIn {
   readonly entries: number
 }
 
+/** What came out of an archive of one plan. */
+interface Unpacked {
+  readonly plan: { readonly name: string }
+  readonly entries: number
+  readonly photos: number
+}
+
 /** The plans, and the ways to a new one. */
 export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const router = useRouter()
@@ -51,8 +58,19 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     if (!stays) router.push(`/plans/${plan.id}/${stage}`)
     else router.refresh()
   }
+  const unpack = async (chosen: File) => {
+    setProblem(null)
+    setNotice(`Taking in ${chosen.name} …`)
+    const reply = await sendFile<Unpacked>('/api/bundle', chosen, 'application/zip')
+    setNotice(null)
+    if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
+    const { plan, entries, photos } = reply.body
+    setNotice(`${plan.name} is taken in, with ${entries} entries of its logbook and ${photos} photographs.`)
+    router.refresh()
+  }
   const read = async (chosen: File | undefined) => {
     if (!chosen) return
+    if (chosen.name.endsWith('.zip')) return unpack(chosen)
     if (chosen.size > LIMIT_BYTES)
       return setProblem({ message: `${chosen.name} is larger than 4 MB; a plan file is not`, issues: [] })
     let document: unknown
@@ -99,6 +117,9 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
             <Link href="/parts" className="hover:underline">
               Own parts
             </Link>
+            <Link href="/workshop" className="hover:underline">
+              Workshop
+            </Link>
             <Link href="/sums" className="hover:underline">
               Quick sums
             </Link>
@@ -118,7 +139,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
             <input
               ref={file}
               type="file"
-              accept="application/json,.json"
+              accept="application/json,.json,.zip,application/zip"
               className="sr-only"
               tabIndex={-1}
               aria-label="Plan file"

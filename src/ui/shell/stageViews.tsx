@@ -14,6 +14,7 @@ const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: Compo
   route: async () => ({ default: (await import('@/ui/route')).RouteStage }),
   terminate: async () => ({ default: (await import('@/ui/terminate')).TerminateStage }),
   build: async () => ({ default: (await import('@/ui/build')).BuildStage }),
+  papers: async () => ({ default: (await import('@/ui/papers')).PapersStage }),
 }
 
 export const STAGE_VIEWS = Object.fromEntries(

@@ -9,7 +9,8 @@ export const STAGES = [
   { key: 'route', name: 'Route' },
   { key: 'terminate', name: 'Terminate' },
   { key: 'build', name: 'Build' },
-] as const satisfies readonly { readonly key: Finding['stage']; readonly name: string }[]
+  { key: 'papers', name: 'Papers' },
+] as const satisfies readonly { readonly key: Finding['stage'] | 'papers'; readonly name: string }[]
 
 export type StageKey = (typeof STAGES)[number]['key']
 

@@ -1,5 +1,6 @@
 'use client'
 import { useMemo } from 'react'
+import { counted } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { cutPlanOf, needsOf, type CutFrom, type CutPlan } from '@/core/workshop'
 import { Button } from '@/ui/primitives'
@@ -84,8 +85,8 @@ export function CutList() {
   return (
     <div className="max-w-[860px] space-y-3">
       <p className="text-[14px] text-mute">
-        {open === 0 ? 'Every piece is cut.' : `${open} pieces to cut.`} Offcuts and begun spools first; in each, the
-        pieces come in the order of work.
+        {open === 0 ? 'Every piece is cut.' : `${counted(open, 'piece')} to cut.`} Offcuts and begun spools first; in
+        each, the pieces come in the order of work.
       </p>
       {stock.message ? (
         <p role="status" className="text-[14px] text-caution">
@@ -97,7 +98,7 @@ export function CutList() {
           <h2 className="flex flex-wrap items-baseline justify-between gap-2 font-bold">
             <span>{need.what}</span>
             <span className="figures text-[14px] font-normal text-mute">
-              {need.pieces.length} pieces, {formatNumber(need.amount / 1000, 3)} m
+              {counted(need.pieces.length, 'piece')}, {formatNumber(need.amount / 1000, 3)} m
               {cuts.buys > 0 ? `; ${cuts.buys} × ${formatNumber(cuts.sold_mm / 1000)} m to buy` : ''}
             </span>
           </h2>

@@ -1,0 +1,5 @@
+import { WorkshopPage } from '@/ui/workshop/WorkshopPage'
+
+export default function Workshop() {
+  return <WorkshopPage />
+}

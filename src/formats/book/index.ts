@@ -1,0 +1,2 @@
+export type { BookPhoto } from './bookPdf'
+export { makeBook, type BookWish } from './makeBook'

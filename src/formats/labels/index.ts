@@ -1,0 +1,1 @@
+export { labelCsv, pagesSvg } from './labelFiles'

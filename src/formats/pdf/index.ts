@@ -1,0 +1,1 @@
+export { printable, pt, wrapped } from './printable'

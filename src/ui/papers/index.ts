@@ -1,0 +1,1 @@
+export { PapersStage } from './PapersStage'
