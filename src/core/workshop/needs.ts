@@ -154,6 +154,9 @@ function wireNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
 }
 
 function cableNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
+  const wiresOf = new Map<CableId, string[]>()
+  for (const [id, { cable }] of Object.entries(plan.wires) as [WireId, Wire][])
+    if (cable !== null) wiresOf.set(cable, [...(wiresOf.get(cable) ?? []), reckoning.wires[id]?.size ?? ''])
   return (Object.entries(plan.cables) as [CableId, Cable][]).flatMap(([id, cable]): Draft[] => {
     // What came with its device, and what has been found in the kit, is not bought.
     if (cable.origin !== 'new' || cable.leadsOf !== null || cable.isHere === true || cable.aside !== null) return []
@@ -166,11 +169,13 @@ function cableNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
         },
       ]
     const length_mm = reckoning.routes.leads[id]?.cut_mm ?? cable.length_mm
-    const sizes = [...new Set(cable.cores.map(({ size }) => size ?? '?'))]
+    const reckoned = (wiresOf.get(id) ?? []).filter((size) => size !== '')
+    const sizes = [...new Set([...cable.cores.flatMap(({ size }) => size ?? []), ...reckoned])]
+    const cores = Math.max(cable.cores.length, reckoned.length)
     return [
       {
         kind: 'cable',
-        what: `Cable, ${cable.cores.length} × ${sizes.join(' and ')}${cable.shielded ? ', shielded' : ''}${cable.flexClass === 'chain' ? ', for chains' : ''}`,
+        what: `Cable, ${cores} cores${sizes.length > 0 ? ` ${sizes.join(' and ')}` : ''}${cable.shielded ? ', shielded' : ''}${cable.flexClass === 'chain' ? ', for chains' : ''}`,
         amount: Math.ceil(length_mm ?? plan.practice.assumedLength_mm),
         piece: { id, name: cable.name },
       },

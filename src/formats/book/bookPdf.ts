@@ -99,11 +99,21 @@ class Writer {
     this.at_mm += 3
   }
 
-  async block(block: Block): Promise<void> {
+  /** What of a block must stand on one page with its heading. */
+  private least_mm(block: Block | undefined): number {
+    if (block?.kind === 'face') return block.height_mm * this.faceScale(block) + 8
+    return block?.kind === 'table' || block?.kind === 'text' ? 5 * LINE_mm : 2 * LINE_mm
+  }
+
+  private faceScale({ width_mm, height_mm }: Extract<Block, { kind: 'face' }>): number {
+    return Math.min(1, this.width_mm / width_mm, 150 / height_mm)
+  }
+
+  /** @param next what comes below it: a heading does not stay behind alone */
+  async block(block: Block, next: Block | undefined): Promise<void> {
     switch (block.kind) {
       case 'heading':
-        // Not alone at the foot of a page.
-        this.need(HEADING_mm + 3 * LINE_mm)
+        this.need(HEADING_mm + 4 + this.least_mm(next))
         this.at_mm += HEADING_mm + 2
         for (const [i, line] of wrapped(block.text, this.fonts.bold, HEADING_mm, this.width_mm).entries()) {
           if (i > 0) this.at_mm += HEADING_mm + 1
@@ -221,8 +231,9 @@ class Writer {
   }
 
   /** To scale, as large as the page lets it be. */
-  private face({ width_mm, height_mm, items, ways, caption }: Extract<Block, { kind: 'face' }>): void {
-    const scale = Math.min(1, this.width_mm / width_mm, 150 / height_mm)
+  private face(block: Extract<Block, { kind: 'face' }>): void {
+    const { width_mm, height_mm, items, ways, caption } = block
+    const scale = this.faceScale(block)
     this.need(height_mm * scale + 8)
     this.at_mm += 2
     const top = this.at_mm
@@ -300,7 +311,7 @@ export async function bookPdf({ title, revision, sheet, papers, inserts, photos 
   }
   for (const paper of papers) {
     writer.title(paper.title)
-    for (const block of paper.blocks) await writer.block(block)
+    for (const [i, block] of paper.blocks.entries()) await writer.block(block, paper.blocks[i + 1])
     nameUpTo(paper.title)
     for (const { bytes } of inserts.filter(({ after }) => after === paper.id)) {
       const made = await PDFDocument.load(bytes)

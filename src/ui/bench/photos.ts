@@ -1,3 +1,4 @@
+import { newId } from '@/ui/primitives'
 import { request } from '@/ui/room'
 
 /** Larger than this on its longer side a picture of the bench shows nothing more. */
@@ -19,7 +20,7 @@ export async function takeSnapshot(file: Blob): Promise<Snapshot> {
   canvas.height = Math.max(1, Math.round(picture.height * scale))
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
   const url = canvas.toDataURL('image/jpeg', QUALITY)
-  return { id: crypto.randomUUID().replaceAll('-', ''), data: url.slice(url.indexOf(',') + 1) }
+  return { id: newId().replaceAll('-', ''), data: url.slice(url.indexOf(',') + 1) }
 }
 
 const STORE = 'glad-rafter-photos'

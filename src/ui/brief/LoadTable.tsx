@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import type { Device, DeviceId, Draw, Plan, State, StateId } from '@/core/plan'
 import { LoadField } from '@/ui/panels'
-import { Button, CommitField, readNumber, useRowsInView } from '@/ui/primitives'
+import { Button, CommitField, readNumber, useRowsInView, newId } from '@/ui/primitives'
 import { byTag, FigureButton, useDesk, useRoom } from '@/ui/room'
 
 const ROW_PX = 41
@@ -35,7 +35,7 @@ export function LoadTable() {
   const addState = () =>
     edit('Add a state', {
       type: 'addState',
-      id: `state:${crypto.randomUUID().slice(0, 8)}` as StateId,
+      id: `state:${newId().slice(0, 8)}` as StateId,
       state: {
         name: `State ${states.length + 1}`,
         sources: { mains: true, usb: false, battery: true },

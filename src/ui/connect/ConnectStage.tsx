@@ -4,7 +4,7 @@ import { retag } from '@/core/naming'
 import { newWire } from '@/core/patterns'
 import { highestWireNumber, type Command, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
-import { later, Button, holdsWords, INPUT } from '@/ui/primitives'
+import { later, Button, holdsWords, INPUT, newId } from '@/ui/primitives'
 import { byTag, isWireable, useRoom } from '@/ui/room'
 import { DeviceSheet } from './DeviceSheet'
 
@@ -71,7 +71,7 @@ export function ConnectStage() {
       number += 1
       commands.push({
         type: 'connect',
-        id: `wire:${crypto.randomUUID().slice(0, 8)}` as WireId,
+        id: `wire:${newId().slice(0, 8)}` as WireId,
         wire: newWire(
           { kind: 'terminal', device: from, terminal: fromTerminal },
           { kind: 'terminal', device: to, terminal: toTerminal },

@@ -17,7 +17,7 @@ import {
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { TerminalCombobox, useTerminals, type TerminalChoice } from '@/ui/panels'
-import { Button, Choice, Swatch } from '@/ui/primitives'
+import { Button, Choice, Swatch, newId } from '@/ui/primitives'
 import { endName, FUNCTION_WORDS, terminalLabel, useRoom, wireColour } from '@/ui/room'
 import { DeviceOutline } from './DeviceOutline'
 import { guessFunction } from './guessFunction'
@@ -345,7 +345,7 @@ function Joiner({
       `Join ${endName(plan, { kind: 'terminal', device: from, terminal: key })} to ${target.name}`,
       {
         type: 'connect',
-        id: `wire:${crypto.randomUUID().slice(0, 8)}` as WireId,
+        id: `wire:${newId().slice(0, 8)}` as WireId,
         wire: newWire(
           { kind: 'terminal', device: from, terminal: key },
           { kind: 'terminal', device: target.device, terminal: target.terminal },

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { newRaceway, type Command, type EnclosureId, type FaceId, type Opening, type RacewayId } from '@/core/plan'
 import { proposeGlands } from '@/core/proposals'
 import { GLAND_THREADS, glandThread } from '@/core/reference'
-import { Button, Choice } from '@/ui/primitives'
+import { Button, Choice, newId } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
 const SHAPES: Readonly<Record<string, Opening['shape']>> = {
@@ -43,7 +43,7 @@ export function AddToFace({
   const box = plan.enclosures[enclosure]!
   const data = box.faces[face]!
   const isPlate = data.kind === 'plate'
-  const fresh = () => crypto.randomUUID().slice(0, 8)
+  const fresh = () => newId().slice(0, 8)
   const put = (label: string, key: string, ...commands: Command[]) => {
     const problems = edit(label, ...commands)
     setMessage(problems[0]?.message ?? null)

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { makeEnclosure, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
-import { Button } from '@/ui/primitives'
+import { Button, newId } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { AddToFace } from './AddToFace'
 import { ArrangeDialog } from './ArrangeDialog'
@@ -36,7 +36,7 @@ export function LayoutStage() {
   const here = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity !== 'note') ?? []
   const notes = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity === 'note') ?? []
   const addBox = () => {
-    const id = `enclosure:${crypto.randomUUID().slice(0, 8)}` as EnclosureId
+    const id = `enclosure:${newId().slice(0, 8)}` as EnclosureId
     edit('Add a box', {
       type: 'addEnclosure',
       id,

@@ -4,7 +4,7 @@ import { newDevice, nextTag } from '@/core/catalogue'
 import { blankPart } from '@/core/ownParts'
 import { suitsFor } from '@/core/suits'
 import type { BehaviourKind, DeviceId, Part, PartId, Place } from '@/core/plan'
-import { later, Button, INPUT, Modal } from '@/ui/primitives'
+import { later, Button, INPUT, Modal, newId } from '@/ui/primitives'
 import { useOwnParts } from '@/ui/parts'
 import { useRoom } from '@/ui/room'
 import { PartList } from './PartList'
@@ -54,7 +54,7 @@ export function AddDeviceDialog({
     let at = plan
     for (let n = 0; n < count; n += 1) {
       const tag = nextTag(at, own.behaviour.kind)
-      const id = `device:${crypto.randomUUID().slice(0, 8)}` as DeviceId
+      const id = `device:${newId().slice(0, 8)}` as DeviceId
       const device = newDevice(partId, tag, own.name.slice(0, 80), { place })
       at = { ...at, devices: { ...at.devices, [id]: device } }
       tags.push(tag)

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { askedOf, blankPart, readPart, type OwnPart } from '@/core/ownParts'
 import { PART_GROUPS, PART_KINDS, type BehaviourKind, type Part, type PartId } from '@/core/plan'
-import { Button, Choice, CommitField, Modal, readNumber } from '@/ui/primitives'
+import { Button, Choice, CommitField, Modal, readNumber, newId } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
 import { Amounts } from './Amounts'
 import { ConnectorRows } from './ConnectorRows'
@@ -32,7 +32,7 @@ function freshId(name: string): PartId {
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .slice(0, 24)
-  return `part:own-${slug || 'part'}-${crypto.randomUUID().slice(0, 4)}` as PartId
+  return `part:own-${slug || 'part'}-${newId().slice(0, 4)}` as PartId
 }
 
 /** Makes a part, or changes one: drawn while it is made, checked as one goes, kept on the shelf of own parts. */

@@ -1,4 +1,5 @@
 'use client'
+import { newId } from '@/ui/primitives'
 import {
   createContext,
   useCallback,
@@ -124,7 +125,7 @@ function connectPlan(start: Start, windowId: string, announce: () => void): Plan
       return (await request('POST', '/api/plans', { from: 'file', document })).status === 201
     },
     storage: { read: pending.read, write: pending.write, readHeld: held.read, writeHeld: held.write },
-    newId: () => crypto.randomUUID(),
+    newId: () => newId(),
     wait,
     announce,
   })
@@ -136,7 +137,7 @@ function connectLog(start: Start, windowId: string, announce: () => void): LogCl
     load: () => request('GET', `/api/plans/${start.id}/logbook`),
     announce,
     storage: ownedStorage('log', start.id, windowId),
-    newId: () => crypto.randomUUID(),
+    newId: () => newId(),
     now: () => new Date().toISOString(),
     wait,
   })
@@ -172,7 +173,7 @@ function useOthersChanges(client: PlanClient, log: LogClient, channel: Broadcast
 
 /** Holds one open plan: its client, its evaluation, its logbook and the drawer. */
 export function PlanRoom({ start, children }: { readonly start: Start; readonly children: ReactNode }) {
-  const [windowId] = useState(() => crypto.randomUUID())
+  const [windowId] = useState(() => newId())
   const [channel] = useState(() =>
     typeof BroadcastChannel === 'undefined' || typeof window === 'undefined'
       ? null

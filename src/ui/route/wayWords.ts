@@ -1,3 +1,4 @@
+import { newId } from '@/ui/primitives'
 import type { LeadFigure, WayFigure } from '@/core/figures'
 import type { CableId, Plan, Raceway, RacewayId, RacewayKind, WaySpot, WireId } from '@/core/plan'
 import type { SectionKind } from '@/ui/charts/CrossSection'
@@ -71,7 +72,7 @@ export function freeName(plan: Plan, kind: RacewayKind): string {
   for (let n = 1; ; n += 1) if (!taken.has(`${word} ${n}`)) return `${word} ${n}`
 }
 
-export const newWayId = (): RacewayId => `raceway:${crypto.randomUUID().slice(0, 8)}` as RacewayId
+export const newWayId = (): RacewayId => `raceway:${newId().slice(0, 8)}` as RacewayId
 
 /** Of a way on a face, so far along it. */
 export function alongWay({ at, width_mm }: Raceway, along_mm: number): readonly [number, number] {

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 import type { PlanSummary } from '@/core/plan'
-import { Button, INPUT, Labelled, later, Modal } from '@/ui/primitives'
+import { Button, INPUT, Labelled, later, Modal, newId } from '@/ui/primitives'
 import { problemText, request, sendFile, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
@@ -47,7 +47,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     setNotice(null)
     const reply = await request<{ plan: PlanSummary; namesakes: number; entries: number }>('POST', '/api/plans', {
       ...body,
-      createId: crypto.randomUUID(),
+      createId: newId(),
     })
     asked.current = null
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be made', issues: [] })

@@ -2,6 +2,7 @@
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
+import { PhoneDialog } from '@/ui/phone'
 import { goToStage, StageLink, useRoom } from '@/ui/room'
 import { ConflictDialog } from './ConflictDialog'
 import { Drawer } from './Drawer'
@@ -25,6 +26,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const { plan, state, evaluation, progress, client, open, drawer } = room
   const path = usePathname()
   const [isHelpOpen, setHelpOpen] = useState(false)
+  const [isPhoneOpen, setPhoneOpen] = useState(false)
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -180,6 +182,11 @@ export function Shell({ children }: { readonly children: ReactNode }) {
               Quick sums
             </Link>
           </p>
+          <p>
+            <button type="button" className="text-rail-ink hover:underline" onClick={() => setPhoneOpen(true)}>
+              On a phone …
+            </button>
+          </p>
           <p className="flex items-center justify-between">
             <button type="button" className="text-rail-ink hover:underline" onClick={() => setHelpOpen(true)}>
               Keys <kbd className="figures">?</kbd>
@@ -218,6 +225,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </div>
       </div>
       <ConflictDialog />
+      <PhoneDialog open={isPhoneOpen} onClose={() => setPhoneOpen(false)} path={plan.name} />
       <ShortcutHelp open={isHelpOpen} onClose={() => setHelpOpen(false)} />
     </div>
   )

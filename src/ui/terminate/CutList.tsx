@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { counted } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { cutPlanOf, needsOf, type CutFrom, type CutPlan } from '@/core/workshop'
-import { Button } from '@/ui/primitives'
+import { Button, newId } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { useStock } from '@/ui/workshop'
 
@@ -40,7 +40,7 @@ export function CutList() {
     for (const { id, length_mm } of from.cuts)
       record({ step: cutStep(id), kind: 'signed', facts: { what: cuts.what, length_mm: String(length_mm) } })
     const offcut = {
-      id: crypto.randomUUID(),
+      id: newId(),
       kind: cuts.kind,
       what: cuts.what,
       pack: null,
@@ -52,20 +52,20 @@ export function CutList() {
     stock.change({
       items: from.isKept ? [offcut] : [],
       moves: [
-        { moveId: crypto.randomUUID(), itemId: from.item!, amount: -from.has_mm, why, planId },
+        { moveId: newId(), itemId: from.item!, amount: -from.has_mm, why, planId },
         ...(from.isKept
-          ? [{ moveId: crypto.randomUUID(), itemId: offcut.id, amount: from.left_mm, why: 'left over', planId }]
+          ? [{ moveId: newId(), itemId: offcut.id, amount: from.left_mm, why: 'left over', planId }]
           : []),
       ],
     })
   }
   const putIn = (cuts: CutPlan) => {
-    const id = crypto.randomUUID()
+    const id = newId()
     stock.change({
       items: [
         { id, kind: cuts.kind, what: cuts.what, pack: cuts.sold_mm, price: null, supplier: null, isOffcut: false },
       ],
-      moves: [{ moveId: crypto.randomUUID(), itemId: id, amount: cuts.sold_mm, why: 'came', planId }],
+      moves: [{ moveId: newId(), itemId: id, amount: cuts.sold_mm, why: 'came', planId }],
     })
   }
   const takeBack = (
@@ -73,12 +73,10 @@ export function CutList() {
     piece: { readonly id: string; readonly name: string; readonly length_mm: number },
   ) => {
     record({ step: cutStep(piece.id), kind: 'withdrawn', note: 'taken back: the piece lies in the stock' })
-    const id = crypto.randomUUID()
+    const id = newId()
     stock.change({
       items: [{ id, kind: cuts.kind, what: cuts.what, pack: null, price: null, supplier: null, isOffcut: true }],
-      moves: [
-        { moveId: crypto.randomUUID(), itemId: id, amount: piece.length_mm, why: `was cut for ${piece.name}`, planId },
-      ],
+      moves: [{ moveId: newId(), itemId: id, amount: piece.length_mm, why: `was cut for ${piece.name}`, planId }],
     })
   }
   const open = plans.reduce((sum, { cuts }) => sum + cuts.from.reduce((n, { cuts: own }) => n + own.length, 0), 0)

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { COMMON_TOOL, toolProfile, type ToolProfile } from '@/core/termination'
-import { Button, Choice, INPUT, Labelled } from '@/ui/primitives'
+import { Button, Choice, INPUT, Labelled, newId } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
 
 const KEY = 'glad-rafter.tool'
@@ -54,7 +54,7 @@ export function useToolProfile(): ToolState {
     problem,
     choose,
     async put(tool) {
-      const id = crypto.randomUUID()
+      const id = newId()
       const { status, body } = await request<{ readonly tools: readonly OwnTool[] }>('POST', '/api/tools', { id, tool })
       if (status !== 201) return problemText(body)
       setOwn(body.tools)

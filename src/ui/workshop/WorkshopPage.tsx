@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { useRef, useState, type FormEvent } from 'react'
 import { formatNumber } from '@/core/quantity'
 import { BY_LENGTH, NEED_KINDS, type NeedKind, type Stocked } from '@/core/workshop'
-import { Button, Choice, CommitField, INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { Button, Choice, CommitField, INPUT, Labelled, readNumber, newId } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
 import { useStock } from './stockClient'
 
@@ -33,7 +33,7 @@ export function WorkshopPage() {
     if (typed.what.trim() === '') return setProblem('Say what it is, as the plan calls it: Wire 0.75 mm², red')
     if (amount === null || (amount as number) <= 0) return setProblem('Say how much there is, above 0')
     const scale = isCut ? 1000 : 1
-    const id = crypto.randomUUID()
+    const id = newId()
     stock.change({
       items: [
         {
@@ -46,9 +46,7 @@ export function WorkshopPage() {
           isOffcut: false,
         },
       ],
-      moves: [
-        { moveId: crypto.randomUUID(), itemId: id, amount: (amount as number) * scale, why: 'came', planId: null },
-      ],
+      moves: [{ moveId: newId(), itemId: id, amount: (amount as number) * scale, why: 'came', planId: null }],
     })
     setTyped(EMPTY)
     setProblem(null)
@@ -205,7 +203,7 @@ function Item({ item }: { readonly item: Stocked }) {
           stock.change({
             moves: [
               {
-                moveId: crypto.randomUUID(),
+                moveId: newId(),
                 itemId: item.id,
                 amount: read.value * scale - item.amount,
                 why: 'counted',

@@ -1,0 +1,2 @@
+export { KeepAtHand } from './KeepAtHand'
+export { PhoneDialog } from './PhoneDialog'
