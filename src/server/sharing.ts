@@ -6,6 +6,8 @@ import { networkInterfaces } from 'node:os'
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
 const CODE_LENGTH = 8
 const COOKIE = 'glad-rafter-pair'
+/** What came through the door says so, whatever it said itself. */
+export const DOOR_HEADER = 'x-glad-rafter-door'
 /** Wrong codes before nobody may try for a minute. */
 const MOST_TRIES = 5
 const LOCK_MS = 60_000
@@ -113,14 +115,15 @@ function doorkeeper(code: string, tokens: Set<string>): Door {
     return one.length === other.length && timingSafeEqual(one, other)
   }
   return (incoming, outgoing, to) => {
-    const url = new URL(incoming.url ?? '/', 'http://door')
+    const [pathname = '/', search = ''] = (incoming.url ?? '/').split('?', 2)
+    const query = new URLSearchParams(search)
     const host = incoming.headers.host ?? ''
     if (isFromElsewhere(incoming.headers.origin, host)) return say(outgoing, 403, 'This page may not write here.')
     // Opened and closed at the machine itself, and nowhere else.
-    if (url.pathname.startsWith('/api/sharing')) return say(outgoing, 403, 'This is done at the machine itself.')
-    if (url.pathname === '/pair') {
+    if (pathname.startsWith('/api/sharing')) return say(outgoing, 403, 'This is done at the machine itself.')
+    if (pathname === '/pair') {
       if (Date.now() < lockedUntil) return say(outgoing, 429, 'Too many wrong codes. Wait a minute, then try again.')
-      if (!isCode(url.searchParams.get('code')?.trim() ?? '')) {
+      if (!isCode(query.get('code')?.trim() ?? '')) {
         tries += 1
         if (tries >= MOST_TRIES) {
           tries = 0
@@ -162,7 +165,7 @@ const cookieOf = (header: string | undefined): string | null =>
 /** To the application on loopback, as if asked there; what tells where a page is from is told in its terms. */
 function pass(incoming: IncomingMessage, outgoing: ServerResponse, to: number, host: string): void {
   const inside = `127.0.0.1:${to}`
-  const headers = { ...incoming.headers, host: inside }
+  const headers = { ...incoming.headers, host: inside, [DOOR_HEADER]: 'yes' }
   // Of this stretch alone; the next one keeps its own.
   delete headers.connection
   if (headers.origin !== undefined) headers.origin = `http://${inside}`

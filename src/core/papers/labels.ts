@@ -1,7 +1,10 @@
 import {
   landed,
   landingOf,
+  type BehaviourKind,
   type CableId,
+  type Part,
+  type Terminal,
   type DeviceId,
   type Device,
   type Plan,
@@ -112,7 +115,100 @@ export interface LegendStrip {
 /** Fewer terminals want no strip. */
 const LEAST_FIELDS = 4
 
-/** Strips for every row of terminals whose places are known: what goes to each, by the tag at the other end. */
+/** Smaller than this nothing that can be read fits a field. */
+const LEAST_PITCH_mm = 3.2
+
+interface Row {
+  readonly side: string
+  readonly fields: readonly {
+    readonly terminal: TerminalId
+    readonly label: string
+    readonly from_mm: number
+    readonly to_mm: number
+  }[]
+}
+
+/** Rows whose terminals have a place each: a field reaches halfway to its neighbours. */
+function placedRows({ terminals }: Part): readonly Row[] {
+  const rows = new Map<string, { terminal: TerminalId; label: string; along_mm: number }[]>()
+  for (const [terminal, { place, label }] of Object.entries(terminals)) {
+    if (!place) continue
+    const key = `${place.side} side|${Math.round(place.above_mm / 4)}`
+    rows.set(key, [...(rows.get(key) ?? []), { terminal: terminal as TerminalId, label, along_mm: place.along_mm }])
+  }
+  return [...rows].flatMap(([key, row]): Row[] => {
+    const sorted = [...row].sort((a, b) => a.along_mm - b.along_mm)
+    const gaps = sorted.slice(1).map((each, i) => each.along_mm - sorted[i]!.along_mm)
+    if (sorted.length < LEAST_FIELDS || gaps.some((gap) => gap < LEAST_PITCH_mm)) return []
+    const start = sorted[0]!.along_mm - gaps[0]! / 2
+    const edges = [
+      start,
+      ...sorted.slice(1).map((each, i) => (each.along_mm + sorted[i]!.along_mm) / 2),
+      sorted.at(-1)!.along_mm + gaps.at(-1)! / 2,
+    ]
+    return [
+      {
+        side: key.split('|')[0]!,
+        fields: sorted.map(({ terminal, label }, i) => ({
+          terminal,
+          label,
+          from_mm: edges[i]! - start,
+          to_mm: edges[i + 1]! - start,
+        })),
+      },
+    ]
+  })
+}
+
+/** Rows of a connector: one field a way, at its pitch. */
+function connectorRows({ connectors, terminals }: Part): readonly Row[] {
+  return connectors.flatMap(({ name, pitch_mm, ways }): Row[] =>
+    pitch_mm === null || pitch_mm < LEAST_PITCH_mm || ways.length < LEAST_FIELDS
+      ? []
+      : [
+          {
+            side: `${name}, ${pitch_mm} mm pitch`,
+            fields: ways.flatMap((terminal, i) =>
+              terminal === null
+                ? []
+                : [
+                    {
+                      terminal,
+                      label: terminals[terminal]?.label ?? '',
+                      from_mm: i * pitch_mm,
+                      to_mm: (i + 1) * pitch_mm,
+                    },
+                  ],
+            ),
+          },
+        ],
+  )
+}
+
+const FULL_ROWS: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>(['terminal-strip', 'protective-device', 'splice'])
+
+/** Rows that fill their part from end to end, as terminal strips and fuse blocks do: as wide as the part, evenly shared. */
+function fullRows({ behaviour, terminals, body }: Part): readonly Row[] {
+  if (!FULL_ROWS.has(behaviour.kind)) return []
+  const row = (Object.entries(terminals) as [TerminalId, Terminal][])
+    .filter(([, { place, label }]) => place === null && /^\d+$/.test(label))
+    .sort(([, a], [, b]) => Number(a.label) - Number(b.label))
+  const pitch_mm = Math.max(body.width_mm, body.height_mm) / row.length
+  if (row.length < LEAST_FIELDS || pitch_mm < LEAST_PITCH_mm) return []
+  return [
+    {
+      side: 'evenly over its length; measure before you cut',
+      fields: row.map(([terminal, { label }], i) => ({
+        terminal,
+        label,
+        from_mm: i * pitch_mm,
+        to_mm: (i + 1) * pitch_mm,
+      })),
+    },
+  ]
+}
+
+/** Strips for every row of terminals whose pitch is known: what is printed there, and the tag at the other end. */
 export function legendStrips(plan: Plan): readonly LegendStrip[] {
   const goesTo = new Map<string, string[]>()
   for (const wire of Object.values(landed(plan).wires)) {
@@ -129,39 +225,15 @@ export function legendStrips(plan: Plan): readonly LegendStrip[] {
   return (Object.entries(plan.devices) as [DeviceId, Device][]).flatMap(([id, device]): LegendStrip[] => {
     if (device.origin === 'remove') return []
     const part = plan.parts[device.part]!
-    const rows = new Map<string, { terminal: TerminalId; label: string; along_mm: number }[]>()
-    for (const [terminal, { place, label }] of Object.entries(part.terminals)) {
-      if (!place) continue
-      const key = `${place.side}|${Math.round(place.above_mm / 4)}`
-      rows.set(key, [...(rows.get(key) ?? []), { terminal: terminal as TerminalId, label, along_mm: place.along_mm }])
-    }
-    return [...rows].flatMap(([key, row]): LegendStrip[] => {
-      const sorted = [...row].sort((a, b) => a.along_mm - b.along_mm)
-      if (
-        sorted.length < LEAST_FIELDS ||
-        sorted.some((each, i) => i > 0 && each.along_mm - sorted[i - 1]!.along_mm < 1)
-      )
-        return []
-      const first = sorted[1]!.along_mm - sorted[0]!.along_mm
-      const last = sorted.at(-1)!.along_mm - sorted.at(-2)!.along_mm
-      const start = sorted[0]!.along_mm - first / 2
-      const edges = [
-        start,
-        ...sorted.slice(1).map((each, i) => (each.along_mm + sorted[i]!.along_mm) / 2),
-        sorted.at(-1)!.along_mm + last / 2,
-      ]
-      return [
-        {
-          device: id,
-          title: `${device.tag}, ${key.split('|')[0]} side`,
-          fields: sorted.map(({ terminal, label }, i) => ({
-            text: [label, ...new Set(goesTo.get(`${id}|${terminal}`) ?? [])].slice(0, 2).join(' '),
-            from_mm: edges[i]! - start,
-            to_mm: edges[i + 1]! - start,
-          })),
-          length_mm: edges.at(-1)! - start,
-        },
-      ]
-    })
+    return [...placedRows(part), ...connectorRows(part), ...fullRows(part)].map(({ side, fields }) => ({
+      device: id,
+      title: `${device.tag}, ${side}`,
+      fields: fields.map(({ terminal, label, from_mm, to_mm }) => ({
+        text: [label, ...new Set(goesTo.get(`${id}|${terminal}`) ?? [])].slice(0, 2).join(' '),
+        from_mm,
+        to_mm,
+      })),
+      length_mm: fields.at(-1)!.to_mm,
+    }))
   })
 }

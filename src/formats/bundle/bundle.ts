@@ -35,9 +35,9 @@ export function bundleZip(
   const asBytes = (value: Uint8Array | string) => (typeof value === 'string' ? strToU8(value) : value)
   const files: Zippable = {
     [RECORD]: strToU8(planFileText(plan, logbook)),
-    [PARTS]: strToU8(`${JSON.stringify(partsDocument(parts), null, 1)}\n`),
     [STOCK]: strToU8(stockFileText(stock)),
   }
+  if (parts.length > 0) files[PARTS] = strToU8(`${JSON.stringify(partsDocument(parts), null, 1)}\n`)
   // Pictures are packed already.
   for (const { id, type, bytes } of photos)
     files[`photos/${id}.${type === 'image/jpeg' ? 'jpg' : 'png'}`] = [bytes, { level: 0 }]

@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { answer, LIMITS, problem, readBody } from '@/server/http'
 import { route } from '@/server/route'
-import { sharingNow, startSharing, stopSharing } from '@/server/sharing'
+import { DOOR_HEADER, sharingNow, startSharing, stopSharing } from '@/server/sharing'
 
 const sharingRequest = z.strictObject({
   minutes: z
@@ -11,10 +11,16 @@ const sharingRequest = z.strictObject({
     .max(720, { error: 'must be 720 or less' }),
 })
 
+/** Whoever came in by the door neither opens nor shuts it, by whatever spelling of the address. */
+const atTheMachine = (request: Request): Response | null =>
+  request.headers.has(DOOR_HEADER) ? problem(403, 'This is done at the machine itself') : null
+
 /** The door to a phone in the same network: shut, unless somebody at this machine opens it for a while. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  GET: () => answer({ sharing: sharingNow() }),
+  GET: (request) => atTheMachine(request) ?? answer({ sharing: sharingNow() }),
   async POST(request) {
+    const stranger = atTheMachine(request)
+    if (stranger) return stranger
     const body = await readBody(request, LIMITS.small, sharingRequest)
     if (body.kind === 'refused') return body.response
     const port = Number(new URL(`http://${request.headers.get('host')}`).port || 80)
@@ -24,7 +30,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       return problem(503, `No door could be opened: ${error instanceof Error ? error.message : String(error)}`)
     }
   },
-  DELETE() {
+  DELETE(request) {
+    const stranger = atTheMachine(request)
+    if (stranger) return stranger
     stopSharing()
     return answer({ sharing: null })
   },
