@@ -49,13 +49,6 @@ try {
   await picture('guard', '/plans/clay-printer/guard', {
     before: (page) => page.getByRole('button', { name: /^F2 F2/ }).click(),
   })
-  const to = (name) => async (page) => {
-    await page
-      .getByRole('heading', { name, exact: true })
-      .evaluate((heading) => window.scrollTo(0, heading.getBoundingClientRect().top + window.scrollY - 80))
-  }
-  await picture('guard-switching', '/plans/foam-gantry/guard', { before: to('What switches') })
-  await picture('feed-compare', '/plans/foam-gantry/feed', { before: to('Supplies in warm air') })
   await picture('layout', '/plans/clay-printer/layout', {
     before: (page) => page.getByRole('button', { name: /^PS1 / }).click(),
   })
@@ -99,7 +92,11 @@ try {
       page
         .getByText('Earth', { exact: true })
         .click()
-        .then(() => page.getByRole('button', { name: /^W14/ }).click()),
+        .then(() => page.getByRole('button', { name: /^Earth in/ }).click()),
+  })
+  await picture('terminate-phone', '/plans/clay-printer/terminate', { phone: true })
+  await picture('papers', '/plans/foam-gantry/papers', {
+    before: (page) => page.getByRole('button', { name: /^Shopping list/ }).click(),
   })
   await picture('build-phone', '/plans/clay-printer/build', { phone: true })
   await picture('quick-sums', '/sums/wire')

@@ -61,6 +61,13 @@ describe('the door for a phone', () => {
     const { headers } = await ask(`/pair?code=${sharingNow()!.code.toLowerCase()}`)
     expect(headers['set-cookie']![0]).toMatch(/HttpOnly; SameSite=Strict/)
   })
+  it('leads to a page of a plan where it was asked for one, and nowhere else', async () => {
+    const leadsTo = async (to: string) =>
+      (await ask(`/pair?code=${sharingNow()!.code}&to=${encodeURIComponent(to)}`)).headers.location
+    expect(await leadsTo('/plans/clay-printer/build')).toBe('/plans/clay-printer/build')
+    for (const to of ['http://elsewhere.example', '//elsewhere.example', '/api/data', '/plans/../api', ''])
+      expect(await leadsTo(to)).toBe('/')
+  })
   it('pages of others write nothing here', async () => {
     const answer = await ask('/api/plans', { ...(await paired()), origin: 'http://elsewhere.example' }, 'POST')
     expect(answer.status).toBe(403)

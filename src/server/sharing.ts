@@ -5,6 +5,8 @@ import { networkInterfaces } from 'node:os'
 /** Letters and figures that nobody confuses. */
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
 const CODE_LENGTH = 8
+/** A page of a plan: nothing else is gone to after the code. */
+const PLAN_PAGE = /^\/plans\/[A-Za-z0-9-]{1,80}\/[a-z]{1,20}$/
 const COOKIE = 'glad-rafter-pair'
 /** What came through the door says so, whatever it said itself. */
 export const DOOR_HEADER = 'x-glad-rafter-door'
@@ -135,7 +137,7 @@ function doorkeeper(code: string, tokens: Set<string>): Door {
       const token = randomBytes(24).toString('hex')
       tokens.add(token)
       outgoing.writeHead(303, {
-        location: '/',
+        location: PLAN_PAGE.test(query.get('to') ?? '') ? query.get('to')! : '/',
         'set-cookie': `${COOKIE}=${token}; Path=/; HttpOnly; SameSite=Strict`,
         'cache-control': 'no-store',
       })

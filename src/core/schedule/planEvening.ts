@@ -9,6 +9,8 @@ export const EXACT = 11
 interface State {
   readonly slots: readonly Slot[]
   readonly done: ReadonlySet<string>
+  /** Tells sets of work apart, whatever their order. */
+  readonly mark: number
   readonly at_min: number
   readonly work_min: number
   readonly idle_min: number
@@ -44,6 +46,7 @@ export function planEvening({
   const tooLong = [...whole].flatMap(([together, { minutes }]) => (minutes > budget_min ? [{ together, minutes }] : []))
   const isTooLong = new Set(tooLong.map(({ together }) => together))
   const rank = new Map(work.map(({ id }, i) => [id, i]))
+  const marks = new Map(work.map(({ id }, i) => [id, markOf(i)]))
   const able = work.filter(({ together }) => together === null || !isTooLong.has(together))
 
   const isReady = (state: State, { id, after }: Work) =>
@@ -61,7 +64,8 @@ export function planEvening({
       begun.set(next.together, (begun.get(next.together) ?? whole.get(next.together)!.count) - 1)
     return {
       slots: [...state.slots, { id: next.id, start_min: from, end_min, picks }],
-      done: new Set([...state.done, next.id]),
+      done: new Set(state.done).add(next.id),
+      mark: state.mark + marks.get(next.id)!,
       at_min: end_min,
       work_min: state.work_min + next.minutes,
       idle_min: state.idle_min + from - state.at_min,
@@ -76,6 +80,7 @@ export function planEvening({
   const start: State = {
     slots: [],
     done: new Set(),
+    mark: 0,
     at_min: 0,
     work_min: 0,
     idle_min: 0,
@@ -95,8 +100,8 @@ export function planEvening({
         const to = extend(state, each)
         if (to === null) continue
         const key = isExact
-          ? `${[...to.done].sort().join(' ')}|${to.inHand.join(' ')}|${[...to.ripe.values()].join(' ')}|${to.at_min}`
-          : `${[...to.done].sort().join(' ')}|${to.inHand.join(' ')}`
+          ? `${to.mark}|${to.inHand.join(' ')}|${[...to.ripe.values()].join(' ')}|${to.at_min}`
+          : `${to.mark}|${to.inHand.join(' ')}`
         const known = next.get(key)
         if (!known || isBetter(to, known, rank)) next.set(key, to)
         if (mayBeLeft(to) && isBetter(to, best, rank)) best = to
@@ -113,6 +118,9 @@ export function planEvening({
     tooLong,
   }
 }
+
+/** A whole number below 2^45 for each piece of work, so spread that sums of a few hundred are told apart (Weyl, 1916). */
+const markOf = (i: number) => Math.floor((((i + 1) * 0.6180339887498949) % 1) * 2 ** 45)
 
 function isBetter(one: State, other: State, rank: ReadonlyMap<string, number>): boolean {
   return (

@@ -20,17 +20,18 @@ export function EveningPanel({
 }) {
   const { progress } = useRoom()
   const [text, setText] = useState('90')
+  const [isOpen, setOpen] = useState(false)
   const read = readNumber(text, 'The time')
   const budget = 'value' in read ? read.value : null
   const error =
     'error' in read ? read.error : read.value < 5 || read.value > MOST_MIN ? `must be 5 to ${MOST_MIN} minutes` : null
   const evening = useMemo(
-    () => (budget === null || error !== null ? null : eveningOf(steps, progress, pace, budget)),
-    [steps, progress, pace, budget, error],
+    () => (!isOpen || budget === null || error !== null ? null : eveningOf(steps, progress, pace, budget)),
+    [isOpen, steps, progress, pace, budget, error],
   )
   const chain = useMemo(() => chainOfSteps(steps, progress, pace), [steps, progress, pace])
   return (
-    <details className="rounded-xl border border-hair bg-sheet">
+    <details className="rounded-xl border border-hair bg-sheet" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary className="px-3 py-1.5 font-bold">I have {error === null ? text : '…'} minutes</summary>
       <div className="space-y-2 px-3 pb-3">
         <Labelled label="Minutes this evening" error={error}>

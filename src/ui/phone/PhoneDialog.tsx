@@ -17,11 +17,13 @@ const LOOK_MS = 3000
 export function PhoneDialog({
   open,
   onClose,
-  path,
+  planId,
+  planName,
 }: {
   readonly open: boolean
   readonly onClose: () => void
-  readonly path: string
+  readonly planId: string
+  readonly planName: string
 }) {
   const [sharing, setSharing] = useState<Sharing | null>(null)
   const [minutes, setMinutes] = useState('120')
@@ -89,13 +91,13 @@ export function PhoneDialog({
               </p>
               {sharing.addresses.map((address) => (
                 <div key={address} className="flex flex-wrap items-center gap-3">
-                  <Squares text={`${address}/pair?code=${sharing.code}`} />
+                  <Squares text={`${address}/pair?code=${sharing.code}&to=/plans/${planId}/build`} />
                   <p>
                     Point the phone at the squares, or type
                     <br />
                     <strong className="figures">{address}</strong>
                     <br />
-                    <span className="text-mute">then open the plan there ({path}).</span>
+                    <span className="text-mute">then open {planName} there.</span>
                   </p>
                 </div>
               ))}

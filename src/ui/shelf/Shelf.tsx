@@ -1,5 +1,6 @@
 'use client'
 import Link from 'next/link'
+import { counted } from '@/core/procedure'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
@@ -65,7 +66,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     setNotice(null)
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
     const { plan, entries, photos } = reply.body
-    setNotice(`${plan.name} is taken in, with ${entries} entries of its logbook and ${photos} photographs.`)
+    setNotice(`${plan.name} is taken in, with ${counted(entries, 'entry', 'entries')} of its logbook and ${counted(photos, 'photograph')}.`)
     router.refresh()
   }
   const read = async (chosen: File | undefined) => {

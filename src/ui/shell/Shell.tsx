@@ -225,7 +225,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </div>
       </div>
       <ConflictDialog />
-      <PhoneDialog open={isPhoneOpen} onClose={() => setPhoneOpen(false)} path={plan.name} />
+      <PhoneDialog open={isPhoneOpen} onClose={() => setPhoneOpen(false)} planId={room.id} planName={plan.name} />
       <ShortcutHelp open={isHelpOpen} onClose={() => setHelpOpen(false)} />
     </div>
   )
