@@ -66,7 +66,9 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     setNotice(null)
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
     const { plan, entries, photos } = reply.body
-    setNotice(`${plan.name} is taken in, with ${counted(entries, 'entry', 'entries')} of its logbook and ${counted(photos, 'photograph')}.`)
+    setNotice(
+      `${plan.name} is taken in, with ${counted(entries, 'entry', 'entries')} of its logbook and ${counted(photos, 'photograph')}.`,
+    )
     router.refresh()
   }
   const read = async (chosen: File | undefined) => {
