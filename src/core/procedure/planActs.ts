@@ -8,6 +8,7 @@ import { deviceSteps } from './acts/devices'
 import { closeActs, labelActs } from './acts/finish'
 import { holeSteps } from './acts/holes'
 import { powerSteps } from './acts/power'
+import { solderActs } from './acts/solder'
 import { takeOutSteps } from './acts/takeOut'
 import { waySteps } from './acts/ways'
 import { cableSteps, stepMaking, wireSteps } from './acts/wires'
@@ -20,6 +21,7 @@ export function planActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
     ...takeOutSteps(plan),
     ...holeSteps(plan, reckoning),
     ...deviceSteps(layoutView(plan), plan.site.mains_V),
+    ...solderActs(plan),
     ...wireSteps(plan, reckoning, securing),
     ...cableSteps(plan, reckoning, securing),
     ...waySteps(plan, reckoning, securing, stepMaking(plan)),

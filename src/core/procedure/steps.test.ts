@@ -213,3 +213,29 @@ describe('a bought cable', () => {
     expect([...made.keys()].filter((id) => id.startsWith('wire:'))).toHaveLength(2)
   })
 })
+
+describe('a small board that is soldered here', () => {
+  const pad = (label: string) => ({ ...terminal(label, 'signal', 'tab63'), clamp: 'solder-pad' as const })
+  const board = definePart('Hand controller board', [60, 90, 12], {
+    behaviour: { kind: 'board' },
+    terminals: { a: pad('A'), b: pad('B'), c: pad('C'), d: pad('D') },
+    links: [{ id: 'F1', kind: 'protective', a: 'a', b: 'b', family: 'ISO 8820-3', rating_A: null, breaking_A: null }],
+  } as unknown as Parameters<typeof definePart>[2])
+  const plan = box('hand')
+    .part('board', board)
+    .device('A1', 'board')
+    .device('V1', 'fan-24')
+    .wire('A1.b', 'V1.+', 'V+')
+    .build()
+  const steps = stepsOf(plan)
+  it('has low parts first, a square check, a link where no fuse is fitted, and comes before its wires', () => {
+    const words = linesOf(steps.get('solder:device:a1'))
+    expect(words).toMatch(/Low parts first/)
+    expect(words).toMatch(/square and flat/)
+    expect(words).toMatch(/F1 has no fuse: a wire link/)
+    const ids = [...steps.keys()]
+    expect(ids.indexOf('solder:device:a1')).toBeLessThan(ids.indexOf('wire:wire:w1'))
+  })
+  it('bought boards are not soldered', () =>
+    expect([...stepsOf(fed(true)).keys()].some((id) => id.startsWith('solder:'))).toBe(false))
+})

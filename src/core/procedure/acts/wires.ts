@@ -21,6 +21,7 @@ import { endCode, wireFacts } from '../facts'
 import type { Phase, Act } from '../types'
 import { mountStep } from './devices'
 import { MINUTES, rememberActs, actOf } from './draft'
+import { solderAct } from './solder'
 import { wayWords } from './ways'
 
 export const wireStep = (id: WireId) => `wire:${id}`
@@ -170,7 +171,9 @@ function actFor(
     ],
     minutes: wire.function === 'PE' ? MINUTES.earth : wire.function === 'signal' ? MINUTES.signal : MINUTES.wire,
     cautions: isMains ? [UNPLUG, ...(phase === 'earth' ? [EARTH_FIRST] : [])] : [],
-    after: [wire.from, wire.to].flatMap((end) => landingOf(plan, end) ?? []).map(({ device }) => mountStep(device)),
+    after: [wire.from, wire.to]
+      .flatMap((end) => landingOf(plan, end) ?? [])
+      .flatMap(({ device }) => [solderAct(device), mountStep(device)]),
     why: whyWire(wire),
     facts: wireFacts(wire, reckoned, size, colour),
     hands: isLong ? 2 : 1,
