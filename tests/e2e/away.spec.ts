@@ -122,3 +122,22 @@ test('a server that went back to an older copy is noticed, and what the window h
   const { plans } = (await get(server.base, '/api/plans')).body as { plans: readonly { name: string }[] }
   expect(plans.map(({ name }) => name)).toContain('Clay printer, north bench (kept copy)')
 })
+
+test('opened once, a plan opens again on this machine while the server is down, and what is signed then is sent later', async ({
+  page,
+}) => {
+  await page.goto(`${server.base}${plan}/build`)
+  await isWorkedOut(page)
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+  // Once more under its hand, so that page and code lie in this browser.
+  await page.reload()
+  await isWorkedOut(page)
+  await page.waitForTimeout(3000)
+  await server.kill()
+  await page.reload()
+  await isWorkedOut(page)
+  await page.getByRole('button', { name: 'Sign off', exact: true }).click()
+  await expect(page.getByText(/sign-offs? waits? for the/)).toBeVisible()
+  server = await startServer(data, {}, port)
+  await expect(page.getByText(/sign-offs? wait/)).toBeHidden({ timeout: 20_000 })
+})

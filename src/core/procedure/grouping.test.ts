@@ -4,7 +4,7 @@ import { evaluate } from '@/core/evaluate'
 import { apply, type Command, type Plan, type WireId } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { BUILDS } from '../../../tests/builds'
-import { benchEnds, endStandings, progressOf, tagList, type SignOff } from '.'
+import { benchEnds, endStandings, factWordsOf, progressOf, tagList, type SignOff } from '.'
 import { contract } from './grouping/contract'
 
 const edited = (plan: Plan, ...commands: Command[]): Plan => {
@@ -159,5 +159,17 @@ describe('one record for end and step', () => {
       .filter(({ wire }) => wire === id)
       .map((end): SignOff => ({ step: end.id, kind: 'signed', facts: end.facts }))
     expect(progressOf(now.procedure, [...log, ...again]).get(`wire:${id}`)!.status).toBe('done')
+  })
+  it('says from where to where, in the words of the plan', () => {
+    const log: SignOff[] = procedure
+      .flatMap(({ acts }) => acts)
+      .map((act) => ({ step: act.id, kind: 'signed', facts: act.facts }))
+    const wire = plan.wires[id]!
+    const other = Object.values(plan.wires).find(
+      (each) => each!.to.kind === 'terminal' && each!.to.device !== (wire.to as { device?: string }).device,
+    )!
+    const after = edited(plan, { type: 'moveEnd', wire: id, side: 'to', end: other.to })
+    const { changed } = progressOf(evaluate(after).procedure, log, undefined, factWordsOf(after)).get(`wire:${id}`)!
+    expect(changed.join()).toMatch(/where its second end goes: [A-Z]+\d+ .+ → [A-Z]+\d+ /)
   })
 })

@@ -1,6 +1,7 @@
 export { BATCH_BY, batchesOf, savedWords, toolChanges, type Batch, type BatchBy } from './batches'
 export { benchEnds, endId, type BenchEnd } from './ends'
 export { FACTS_VERSION } from './facts'
+export { factWordsOf } from './factWords'
 export { firstReleaseFacts } from './firstRelease'
 export { counted, planSteps, tagList } from './grouping'
 export { deviation, draftEntry, logEntry, MOST_PHOTOS, type Deviation, type LogDraft, type LogEntry } from './logEntry'

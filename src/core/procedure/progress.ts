@@ -17,6 +17,8 @@ export interface Standing {
 export type EndStatus = 'open' | 'good' | 'failed' | 'redo'
 
 type FirstFacts = (act: Act) => Readonly<Record<string, string>>
+/** What a coded fact is called: "PS1 +V" for a terminal. Null where its code has no words. */
+export type FactWords = (key: string, code: string) => string | null
 
 /** The last line about each thing that says it is done or is not, and how late it came. */
 function lastLines(log: readonly SignOff[]): ReadonlyMap<string, { readonly entry: SignOff; readonly at: number }> {
@@ -36,12 +38,13 @@ export function progressOf(
   steps: readonly Step[],
   log: readonly SignOff[],
   asFirstReleased: FirstFacts = ({ facts }) => facts,
+  words: FactWords = () => null,
 ): ReadonlyMap<string, Standing> {
   const last = lastLines(log)
   const result = new Map<string, Standing>()
   const acts = steps.flatMap((step) => step.acts)
   for (const act of acts) {
-    const standing = standingOf(act, last, asFirstReleased)
+    const standing = standingOf(act, last, asFirstReleased, words)
     if (standing) result.set(act.id, standing)
   }
   const present = new Set(acts.map(({ id }) => id))
@@ -58,12 +61,17 @@ export function progressOf(
 }
 
 /** Null while nobody signed it. */
-function standingOf(act: Act, last: ReturnType<typeof lastLines>, asFirstReleased: FirstFacts): Standing | null {
+function standingOf(
+  act: Act,
+  last: ReturnType<typeof lastLines>,
+  asFirstReleased: FirstFacts,
+  words: FactWords,
+): Standing | null {
   const own = last.get(act.id)
   const ends = act.ends.map((end) => ({ end, line: last.get(end.id) }))
   if (own?.entry.kind === 'signed') {
     const now = own.entry.facts.version === FACTS_VERSION ? act.facts : asFirstReleased(act)
-    const changed = changesBetween(own.entry.facts, now)
+    const changed = changesBetween(own.entry.facts, now, words)
     // An end that was tugged anew under today's facts needs no second signature of its wire.
     const isMadeAnew = changed.length > 0 && ends.length > 0 && ends.every(({ end, line }) => isGood(end, line, own.at))
     if (changed.length > 0 && !isMadeAnew) return { status: 'redo', changed }
@@ -75,7 +83,7 @@ function standingOf(act: Act, last: ReturnType<typeof lastLines>, asFirstRelease
   if (ends.every(({ end, line }) => isGood(end, line, from))) return { status: 'done', changed: [] }
   const changed = ends.flatMap(({ end, line }) =>
     line && line.at > from && line.entry.kind === 'signed'
-      ? changesBetween(line.entry.facts, factsFor(end, line.entry))
+      ? changesBetween(line.entry.facts, factsFor(end, line.entry), words)
       : [],
   )
   return changed.length > 0 ? { status: 'redo', changed: [...new Set(changed)] } : null
@@ -131,9 +139,12 @@ function together({ acts }: Step, standings: ReadonlyMap<string, Standing>): Sta
 function changesBetween(
   before: Readonly<Record<string, string>>,
   now: Readonly<Record<string, string>>,
+  words: FactWords = () => null,
 ): readonly string[] {
   const keys = new Set([...Object.keys(now), ...Object.keys(before)])
-  return [...keys].filter((key) => now[key] !== before[key]).map((key) => changeWords(key, before[key], now[key]))
+  return [...keys]
+    .filter((key) => now[key] !== before[key])
+    .map((key) => changeWords(key, before[key], now[key], words))
 }
 
 /** Facts whose codes say nothing to a reader. */
@@ -150,9 +161,11 @@ const CODED: Readonly<Record<string, string>> = {
   made: 'how its ends are made',
 }
 
-function changeWords(key: string, before: string | undefined, now: string | undefined): string {
+function changeWords(key: string, before: string | undefined, now: string | undefined, words: FactWords): string {
   const coded = CODED[key]
-  return coded ? `${coded} changed` : `${key}: ${before ?? 'nothing'} → ${now ?? 'nothing'}`
+  if (!coded) return `${key}: ${before ?? 'nothing'} → ${now ?? 'nothing'}`
+  const [was, is] = [before, now].map((code) => (code === undefined ? 'nothing' : words(key, code)))
+  return was !== null && is !== null && was !== is ? `${coded}: ${was} → ${is}` : `${coded} changed`
 }
 
 /** Whether a reading lies within what is expected. */

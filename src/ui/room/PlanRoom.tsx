@@ -15,7 +15,14 @@ import type { Issue } from '@/core/calculator'
 import { whatFollowed, type Evaluation, type Followed } from '@/core/evaluate'
 import type { Scenario } from '@/core/figures'
 import type { Command, DeviceId, Plan, WireId } from '@/core/plan'
-import { firstReleaseFacts, progressOf, type LogDraft, type LogEntry, type Standing } from '@/core/procedure'
+import {
+  factWordsOf,
+  firstReleaseFacts,
+  progressOf,
+  type LogDraft,
+  type LogEntry,
+  type Standing,
+} from '@/core/procedure'
 import type { Figure } from '@/core/trace'
 import { ReckonClient } from '@/workers'
 import { request } from './api'
@@ -233,7 +240,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const progress = useMemo(() => {
     if (!evaluated) return progressOf([], log)
     const { procedure, reckoning } = evaluated.evaluation
-    return progressOf(procedure, log, firstReleaseFacts(evaluated.plan, reckoning))
+    return progressOf(procedure, log, firstReleaseFacts(evaluated.plan, reckoning), factWordsOf(evaluated.plan))
   }, [evaluated, log])
   // Until what is left is worked out, a plan that lost something is shown as it was: figures must not name what is gone.
   const isBehind = evaluated !== null && evaluated.plan !== state.plan && hasLost(evaluated.plan, state.plan)

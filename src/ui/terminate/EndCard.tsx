@@ -1,7 +1,8 @@
 'use client'
 import { useState } from 'react'
 import { wireLabel } from '@/core/papers'
-import type { Batch, EndStatus } from '@/core/procedure'
+import { landingOf, type Plan, type Wire, type WireId } from '@/core/plan'
+import type { Batch, BenchEnd, EndStatus } from '@/core/procedure'
 import { dieFor, TOOL_KINDS, type ToolProfile } from '@/core/termination'
 import { useStopwatch } from '@/ui/bench'
 import { Button, Swatch } from '@/ui/primitives'
@@ -20,6 +21,21 @@ const STATUS_TONE: Readonly<Record<EndStatus, string>> = {
 const WITH_SCREW: ReadonlySet<string> = new Set(['screw', 'stud', 'pluggable', 'binding-screw'])
 /** What an end counts of the five minutes of its wire. Common practice. */
 const END_MIN = 2
+
+/** Wires that end where this one does: in the same terminal, or, of a splice, in the same block. */
+function besideEnd(plan: Plan, { wire, end }: BenchEnd): readonly string[] {
+  const isSplice = plan.parts[plan.devices[end.device]!.part]!.behaviour.kind === 'splice'
+  return (Object.entries(plan.wires) as [WireId, Wire][]).flatMap(([id, other]) =>
+    id !== wire &&
+    other.origin !== 'remove' &&
+    [other.from, other.to].some((each) => {
+      const at = landingOf(plan, each)
+      return at?.device === end.device && (isSplice || at.terminal === end.terminal)
+    })
+      ? [other.label || id]
+      : [],
+  )
+}
 
 /** One end, big enough to be read at arm's length: what goes on first, how it is made, how it looks, and the tug. */
 export function EndCard({
@@ -70,6 +86,7 @@ export function EndCard({
   const dieWords =
     die === null ? treatment.die : die.kind === 'die' ? `${die.conductor} conductor, ${die.jacket} jacket` : die.why
   const label = wireLabel(plan, end.wire, end.side)
+  const beside = besideEnd(plan, end)
   const cells = [
     ['Strip', treatment.strip_mm === null ? 'none' : `${treatment.strip_mm} mm`],
     ['End', treatment.what],
@@ -134,6 +151,14 @@ export function EndCard({
           {label.text} {label.under}
         </span>
       </p>
+      {beside.length > 0 ? (
+        <p className="border-t border-hair px-4 py-1.5 text-[15px]">
+          {clamp === 'lever' || plan.parts[device.part]!.behaviour.kind === 'splice'
+            ? 'In one splice with'
+            : 'Under one terminal with'}{' '}
+          <strong className="figures">{beside.join(', ')}</strong>
+        </p>
+      ) : null}
       {slide && (slide.first.length > 0 || slide.after.includes(plugEnd)) ? (
         <ol
           aria-label="Slide on first"
