@@ -35,7 +35,7 @@ export function batchPaper({ plan, evaluation }: PaperSource): readonly Block[] 
             under,
             end.treatment.strip_mm === null ? '' : String(end.treatment.strip_mm),
             end.size,
-            String(Math.round(end.length_mm)),
+            end.isAssumed ? 'measure' : String(Math.round(end.length_mm)),
           ]
         }),
       },
@@ -128,7 +128,7 @@ export function shoppingPaper({ plan, evaluation, stock }: PaperSource): readonl
     ]),
     {
       kind: 'text',
-      text: `Together ${cost.toFixed(2)}${unpriced > 0 ? `, and ${unpriced} lines without a price` : ''}. Spares: ${[...new Set(purchases.filter(({ spare }) => spare > 0).map(({ why }) => why))].join('; ') || 'none'}.`,
+      text: `${cost === 0 ? 'No line has a price yet' : `Together ${cost.toFixed(2)}${unpriced > 0 ? `, and ${unpriced} lines without a price` : ''}`}. Spares: ${[...new Set(purchases.filter(({ spare }) => spare > 0).map(({ why }) => why))].join('; ') || 'none'}.`,
     },
   ]
 }

@@ -80,7 +80,7 @@ export function wirePaper({ plan, evaluation }: PaperSource): readonly Block[] {
       endText(plan, wire.from),
       endText(plan, wire.to),
       `${reckoned?.size ?? '?'}, ${colourOf(plan, wire)}`,
-      reckoned ? `${Math.round(reckoned.length_mm)}` : '',
+      reckoned ? `${Math.round(reckoned.length_mm)}${reckoned.lengthFrom === 'assumed' ? ', assumed' : ''}` : '',
       wire.cable === null
         ? [reckoned?.from?.what, reckoned?.to?.what].filter(Boolean).join(' | ')
         : (plan.cables[wire.cable]?.name ?? ''),
@@ -95,7 +95,7 @@ export function wirePaper({ plan, evaluation }: PaperSource): readonly Block[] {
         { title: 'From', share: 2 },
         { title: 'To', share: 2 },
         { title: 'Size and colour', share: 2 },
-        { title: 'mm', share: 0.8, isFigure: true },
+        { title: 'mm', share: 1.1, isFigure: true },
         { title: 'Ends, or its cable', share: 3 },
       ],
       rows,

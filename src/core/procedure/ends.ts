@@ -13,6 +13,8 @@ export interface BenchEnd extends ActEnd {
   readonly other: Extract<WireEnd, { kind: 'terminal' }> | null
   readonly size: string
   readonly length_mm: number
+  /** Nobody knows its way: to be measured in place. */
+  readonly isAssumed: boolean
   readonly treatment: EndTreatment
 }
 
@@ -38,6 +40,7 @@ export function endsOfWire(id: WireId, wire: Wire, reckoned: WireReckoning | und
         other: other.kind === 'terminal' ? other : null,
         size,
         length_mm,
+        isAssumed: reckoned.lengthFrom === 'assumed',
         treatment,
         facts: { size, made: treatment.code, terminal, version: FACTS_VERSION },
         earlierFacts: { size, made: treatment.what, terminal },

@@ -145,7 +145,7 @@ function wireNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
               kind: 'wire',
               what: wireWhat(plan, wire, reckoned.size),
               amount: Math.ceil(reckoned.length_mm),
-              piece: { id, name: wire.label || id },
+              piece: { id, name: `${wire.label || id}${reckoned.lengthFrom === 'assumed' ? ' (assumed)' : ''}` },
             },
           ]
         : []

@@ -135,7 +135,7 @@ export function EndCard({
         <p className="text-right">
           <Swatch colour={wireColour(plan, wire)} />
           <span className="figures block text-[13px] text-mute">
-            {end.size}, {Math.round(end.length_mm)} mm
+            {end.size}, {end.isAssumed ? 'measure in place' : `${Math.round(end.length_mm)} mm`}
           </span>
         </p>
       </div>

@@ -162,7 +162,7 @@ function actFor(
     id: wireStep(id),
     phase,
     wire: id,
-    title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${formatNumber(length_mm, 4)} mm`,
+    title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${lengthWords(length_mm, reckoned)}`,
     lines: [
       ...way,
       endWords(plan, wire.from, reckoned?.from ?? null),
@@ -199,6 +199,12 @@ function driverFor(plan: Plan, end: WireEnd): readonly string[] {
   const at = landingOf(plan, end)
   const driver = at ? DRIVERS[plan.parts[plan.devices[at.device]!.part]!.terminals[at.terminal]!.clamp] : undefined
   return driver === undefined ? [] : [driver]
+}
+
+/** What is assumed is measured in place before anybody cuts. */
+function lengthWords(length_mm: number, reckoned: WireReckoning | undefined): string {
+  const words = `${formatNumber(length_mm, 4)} mm`
+  return reckoned?.lengthFrom === 'assumed' ? `length assumed (${words}): measure before you cut` : words
 }
 
 /** "PS1 +V to F2 in", as the wire is called out at the bench. */

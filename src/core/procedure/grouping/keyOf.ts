@@ -29,13 +29,17 @@ export type GroupKind =
 
 export const kindOfKey = (key: string) => key.split('|')[0] as GroupKind
 
-/** Where a device stands: a box, or outside all of them. */
-function boxOf(plan: Plan, id: DeviceId): EnclosureId | null {
+/** Of what has no place yet nobody knows whether it stands in a box. */
+export const SOMEWHERE = 'somewhere'
+
+/** Where a device stands: a box, nowhere known, or outside all of them (null). */
+function boxOf(plan: Plan, id: DeviceId): EnclosureId | typeof SOMEWHERE | null {
   const place = (plan.devices[id] as Device).place
   switch (place.kind) {
     case 'face':
-    case 'unplaced':
       return place.enclosure
+    case 'unplaced':
+      return place.enclosure ?? SOMEWHERE
     case 'socket':
       return boxOf(plan, place.device)
     default:
@@ -66,8 +70,11 @@ export function groupKeys(plan: Plan, reckoning: Reckoning): (act: Act) => strin
     if (source !== undefined) railOf.set(id, source)
   }
   const boxesOf = (devices: readonly DeviceId[]) => {
-    const boxes = [...new Set(devices.map((id) => boxOf(plan, id)))]
-    return boxes.length === 1 && boxes[0] !== null ? boxes[0]! : `outside ${boxes.find((box) => box !== null) ?? ''}`
+    const all = [...new Set(devices.map((id) => boxOf(plan, id)))]
+    // What has no place yet is taken to be where the other end is.
+    const known = all.filter((box) => box !== SOMEWHERE)
+    if (known.length === 0) return SOMEWHERE
+    return known.length === 1 && known[0] !== null ? known[0]! : `outside ${known.find((box) => box !== null) ?? ''}`
   }
   const partsOf = (devices: readonly DeviceId[]) => [...devices.map((id) => plan.devices[id]!.part)].sort().join('+')
   const wireKey = (act: Act, id: WireId): string => {

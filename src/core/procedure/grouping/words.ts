@@ -1,8 +1,9 @@
 import { colourName, type DeviceId, type EnclosureId, type Plan, type RacewayId, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { Reckoning } from '@/core/figures'
+import type { ToolKind } from '@/core/termination'
 import type { Act } from '../types'
-import { devicesOfWire, type GroupKind } from './keyOf'
+import { devicesOfWire, SOMEWHERE, type GroupKind } from './keyOf'
 import { counted, tagList } from './tags'
 
 /** What a step is called: what, and from where to where. A step of one act is called as that. */
@@ -21,15 +22,15 @@ export function titleOf(plan: Plan, key: string, acts: readonly Act[]): string {
     case 'mount':
       return mountTitle(plan, rest, tags)
     case 'earth':
-      return `Earth ${whereWords(plan, rest[0]!)}: ${ends(plan, acts)}`
+      return headed(['Earth', whereWords(plan, rest[0]!)], ends(plan, acts))
     case 'mains':
-      return `Mains ${whereWords(plan, rest[0]!)}: ${ends(plan, acts)}`
+      return headed(['Mains', whereWords(plan, rest[0]!)], ends(plan, acts))
     case 'rail':
-      return `${railWords(plan, rest[0]!)} ${whereWords(plan, rest[1]!)}: ${ends(plan, acts)}`
+      return headed([railWords(plan, rest[0]!), whereWords(plan, rest[1]!)], ends(plan, acts))
     case 'signals':
-      return `${plural(acts)} ${whereWords(plan, rest[0]!)}: ${ends(plan, acts)}`
+      return headed([plural(acts), whereWords(plan, rest[0]!)], ends(plan, acts))
     case 'moving':
-      return `Leads that move, ${whereWords(plan, rest[0]!)}: ${ends(plan, acts)}`
+      return headed(['Leads that move', whereWords(plan, rest[0]!)], ends(plan, acts))
     case 'ways':
       return `Lay and tie in ${boxName(plan, rest[0]!)}: ${wayNames(plan, acts)}`
     case 'outside-ways':
@@ -55,10 +56,13 @@ export function titleOf(plan: Plan, key: string, acts: readonly Act[]): string {
   }
 }
 
+const headed = (words: readonly string[], what: string) => `${words.filter(Boolean).join(' ')}: ${what}`
+
 const boxName = (plan: Plan, id: string) => plan.enclosures[id as EnclosureId]?.name ?? 'the box'
 
 /** "in Gantry box"; "outside Gantry box". */
 function whereWords(plan: Plan, where: string): string {
+  if (where === SOMEWHERE) return ''
   if (!where.startsWith('outside ')) return `in ${boxName(plan, where)}`
   const box = where.slice('outside '.length)
   return box === '' ? 'outside' : `from ${boxName(plan, box)} outward`
@@ -137,6 +141,9 @@ export function doneWords(kind: GroupKind): string {
   }
 }
 
+/** Tools whose ends are things one takes in hand. */
+const BOUGHT: ReadonlySet<ToolKind> = new Set(['ferrules', 'terminals', 'contacts'])
+
 /** What lies ready: parts by their tags, leads by size and colour with their whole length, ends by kind. */
 export function takesOf(plan: Plan, reckoning: Reckoning, acts: readonly Act[]): readonly string[] {
   const lengths = new Map<string, { mm: number; count: number }>()
@@ -150,7 +157,7 @@ export function takesOf(plan: Plan, reckoning: Reckoning, acts: readonly Act[]):
     const sum = lengths.get(key) ?? { mm: 0, count: 0 }
     lengths.set(key, { mm: sum.mm + reckoned.length_mm, count: sum.count + 1 })
     for (const end of [reckoned.from, reckoned.to])
-      if (end && end.tool !== 'none') makings.set(end.what, (makings.get(end.what) ?? 0) + 1)
+      if (end && BOUGHT.has(end.tool)) makings.set(end.what, (makings.get(end.what) ?? 0) + 1)
   }
   const mounted = acts.filter(({ phase, device }) => phase === 'mount' && device !== null)
   return [
