@@ -1,3 +1,34 @@
+/** For each group the groups that it waits for, over whatever lies between: a bit each. */
+class Waiting {
+  private readonly words: number
+  private readonly rows: Uint32Array[] = []
+
+  constructor(most: number) {
+    this.words = (most + 31) >> 5
+  }
+
+  /** A new group that waits for nothing yet. */
+  add(): number {
+    this.rows.push(new Uint32Array(this.words))
+    return this.rows.length - 1
+  }
+
+  has(one: number, other: number): boolean {
+    return (this.rows[one]![other >> 5]! & (1 << (other & 31))) !== 0
+  }
+
+  /** From now on one waits for the other and for all that the other waits for, and so does what waits for the one. */
+  put(one: number, other: number): void {
+    if (this.has(one, other)) return
+    const more = Uint32Array.from(this.rows[other]!)
+    more[other >> 5]! |= 1 << (other & 31)
+    this.rows.forEach((row, at) => {
+      if (at !== one && !this.has(at, one)) return
+      for (let word = 0; word < this.words; word += 1) row[word]! |= more[word]!
+    })
+  }
+}
+
 /**
  * Puts acts that share a key into one group, in so far as no group then waits for another that waits for it. Acts come in an
  * order in which each follows what it needs; so do the groups that come back.
@@ -7,43 +38,31 @@ export function contract<T extends { readonly id: string; readonly after: readon
   keyOf: (act: T) => string,
   most: number,
 ): readonly { readonly key: string; readonly acts: readonly T[] }[] {
-  interface Group {
-    readonly key: string
-    readonly acts: T[]
-    /** Groups that it waits for. */
-    readonly after: Set<Group>
-  }
-  const groups: Group[] = []
-  const groupOf = new Map<string, Group>()
-  const open = new Map<string, Group>()
-  /** Whether one waits for the other, over whatever lies between. */
-  const waitsFor = (one: Group, other: Group): boolean => {
-    const seen = new Set<Group>([one])
-    const stack = [one]
-    for (let at = stack.pop(); at; at = stack.pop())
-      for (const before of at.after) {
-        if (before === other) return true
-        if (!seen.has(before)) {
-          seen.add(before)
-          stack.push(before)
-        }
-      }
-    return false
-  }
+  const groups: { readonly key: string; readonly acts: T[] }[] = []
+  const waiting = new Waiting(acts.length)
+  const groupOf = new Map<string, number>()
+  const open = new Map<string, number>()
   for (const act of acts) {
-    const before = new Set(act.after.flatMap((id) => groupOf.get(id) ?? []))
-    const key = keyOf(act)
-    let group = open.get(key)
-    if (group && (group.acts.length >= most || [...before].some((other) => other !== group && waitsFor(other, group!))))
-      group = undefined
-    if (!group) {
-      group = { key, acts: [], after: new Set() }
-      groups.push(group)
-      open.set(key, group)
+    const before = new Set<number>()
+    for (const id of act.after) {
+      const group = groupOf.get(id)
+      if (group !== undefined) before.add(group)
     }
-    group.acts.push(act)
-    for (const other of before) if (other !== group) group.after.add(other)
-    groupOf.set(act.id, group)
+    const key = keyOf(act)
+    let at = open.get(key)
+    if (at !== undefined) {
+      const own = at
+      const isFull = groups[own]!.acts.length >= most
+      if (isFull || [...before].some((other) => other !== own && waiting.has(other, own))) at = undefined
+    }
+    if (at === undefined) {
+      at = waiting.add()
+      groups.push({ key, acts: [] })
+      open.set(key, at)
+    }
+    groups[at]!.acts.push(act)
+    for (const other of before) if (other !== at) waiting.put(at, other)
+    groupOf.set(act.id, at)
   }
   return groups
 }

@@ -1,4 +1,4 @@
-import type { DeviceId, EnclosureId, FaceId, Plan, WireId } from '@/core/plan'
+import { layoutView, type DeviceId, type EnclosureId, type FaceId, type Plan, type WireId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import { orderActs } from '../orderActs'
 import { planActs } from '../planActs'
@@ -16,13 +16,15 @@ const known = new WeakMap<readonly Act[], { readonly from: readonly unknown[]; r
 /** The evening's work: what is done in one go, in an order that its dependencies allow. */
 export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
   const acts = planActs(plan, reckoning)
+  // Names, places and what is joined; a note is not among them.
+  const view = layoutView(plan)
   const from = [
-    plan.devices,
-    plan.parts,
-    plan.enclosures,
-    plan.wires,
-    plan.cables,
-    plan.raceways,
+    view.devices,
+    view.parts,
+    view.enclosures,
+    view.wires,
+    view.cables,
+    view.raceways,
     plan.practice,
     reckoning.wires,
   ]
