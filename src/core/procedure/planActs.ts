@@ -17,13 +17,16 @@ import type { Act } from './types'
 /** All that is done and logged by itself, in an order that its dependencies allow, each with its reason and the facts it is done under. */
 export function planActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
   const securing = secure(plan)
+  const placed = layoutView(plan)
+  // Devices without their notes: a note makes no wire anew.
+  const noted = { ...plan, devices: placed.devices }
   const making = [
     ...takeOutSteps(plan),
     ...holeSteps(plan, reckoning),
-    ...deviceSteps(layoutView(plan), plan.site.mains_V),
+    ...deviceSteps(placed, plan.site.mains_V),
     ...solderActs(plan),
-    ...wireSteps(plan, reckoning, securing),
-    ...cableSteps(plan, reckoning, securing),
+    ...wireSteps(noted, reckoning, securing),
+    ...cableSteps(noted, reckoning, securing),
     ...waySteps(plan, reckoning, securing, stepMaking(plan)),
   ]
   // Names are in the figures' plan; what is proved follows from the figures and from what is made.

@@ -1,6 +1,9 @@
+/** A2 before A10. */
+const BY_NUMBER = new Intl.Collator('en', { numeric: true })
+
 /** "A1–A4, PS1": tags in their order, runs of three and more as from–to. */
 export function tagList(tags: readonly string[], most = 8): string {
-  const own = [...new Set(tags)].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
+  const own = [...new Set(tags)].sort(BY_NUMBER.compare)
   const words: string[] = []
   for (let i = 0; i < own.length;) {
     let to = i
