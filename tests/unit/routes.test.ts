@@ -4,7 +4,16 @@ import { explainLength, routesOf } from '@/core/figures'
 import { glandThread } from '@/core/reference'
 import { chooseGland, clamps, fillDuct } from '@/core/routing/entries'
 import { along, holdSpacing_mm } from '@/core/securing'
-import { apply, type Command, type Plan, type WireId } from '@/core/plan'
+import {
+  apply,
+  newRaceway,
+  type Command,
+  type EnclosureId,
+  type FaceId,
+  type Plan,
+  type RacewayId,
+  type WireId,
+} from '@/core/plan'
 import { proposeWays } from '@/core/proposals'
 import { DEMOS } from '@demo/scenarios'
 import { cableTo, demo, glandOf, ofCable } from '../builds/routes'
@@ -168,5 +177,84 @@ describe('ways proposed', () => {
     for (const command of commands)
       if (command.type === 'addRaceway') expect(fills.get(command.id)!.leads.length).toBeGreaterThan(0)
     expect(proposeWays(again, evaluate(again, []).reckoning, box)).toEqual([])
+  })
+})
+
+describe('a lead within a box', () => {
+  const hole = (
+    id: string,
+    face: string,
+    x_mm: number,
+    y_mm: number,
+    kind: 'hole' | 'grommet',
+    joins: string[] = [],
+  ): Command => ({
+    type: 'addRaceway',
+    id: `raceway:${id}` as RacewayId,
+    raceway: newRaceway({
+      name: id,
+      kind,
+      enclosure: 'enclosure:main' as EnclosureId,
+      width_mm: 20,
+      height_mm: 20,
+      length_mm: 2,
+      joins: joins.map((other) => `raceway:${other}` as RacewayId),
+      at: { face: face as FaceId, x_mm, y_mm, axis: 'across' },
+    }),
+  })
+  const inside = (plan: Plan) => {
+    const { leads } = evaluate(plan, []).reckoning.routes
+    return Object.values(leads).filter(({ ends }) =>
+      ends.every(({ device }) => {
+        const { place } = plan.devices[device]!
+        return place.kind === 'face' && place.enclosure === 'enclosure:main'
+      }),
+    )
+  }
+  const plan = demo('clay-printer')
+  const before = new Map(inside(plan).map(({ id, cut_mm }) => [id, cut_mm]))
+
+  it.each([
+    ['hole', 'face:bottom'],
+    ['grommet', 'face:bottom'],
+    ['hole', 'face:plate'],
+    ['grommet', 'face:left'],
+    ['hole', 'face:top'],
+  ] as const)('does not leave it by a %s and come back by another, however near they are: %s', (kind, face) => {
+    const { width_mm, height_mm } = plan.enclosures['enclosure:main' as EnclosureId]!.faces[face as FaceId]!
+    const holed = edited(
+      plan,
+      hole('za', face, 15, height_mm / 2, kind),
+      hole('zb', face, width_mm - 15, height_mm / 2, kind),
+    )
+    for (const { id, cut_mm, parts } of inside(holed)) {
+      expect(cut_mm).toBe(before.get(id))
+      expect(parts.map(({ raceway }) => raceway)).not.toContain('raceway:za')
+    }
+  })
+  it('goes behind the plate by holes that a person joined, where that is shorter, as far as they are apart', () => {
+    const onPlate = inside(plan).filter(
+      ({ ends, laid }) =>
+        laid === 'ways' &&
+        ends.every(({ device }) => (plan.devices[device]!.place as { face?: string }).face === 'face:plate'),
+    )
+    const at = (lead: (typeof onPlate)[number], k: 0 | 1) =>
+      plan.devices[lead.ends[k].device]!.place as { x_mm: number; y_mm: number }
+    const apart = (lead: (typeof onPlate)[number]) =>
+      Math.abs(at(lead, 0).x_mm - at(lead, 1).x_mm) + Math.abs(at(lead, 0).y_mm - at(lead, 1).y_mm)
+    // The one that goes farthest round about.
+    const [lead] = [...onPlate].sort((a, b) => b.bare_mm! - apart(b) - (a.bare_mm! - apart(a)))
+    const [a, b] = [at(lead!, 0), at(lead!, 1)]
+    const joined = edited(
+      plan,
+      hole('zb', 'face:plate', b.x_mm, b.y_mm, 'grommet'),
+      hole('za', 'face:plate', a.x_mm, a.y_mm, 'grommet', ['zb']),
+    )
+    const now = inside(joined).find(({ id }) => id === lead!.id)!
+    const ways = now.parts.map(({ raceway }) => raceway)
+    expect(ways).toContain('raceway:za')
+    expect(ways).toContain('raceway:zb')
+    expect(now.bare_mm!).toBeLessThan(lead!.bare_mm!)
+    expect(now.bare_mm!).toBeGreaterThanOrEqual(apart(lead!))
   })
 })

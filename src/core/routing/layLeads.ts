@@ -141,7 +141,8 @@ const side = (kind: LeadKind): 'mains' | 'power' | 'signals' | null =>
 
 /** Whether a lead may go through a segment at all: what it is kept for, what it clamps, and whether it is open. */
 function isLawful(graph: WayGraph, lead: Lead, segment: number, despite: Laid['despite']): boolean {
-  const { way: id } = graph.segments[segment]!
+  const { way: id, a, b } = graph.segments[segment]!
+  if (lead.avoids !== null && (a === lead.avoids || b === lead.avoids)) return false
   if (id === null) return true
   const way = graph.ways.get(id)!
   if (lead.only && !lead.only.has(id) && hasChoice(graph, lead.only, graph.openings.has(id))) return false

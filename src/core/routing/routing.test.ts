@@ -50,6 +50,7 @@ const lead = (id: string, a: number, b: number, more: Partial<Lead> = {}): Lead 
   b: [{ kind: 'vertex', vertex: b, length_mm: 10 }],
   direct_mm: null,
   only: null,
+  avoids: null,
   ...more,
 })
 

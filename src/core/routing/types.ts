@@ -42,6 +42,8 @@ export interface Lead {
   readonly direct_mm: number | null
   /** Ways that it must take where it takes any of their kind: the person's own choice. */
   readonly only: ReadonlySet<string> | null
+  /** A vertex that it does not come by: outside of the box that both its ends are in. */
+  readonly avoids: number | null
 }
 
 /** The graph that leads are laid in; the same object as long as no way changed. */

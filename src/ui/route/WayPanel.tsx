@@ -33,6 +33,20 @@ export function WayPanel({
     edit(`${raceway.name}: ${what}`, { type: 'updateRaceway', id, changes })[0]?.message ?? null
   const isOnFace = ON_FACE.includes(raceway.kind)
   const hasSection = isOnFace || raceway.kind === 'chain'
+  // Holes of the same face: what goes in by one may come back by another.
+  const behind =
+    raceway.kind === 'hole' || raceway.kind === 'grommet'
+      ? (Object.keys(plan.raceways) as RacewayId[]).filter((other) => {
+          const way = plan.raceways[other]!
+          return (
+            other !== id &&
+            (way.kind === 'hole' || way.kind === 'grommet') &&
+            way.enclosure === raceway.enclosure &&
+            way.at?.face === raceway.at?.face &&
+            raceway.at !== null
+          )
+        })
+      : []
   const number = (label: string, value: number | null, key: keyof Changes, unit = 'mm') => (
     <CommitField
       key={key}
@@ -172,6 +186,21 @@ export function WayPanel({
               thread,
               width_mm: glandThread(thread)!.thread_mm,
               height_mm: glandThread(thread)!.thread_mm,
+            })
+          }
+        />
+      ) : null}
+      {behind.length > 0 ? (
+        <Choice
+          label="Behind it, to"
+          value={raceway.joins[0] ?? ''}
+          options={[
+            { value: '', label: 'out of the box' },
+            ...behind.map((other) => ({ value: other, label: plan.raceways[other]!.name })),
+          ]}
+          onChoose={(other) =>
+            void change(other ? `behind the plate to ${plan.raceways[other as RacewayId]!.name}` : 'out of the box', {
+              joins: other ? [other as RacewayId] : [],
             })
           }
         />

@@ -1,9 +1,18 @@
 import { conductorOutside_mm, jacketOutside_mm } from '@/core/conductor'
 import { roughBundle_mm } from '@/core/packing/circles'
 import type { Access, Lead, LeadKind } from '@/core/routing'
-import { landed, type CableId, type DeviceId, type Plan, type TerminalId, type Wire, type WireId } from '@/core/plan'
+import {
+  landed,
+  type CableId,
+  type DeviceId,
+  type Plan,
+  type RacewayId,
+  type TerminalId,
+  type Wire,
+  type WireId,
+} from '@/core/plan'
 import { between, enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
-import { FREE_mm, type Ways } from './wayGraph'
+import { FREE_mm, OPENINGS, type Ways } from './wayGraph'
 
 export interface LeadEnd {
   readonly device: DeviceId
@@ -130,6 +139,11 @@ function leadOf(
   }) as unknown as readonly [readonly Access[], readonly Access[]]
   const kind = kindOf(plan, cores)
   const route = cable?.route ?? first.wire.route
+  // What joins two things in a box stays in it, however near its holes are; unless a person sends it out by one.
+  const isWithin = boxes[0] !== null && boxes[0] === boxes[1] && !route?.some((id) => isExit(plan, id))
+  const avoids = isWithin ? ways.outsideOf(boxes[0]!) : null
+  const within = (all: readonly Access[]) =>
+    all.filter((access) => access.kind !== 'vertex' || access.vertex !== avoids)
   const isJacketed = cable !== null || first.wire.jacket === 'jacketed'
   return {
     id: cableId ?? first.id,
@@ -150,12 +164,19 @@ function leadOf(
         ),
       kind,
       isJacketed,
-      a,
-      b,
+      a: within(a),
+      b: within(b),
       direct_mm: directOf(ways, places),
       only: route && route.length > 0 ? new Set(route) : null,
+      avoids,
     },
   }
+}
+
+/** An opening that leads out: one joined to another leads behind the plate. */
+const isExit = (plan: Plan, id: RacewayId): boolean => {
+  const way = plan.raceways[id]
+  return way !== undefined && OPENINGS.has(way.kind) && way.joins.length === 0
 }
 
 const place = (plan: Plan, { device, terminal }: LeadEnd) => terminalPoint(plan, device, terminal)

@@ -231,12 +231,25 @@ class Builder {
         this.stopJoints.push({ line: at, along_mm, vertex: stop.vertex, apart_mm })
       }
     }
+    this.behindPlates(raceways, wanted)
     this.acrossGaps()
     this.stops.forEach((one, i) => {
       for (const other of this.stops.slice(i + 1)) {
         // Beside ducts nobody leads from opening to opening.
         if (one.region !== other.region || this.hasLine(one.region)) continue
         this.bridge(one.vertex, other.vertex, between(one.point, other.point))
+      }
+    })
+  }
+
+  /** Holes of one face that a person joined: through the plate by one, behind it, and back by the other. */
+  private behindPlates(raceways: readonly (readonly [RacewayId, Raceway])[], wanted: ReadonlySet<string>): void {
+    const holes = raceways.filter(([id, { kind, at }]) => OPENINGS.has(kind) && at !== null && this.outsideAt.has(id))
+    holes.forEach(([one, { enclosure, at }], i) => {
+      for (const [other, way] of holes.slice(i + 1)) {
+        if (!wanted.has(`${one} ${other}`) || way.enclosure !== enclosure || way.at!.face !== at!.face) continue
+        const apart_mm = Math.abs(way.at!.x_mm - at!.x_mm) + Math.abs(way.at!.y_mm - at!.y_mm)
+        this.bridge(this.outsideAt.get(one)![0], this.outsideAt.get(other)![0], apart_mm)
       }
     })
   }
