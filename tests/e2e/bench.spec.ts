@@ -206,6 +206,14 @@ test('the book of a demo is made, with plan, revision and page on each page; pap
     await page.getByRole('button', { name: new RegExp(`^${paper}`) }).click()
     await expect(page.getByRole('article', { name: paper })).toBeVisible()
   }
+  // What lies here already is put in from the list, and is bought no more.
+  await page.getByRole('button', { name: /^Shopping list/ }).click()
+  const list = page.getByRole('article', { name: 'Shopping list' })
+  const bought = page.getByLabel('It is here, or it came')
+  await bought.selectOption({ label: 'Ferrules, terminals, contacts: Eyelet M4, blue' })
+  await page.getByLabel('How many').fill('60')
+  await page.getByRole('button', { name: 'Put it in' }).click()
+  await expect(list.getByRole('row', { name: /Eyelet M4, blue .*nothing/ })).toBeVisible()
   const [book] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: /Make the book/ }).click(),

@@ -8,6 +8,7 @@ import { useStock } from '@/ui/workshop'
 import { DeriveChoice } from './DeriveChoice'
 import { LabelPrint } from './LabelPrint'
 import { PaperView } from './PaperView'
+import { StockEntry } from './StockEntry'
 
 /** Everything to be taken away: looked at here as it will be printed, and put together as one PDF. */
 export function PapersStage() {
@@ -140,6 +141,7 @@ export function PapersStage() {
             ) : null}
           </div>
           {shown === 'labels' || shown === 'strips' ? <LabelPrint what={shown} paper={sheet} /> : null}
+          {shown === 'shopping' ? <StockEntry /> : null}
           {shown === 'derivations' ? <DeriveChoice chosen={derive} onChange={setDerive} /> : null}
           <PaperView paper={paper} revision={state.revision} />
         </div>
