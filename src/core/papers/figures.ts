@@ -45,7 +45,7 @@ export function keyFigures({ plan, evaluation }: PaperSource, chosen: readonly W
       ...line(`${tag(device)} ${link}, current`, worst),
       ...line(`${tag(device)} ${link}, loading`, loading),
     ]),
-    ...hardest.flatMap(({ id, sizing, loading }) => {
+    ...hardest.flatMap(({ id, size, sizing, loading }) => {
       const label = plan.wires[id]?.label || id
       return [...(sizing.value === null ? [] : line(`${label}, size`, sizing)), ...line(`${label}, loading`, loading)]
     }),

@@ -92,7 +92,7 @@ function TableView({ block }: { readonly block: Extract<Block, { kind: 'table' }
                 </td>
               ) : null}
               {block.columns.map(({ isFigure }, k) => (
-                <td key={k} className={`px-1.5 py-1 ${isFigure ? 'figures text-right' : ''}`}>
+                <td key={k} className={`px-1.5 py-1 ${isFigure ? 'figures text-right whitespace-nowrap' : ''}`}>
                   {row[k]}
                 </td>
               ))}
