@@ -47,7 +47,13 @@ export function keyFigures({ plan, evaluation }: PaperSource, chosen: readonly W
     ]),
     ...hardest.flatMap(({ id, size, sizing, loading }) => {
       const label = plan.wires[id]?.label || id
-      return [...(sizing.value === null ? [] : line(`${label}, size`, sizing)), ...line(`${label}, loading`, loading)]
+      return [
+        // By its label: what is asked for in the shop is no bare area.
+        ...(size === null || sizing.trace.length === 0
+          ? []
+          : [{ title: `${label}, size`, value: size, trace: sizing.trace }]),
+        ...line(`${label}, loading`, loading),
+      ]
     }),
   ]
 }
