@@ -57,7 +57,10 @@ export interface Factorisation {
 }
 
 /** Orders and analyses once; then factors and solves as often as wanted. */
-export function prepareFactorisation(pattern: SparsePattern): Factorisation {
+export const prepareFactorisation = (pattern: SparsePattern): Factorisation => analyse(pattern)()
+
+/** The same, for several sets of values kept side by side: each call gives room of its own for one. */
+export function analyse(pattern: SparsePattern): () => Factorisation {
   const { n, columnStart, row } = pattern
   const order = minimumDegreeOrder(pattern)
   const inverse = new Int32Array(n)
@@ -82,72 +85,74 @@ export function prepareFactorisation(pattern: SparsePattern): Factorisation {
   }
   const start = new Int32Array(n + 1)
   for (let k = 0; k < n; k += 1) start[k + 1] = start[k]! + columnCount[k]!
-  const lowerRow = new Int32Array(start[n]!)
-  const lower = new Float64Array(start[n]!)
-  const diagonal = new Float64Array(n)
   const y = new Float64Array(n)
   const stack = new Int32Array(n)
-  const filled = new Int32Array(n)
+  return () => {
+    const lowerRow = new Int32Array(start[n]!)
+    const lower = new Float64Array(start[n]!)
+    const diagonal = new Float64Array(n)
+    const filled = new Int32Array(n)
 
-  return {
-    factor(values) {
-      flag.fill(-1)
-      filled.fill(0)
-      y.fill(0)
-      for (let k = 0; k < n; k += 1) {
-        let top = n
-        flag[k] = k
-        const column = order[k]!
-        for (let p = columnStart[column]!; p < columnStart[column + 1]!; p += 1) {
-          let i = inverse[row[p]!]!
-          if (i > k) continue
-          y[i]! += values[p]!
-          let length = 0
-          while (flag[i] !== k) {
-            stack[length] = i
-            length += 1
-            flag[i] = k
-            i = parent[i]!
+    return {
+      factor(values) {
+        flag.fill(-1)
+        filled.fill(0)
+        y.fill(0)
+        for (let k = 0; k < n; k += 1) {
+          let top = n
+          flag[k] = k
+          const column = order[k]!
+          for (let p = columnStart[column]!; p < columnStart[column + 1]!; p += 1) {
+            let i = inverse[row[p]!]!
+            if (i > k) continue
+            y[i]! += values[p]!
+            let length = 0
+            while (flag[i] !== k) {
+              stack[length] = i
+              length += 1
+              flag[i] = k
+              i = parent[i]!
+            }
+            while (length > 0) {
+              top -= 1
+              length -= 1
+              stack[top] = stack[length]!
+            }
           }
-          while (length > 0) {
-            top -= 1
-            length -= 1
-            stack[top] = stack[length]!
+          const before = y[k]!
+          let pivot = before
+          y[k] = 0
+          for (; top < n; top += 1) {
+            const i = stack[top]!
+            const yi = y[i]!
+            y[i] = 0
+            const end = start[i]! + filled[i]!
+            for (let p = start[i]!; p < end; p += 1) y[lowerRow[p]!]! -= lower[p]! * yi
+            const entry = yi / diagonal[i]!
+            pivot -= entry * yi
+            lowerRow[end] = k
+            lower[end] = entry
+            filled[i]! += 1
           }
+          // A pivot lost to cancellation is as good as zero.
+          if (!(pivot > PIVOT_REL_TOL * Math.abs(before))) return false
+          diagonal[k] = pivot
         }
-        const before = y[k]!
-        let pivot = before
-        y[k] = 0
-        for (; top < n; top += 1) {
-          const i = stack[top]!
-          const yi = y[i]!
-          y[i] = 0
-          const end = start[i]! + filled[i]!
-          for (let p = start[i]!; p < end; p += 1) y[lowerRow[p]!]! -= lower[p]! * yi
-          const entry = yi / diagonal[i]!
-          pivot -= entry * yi
-          lowerRow[end] = k
-          lower[end] = entry
-          filled[i]! += 1
-        }
-        // A pivot lost to cancellation is as good as zero.
-        if (!(pivot > PIVOT_REL_TOL * Math.abs(before))) return false
-        diagonal[k] = pivot
-      }
-      return true
-    },
-    solve(rhs) {
-      const x = new Float64Array(n)
-      for (let k = 0; k < n; k += 1) x[k] = rhs[order[k]!]!
-      for (let k = 0; k < n; k += 1)
-        for (let p = start[k]!; p < start[k + 1]!; p += 1) x[lowerRow[p]!]! -= lower[p]! * x[k]!
-      for (let k = 0; k < n; k += 1) x[k]! /= diagonal[k]!
-      for (let k = n - 1; k >= 0; k -= 1)
-        for (let p = start[k]!; p < start[k + 1]!; p += 1) x[k]! -= lower[p]! * x[lowerRow[p]!]!
-      const result = new Float64Array(n)
-      for (let k = 0; k < n; k += 1) result[order[k]!] = x[k]!
-      return result
-    },
+        return true
+      },
+      solve(rhs) {
+        const x = new Float64Array(n)
+        for (let k = 0; k < n; k += 1) x[k] = rhs[order[k]!]!
+        for (let k = 0; k < n; k += 1)
+          for (let p = start[k]!; p < start[k + 1]!; p += 1) x[lowerRow[p]!]! -= lower[p]! * x[k]!
+        for (let k = 0; k < n; k += 1) x[k]! /= diagonal[k]!
+        for (let k = n - 1; k >= 0; k -= 1)
+          for (let p = start[k]!; p < start[k + 1]!; p += 1) x[k]! -= lower[p]! * x[lowerRow[p]!]!
+        const result = new Float64Array(n)
+        for (let k = 0; k < n; k += 1) result[order[k]!] = x[k]!
+        return result
+      },
+    }
   }
 }
 

@@ -1,0 +1,339 @@
+import { LinearStructure, type ChangedNetwork, type LinearNetwork } from '@/core/circuit'
+import { settlePlan } from '@/core/figures'
+import {
+  fittedRating,
+  moveMovers,
+  startPositions,
+  type Model,
+  type Positions,
+  type Potentials,
+  type Situation,
+  type Source,
+} from '@/core/model'
+import type { Plan } from '@/core/plan'
+import { AS_PLANNED, type Alteration } from './alteration'
+import { allSources, BLEED_OHM, branchesOf, ELECTRONICS_OHM, SOURCE_OHM, type BenchBranch } from './branches'
+
+/** A fuse that carries more than this multiple of its rating is taken to have blown. Common practice: it does within a second. */
+const BLOWS_AT = 2
+/** The outlet's breaker opens at once from this multiple on. IEC 60898-1, 8.6.1 (from memory): 3 to 5 times for curve B. */
+const TRIPS_AT = 5
+/** A supply starts from this share of the least volts it is made for. From memory. */
+const STARTS_AT = 0.9
+/** A limiting source lets go of its limit once it reaches its volts again. */
+const LIMIT_TOL = 1.001
+/** Rounds beyond one for each thing that may move, before a bench counts as one without rest. */
+const EXTRA_ROUNDS = 12
+/** Stands of contacts and sources whose factorisation is kept. */
+const MOST_BASES = 48
+
+/** How a source gives: its volts, no more than its limit, or nothing. */
+type Giving = 'on' | 'limiting' | 'off'
+
+/** Where everything stands that switches. */
+interface Mode {
+  readonly positions: Positions
+  readonly giving: readonly Giving[]
+  /** Links that have opened by themselves. */
+  readonly blown: readonly string[]
+  /** The outlet's own breaker. */
+  readonly isTripped: boolean
+}
+
+/** How an ohmmeter takes electronics: as far as they can conduct, or not at all. */
+export type OhmsCase = 'lowest' | 'highest'
+
+/** What is worked out for one stand of contacts and sources, whatever is altered besides. */
+interface Base {
+  readonly network: LinearNetwork
+  readonly ac_V: Float64Array
+  readonly dc_V: Float64Array
+}
+
+/** A bench at rest in a situation. */
+export interface BenchSolution {
+  readonly bench: Bench
+  readonly network: ChangedNetwork
+  /** By joint; between joints of one island. */
+  readonly ac_V: Float64Array
+  readonly dc_V: Float64Array
+  readonly positions: Positions
+  readonly giving: readonly Giving[]
+  /** Fuses and breakers that opened, by link; the outlet's own is `outlet`. */
+  readonly blown: readonly string[]
+  /** Some coil finds no rest. */
+  readonly isRestless: boolean
+}
+
+const known = new WeakMap<Plan, Bench>()
+
+/** The bench of a plan, once for each. */
+export function benchOf(plan: Plan): Bench {
+  const settled = settlePlan(plan)
+  const own = settled.model.plan
+  let bench = known.get(own)
+  if (!bench) {
+    const { model, sized } = settled
+    const sources = allSources(model)
+    bench = new Bench(model, sources, branchesOf(model, sources, sized.conditions, sized.states.values()))
+    known.set(own, bench)
+  }
+  return bench
+}
+
+/**
+ * A plan's circuit as a meter meets it: every wire, contact, load, winding and source as a resistance, mains and direct current
+ * each by itself over the same resistances (effective values without phase, as in all figures). Contacts follow their coils,
+ * supplies their inputs, fuses their currents. One factorisation serves each stand of these; what is altered besides is brought
+ * in by low-rank updates.
+ */
+export class Bench {
+  private readonly structure: LinearStructure
+  private readonly bases = new Map<string, Base>()
+  private readonly healthy = new Map<string, Mode>()
+  readonly branchAt: ReadonlyMap<string, number>
+
+  constructor(
+    readonly model: Model,
+    readonly sources: readonly Source[],
+    readonly branches: readonly BenchBranch[],
+  ) {
+    this.structure = new LinearStructure({
+      nodes: model.jointCount,
+      a: Int32Array.from(branches, ({ a }) => a),
+      b: Int32Array.from(branches, ({ b }) => b),
+    })
+    this.branchAt = new Map(branches.map(({ id }, at) => [id, at]))
+  }
+
+  /** Solves a situation until contacts, supplies and fuses rest. */
+  solve(situation: Situation, altered: Alteration = AS_PLANNED): BenchSolution {
+    return this.rest(situation, altered, this.startOf(situation))
+  }
+
+  /** Where a healthy bench rests in a situation: what is altered sets out from there. */
+  private startOf(situation: Situation): Mode {
+    const key = situationKey(this.model, situation)
+    let mode = this.healthy.get(key)
+    if (!mode) {
+      const start: Mode = {
+        positions: startPositions(this.model, situation),
+        giving: this.sources.map((source) => (isPresent(this.model, situation, source) ? 'on' : 'off')),
+        blown: [],
+        isTripped: false,
+      }
+      this.healthy.set(key, (mode = this.rest(situation, AS_PLANNED, start).mode))
+    }
+    return mode
+  }
+
+  /** Off, unplugged and without batteries, with electronics as far as they can conduct or not at all. */
+  dead(held: Situation['held'], which: OhmsCase, altered: Alteration = AS_PLANNED): ChangedNetwork {
+    const positions = this.model.movers.map(
+      ({ id, device, actuator, service }) =>
+        altered.stuck.get(id) ??
+        held[device]?.[actuator.id] ??
+        (actuator.by === 'coil' || actuator.by === 'firmware' ? actuator.rest : service),
+    )
+    const key = `${which} ${positions.join(',')}`
+    let base = this.bases.get(key)
+    if (!base) this.keep(key, (base = this.deadBase(positions, which)))
+    return base.network.change(this.changesOf(altered, base.network, true))
+  }
+
+  private deadBase(positions: Positions, which: OhmsCase): Base {
+    const siemens = Float64Array.from(this.branches, ({ role, isElectronics, ohm, passage, source }) => {
+      if (role === 'upstream' || (source !== null && !isElectronics)) return 0
+      if (isElectronics) return which === 'lowest' ? 1 / ELECTRONICS_OHM : 0
+      return role === 'link' && !this.isClosed(passage!, positions) ? 0 : 1 / ohm
+    })
+    const none = new Float64Array(0)
+    return { network: this.structure.at(siemens), ac_V: none, dc_V: none }
+  }
+
+  private rest(situation: Situation, altered: Alteration, from: Mode): BenchSolution & { readonly mode: Mode } {
+    let mode: Mode = { ...from, positions: this.withStuck(from.positions, altered) }
+    const seen = new Set<string>()
+    for (let round = 0; ; round += 1) {
+      const solved = this.at(mode, altered)
+      const next = this.next(situation, altered, mode, solved)
+      const key = modeKey(next)
+      const isAtRest = key === modeKey(mode)
+      if (isAtRest || seen.has(key) || round > this.model.movers.length + this.sources.length + EXTRA_ROUNDS)
+        return {
+          bench: this,
+          ...solved,
+          mode,
+          positions: mode.positions,
+          giving: mode.giving,
+          blown: mode.isTripped ? [...mode.blown, 'outlet'] : mode.blown,
+          isRestless: !isAtRest,
+        }
+      seen.add(key)
+      mode = next
+    }
+  }
+
+  private withStuck(positions: Positions, { stuck }: Alteration): Positions {
+    return stuck.size === 0 ? positions : positions.map((each, i) => stuck.get(this.model.movers[i]!.id) ?? each)
+  }
+
+  isClosed(passage: number, positions: Positions): boolean {
+    const { link, mover } = this.model.passages[passage]!
+    return mover === null || !('closedIn' in link) || link.closedIn.includes(positions[mover]!)
+  }
+
+  private at(mode: Mode, altered: Alteration): Pick<BenchSolution, 'network' | 'ac_V' | 'dc_V'> {
+    const key = modeKey(mode)
+    let base = this.bases.get(key)
+    if (!base) this.keep(key, (base = this.baseOf(mode)))
+    const network = base.network.change(this.changesOf(altered, base.network, false))
+    let { ac_V, dc_V } = base
+    for (const [id, share] of altered.outputs) {
+      const at = this.sources.findIndex((source) => source.id === id)
+      if (at < 0 || mode.giving[at] !== 'on') continue
+      const { plus, minus, voltage_V, isMains } = this.sources[at]!
+      const column = base.network.response(plus, minus)
+      const delta_A = ((share - 1) * voltage_V) / SOURCE_OHM
+      const shifted = (isMains ? ac_V : dc_V).map((volt, k) => volt + delta_A * column[k]!)
+      if (isMains) ac_V = shifted
+      else dc_V = shifted
+    }
+    return { network, ac_V: network.volts(ac_V), dc_V: network.volts(dc_V) }
+  }
+
+  private keep(key: string, base: Base): void {
+    if (this.bases.size >= MOST_BASES) this.bases.delete(this.bases.keys().next().value!)
+    this.bases.set(key, base)
+  }
+
+  private baseOf(mode: Mode): Base {
+    const blown = new Set(mode.blown)
+    const mainsOn = this.sources.some(({ isMains }, i) => isMains && mode.giving[i] !== 'off')
+    const siemens = Float64Array.from(this.branches, ({ id, role, ohm, passage, source }) => {
+      if (role === 'link') return blown.has(id) || !this.isClosed(passage!, mode.positions) ? 0 : 1 / ohm
+      if (role === 'upstream') return mainsOn ? 1 / ohm : 0
+      if (source === null) return 1 / ohm
+      if (mode.giving[source] === 'on') return 1 / SOURCE_OHM
+      return this.sources[source]!.isMains ? 0 : 1 / BLEED_OHM
+    })
+    const network = this.structure.at(siemens)
+    const injections = [true, false].map((isMains) => {
+      const injection = new Float64Array(this.model.jointCount)
+      this.sources.forEach((source, i) => {
+        if (source.isMains !== isMains || mode.giving[i] === 'off' || source.plus === source.minus) return
+        const ampere = mode.giving[i] === 'on' ? source.voltage_V / SOURCE_OHM : source.limit_A!
+        injection[source.plus]! += ampere
+        injection[source.minus]! -= ampere
+      })
+      return network.solve(injection)
+    })
+    return { network, ac_V: injections[0]!, dc_V: injections[1]! }
+  }
+
+  private changesOf({ series, across }: Alteration, { siemens }: LinearNetwork, isDead: boolean) {
+    const branches = new Map<number, number>()
+    for (const [id, ohm] of series) {
+      const at = this.branchAt.get(id)
+      if (at === undefined || siemens[at] === 0) continue
+      branches.set(at, ohm === Infinity ? 0 : 1 / (1 / siemens[at]! + ohm))
+    }
+    const added = across.flatMap(({ a, b, ohm }) =>
+      a === b || (isDead && ohm === Infinity) ? [] : [{ a, b, siemens: 1 / ohm }],
+    )
+    return { branches, added }
+  }
+
+  /** Where everything stands once it has answered to the volts and currents of a solution. */
+  private next(
+    situation: Situation,
+    altered: Alteration,
+    mode: Mode,
+    solved: Pick<BenchSolution, 'network' | 'ac_V' | 'dc_V'>,
+  ): Mode {
+    const opened = this.opens(mode, altered, solved)
+    // What blows first may keep all else from moving.
+    if (opened) return opened
+    const { network, ac_V, dc_V } = solved
+    const live = new Set(
+      this.sources.flatMap(({ plus, minus }, i) =>
+        mode.giving[i] === 'off' ? [] : [network.islandOf(plus), network.islandOf(minus)],
+      ),
+    )
+    const volts: Potentials = {
+      between: (p, q) => {
+        if (network.islandOf(p) !== network.islandOf(q)) return null
+        const [ac, dc] = [ac_V[p]! - ac_V[q]!, dc_V[p]! - dc_V[q]!]
+        return Math.abs(ac) > Math.abs(dc) ? ac : dc
+      },
+      isLive: (joint) => live.has(network.islandOf(joint)),
+    }
+    const positions = this.withStuck(moveMovers(this.model, situation, mode.positions, volts), altered)
+    const giving = this.sources.map((source, i): Giving => {
+      if (source.isMains && mode.isTripped) return 'off'
+      if (!isPresent(this.model, situation, source) || (altered.outputs.get(source.id) ?? 1) === 0) return 'off'
+      if (source.input && !this.isFed(source, volts)) return 'off'
+      if (source.limit_A === undefined) return 'on'
+      const across_V = dc_V[source.plus]! - dc_V[source.minus]!
+      if (mode.giving[i] === 'on') {
+        const given_A = ((altered.outputs.get(source.id) ?? 1) * source.voltage_V - across_V) / SOURCE_OHM
+        return given_A > source.limit_A * LIMIT_TOL ? 'limiting' : 'on'
+      }
+      return mode.giving[i] === 'limiting' && across_V < source.voltage_V ? 'limiting' : 'on'
+    })
+    return { ...mode, positions, giving }
+  }
+
+  private isFed({ device, input }: Source, volts: Potentials): boolean {
+    const across_V = volts.between(input!.plus, input!.minus)
+    if (across_V === null) return false
+    const { behaviour } = this.model.deviceById.get(device)!.part
+    const least_V = behaviour.kind === 'supply' || behaviour.kind === 'converter' ? behaviour.min_V : 0
+    return (behaviour.kind === 'supply' ? Math.abs(across_V) : across_V) >= STARTS_AT * least_V
+  }
+
+  /** The link most beyond its rating, or the outlet's breaker, opened; null where none is. */
+  private opens(mode: Mode, altered: Alteration, { ac_V, dc_V }: Pick<BenchSolution, 'ac_V' | 'dc_V'>): Mode | null {
+    const blown = new Set(mode.blown)
+    let worst: { readonly id: string; readonly share: number } | null = null
+    for (const { id, role, a, b, ohm, passage } of this.branches) {
+      if (role !== 'link' || blown.has(id)) continue
+      const { device, link } = this.model.passages[passage!]!
+      if (link.kind !== 'protective') continue
+      const { rating_A } = fittedRating(this.model.deviceById.get(device)!.device, link)
+      if (rating_A === null) continue
+      const own_ohm = ohm + (altered.series.get(id) ?? 0)
+      const ampere = Math.hypot(ac_V[a]! - ac_V[b]!, dc_V[a]! - dc_V[b]!) / own_ohm
+      const share = ampere / (BLOWS_AT * rating_A)
+      if (share > 1 && share > (worst?.share ?? 0)) worst = { id, share }
+    }
+    if (worst) return { ...mode, blown: [...mode.blown, worst.id].sort() }
+    if (mode.isTripped) return null
+    const most_A = TRIPS_AT * this.model.plan.site.outletBreaker_A
+    const trips = this.sources.some(({ id, plus, minus, voltage_V, isMains }, i) => {
+      if (!isMains || mode.giving[i] !== 'on') return false
+      const share = altered.outputs.get(id) ?? 1
+      return Math.abs(share * voltage_V - (ac_V[plus]! - ac_V[minus]!)) / SOURCE_OHM > most_A
+    })
+    return trips
+      ? { ...mode, isTripped: true, giving: mode.giving.map((each, i) => (this.sources[i]!.isMains ? 'off' : each)) }
+      : null
+  }
+}
+
+function isPresent(model: Model, { sources }: Situation, { device, input, isMains }: Source): boolean {
+  if (input) return true
+  if (isMains) return sources.mains
+  const { kind } = model.deviceById.get(device)!.part.behaviour
+  return kind === 'outside-source' ? sources.usb : kind === 'battery' ? sources.battery : sources.mains
+}
+
+const modeKey = ({ positions, giving, blown, isTripped }: Mode) =>
+  `${positions.join(',')}|${giving.join(',')}|${blown.join(',')}|${isTripped}`
+
+const situationKey = (model: Model, { sources, held, memory }: Situation) =>
+  JSON.stringify([
+    sources,
+    memory,
+    model.movers.map(({ device, actuator }) => held[device]?.[actuator.id] ?? null),
+  ])
