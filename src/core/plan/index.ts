@@ -47,6 +47,7 @@ export {
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { asLabel, namesOf } from './saidOf'
+export { terminalWords } from './terminalWords'
 export { referenceVolts } from './referenceVolts'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'

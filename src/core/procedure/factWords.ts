@@ -1,4 +1,4 @@
-import type { DeviceId, Plan, TerminalId } from '@/core/plan'
+import { terminalWords, type Plan } from '@/core/plan'
 import type { FactWords } from './progress'
 
 /** Coded facts in the words of a plan: terminals by tag and label, parts by name, places and treatments as they are called, lists by their count. */
@@ -30,15 +30,6 @@ export function factWordsOf(plan: Plan): FactWords {
         return code
     }
   }
-}
-
-function terminalWords(plan: Plan, code: string): string {
-  if (code === 'parked') return 'parked'
-  const [device, terminal] = code.split('|')
-  const found = plan.devices[device as DeviceId]
-  if (!found) return code
-  const data = plan.parts[found.part]?.terminals[terminal as TerminalId]
-  return `${found.tag} ${data ? `${data.block ? `${data.block} ` : ''}${data.label}` : (terminal ?? '')}`.trim()
 }
 
 function placeWords(plan: Plan, code: string): string | null {

@@ -16,6 +16,8 @@ export const BLEED_OHM = 1000
 export const ELECTRONICS_OHM = 500
 /** What idling electronics take of their nominal power. From memory. */
 const IDLE_SHARE = 0.02
+/** The most that idling electronics are taken to have between their terminals. From memory. */
+const MOST_IDLE_OHM = 50_000
 /** What a supply's input is like without load. From memory; some hundredths of an ampere from the mains. */
 const IDLE_INPUT_OHM = 10_000
 const IDLE_INPUT_A = 0.001
@@ -103,7 +105,7 @@ function loadBranches(model: Model, settled: readonly Solution[]): readonly Benc
     const ohm = isResistive
       ? draw.nominal_V ** 2 / nominal_W
       : (fed.reduce<number | null>((least, each) => Math.min(least ?? Infinity, each.ohm), null) ??
-        draw.nominal_V ** 2 / (nominal_W * IDLE_SHARE))
+        Math.min(MOST_IDLE_OHM, draw.nominal_V ** 2 / (nominal_W * IDLE_SHARE)))
     return branch({ id, role: 'load', a: plus, b: minus, ohm, isElectronics: !isResistive, device })
   })
 }
