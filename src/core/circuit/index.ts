@@ -1,3 +1,4 @@
+export { findBridges } from './bridges'
 export { circuitCalculator } from './calculator'
 export {
   KIND_NAMES,

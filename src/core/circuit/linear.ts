@@ -1,3 +1,4 @@
+import { findBridges } from './bridges'
 import { analyse, compress, type Factorisation, type SparsePattern } from './sparse'
 
 /**
@@ -21,24 +22,72 @@ export interface Changes {
   readonly added: readonly { readonly a: number; readonly b: number; readonly siemens: number }[]
 }
 
-/** A linear network as some of its branches differ. Vectors are by node; nothing given is written into. */
-export interface ChangedNetwork {
-  /** Volts after the change, from those of the same injection before it. */
-  volts(before_V: Float64Array): Float64Array
-  /** Volts of the injection of 1 A into the first node and out of the second. */
-  response(into: number, outOf: number): Float64Array
-  /** Ohms between two nodes; Infinity where nothing joins them. */
-  ohms(p: number, q: number): number
-  /** Nodes that conduct to one another have the same number. */
-  islandOf(node: number): number
-}
-
 interface Update {
   readonly a: number
   readonly b: number
   readonly w: Float64Array
   /** Of the Sherman–Morrison formula. */
   readonly factor: number
+}
+
+/** A linear network as some of its branches differ. Vectors are by node; nothing given is written into. */
+export class ChangedNetwork {
+  constructor(
+    private readonly base: LinearNetwork,
+    private readonly updates: readonly Update[],
+    /** Islands of the base in which anything differs, by their numbers there. */
+    readonly touched: ReadonlySet<number>,
+    /** Nodes that conduct to one another have the same number; the base's own where no island changed. */
+    readonly islands: Int32Array,
+  ) {}
+
+  /** Whether anything at all differs from the base. */
+  get isChanged(): boolean {
+    return this.updates.length > 0 || this.islands !== this.base.islands
+  }
+
+  /** Whether it came from another set of values. */
+  isOther({ base }: ChangedNetwork): boolean {
+    return this.base !== base
+  }
+
+  islandOf(node: number): number {
+    return this.islands[node]!
+  }
+
+  /** What the base has between two nodes, to be handed to `ohmsFrom`. */
+  ohmsHere(p: number, q: number): number {
+    return this.base.ohms(p, q)
+  }
+
+  /** Volts after the change, from those of the same injection before it. */
+  volts(before_V: Float64Array): Float64Array {
+    return corrected(before_V, this.updates)
+  }
+
+  /** Volts of the injection of 1 A into the first node and out of the second. */
+  response(into: number, outOf: number): Float64Array {
+    return corrected(this.base.response(into, outOf), this.updates)
+  }
+
+  /** Ohms between two nodes; Infinity where nothing joins them. */
+  ohms(p: number, q: number): number {
+    if (p === q) return 0
+    return this.islands[p] === this.islands[q] ? this.ohmsFrom(this.base.ohms(p, q), p, q) : Infinity
+  }
+
+  /** The same from what the base has there, for who asks again and again. */
+  ohmsFrom(before_ohm: number, p: number, q: number): number {
+    if (this.islands[p] !== this.islands[q]) return Infinity
+    const { updates } = this
+    let ohm = before_ohm
+    for (let i = 0; i < updates.length; i += 1) {
+      const { w, factor } = updates[i]!
+      const across = w[p]! - w[q]!
+      ohm -= factor * across * across
+    }
+    return ohm > 0 ? ohm : 0
+  }
 }
 
 /** A list of branches analysed once, to be factored for as many sets of values as are asked about. */
@@ -90,12 +139,14 @@ export class LinearStructure {
  */
 export class LinearNetwork {
   private readonly columns = new Map<number, Float64Array>()
+  private bridges: Uint8Array | null = null
+  private lists: IslandLists | null = null
 
   constructor(
     readonly branches: Branches,
     readonly siemens: Float64Array,
     private readonly factorisation: Factorisation,
-    private readonly islands: Int32Array,
+    readonly islands: Int32Array,
   ) {}
 
   /** Volts of injections by node, in ampere. */
@@ -103,21 +154,22 @@ export class LinearNetwork {
     return this.factorisation.solve(injection_A)
   }
 
-  /** Volts of 1 A into the first node and out of the second; remembered. */
+  /** Volts of 1 A into the first node and out of the second; the last some hundred are remembered. */
   response(into: number, outOf: number): Float64Array {
     const key = into * this.branches.nodes + outOf
     let column = this.columns.get(key)
     if (!column) {
-      const injection = new Float64Array(this.branches.nodes)
-      injection[into]! += 1
-      injection[outOf]! -= 1
-      this.columns.set(key, (column = this.solve(injection)))
+      column = this.factorisation.solveUnit(into, outOf)
+      if (this.columns.size >= MOST_COLUMNS) this.columns.clear()
+      this.columns.set(key, column)
     }
     return column
   }
 
-  islandOf(node: number): number {
-    return this.islands[node]!
+  /** Ohms between two nodes as the network is; between islands what its own ties have, which is to be taken for nothing. */
+  ohms(p: number, q: number): number {
+    const column = this.response(p, q)
+    return column[p]! - column[q]!
   }
 
   /** The same network with some branches changed. */
@@ -132,54 +184,97 @@ export class LinearNetwork {
     for (const { a: from, b: to, siemens } of added) raise(from, to, siemens)
     const opened: number[] = []
     for (const [e, g] of branches) {
-      if (g === 0) opened.push(e)
-      else raise(a[e]!, b[e]!, g - this.siemens[e]!)
+      if (g !== 0) raise(a[e]!, b[e]!, g - this.siemens[e]!)
+      else if (this.siemens[e] !== 0 && a[e] !== b[e]) opened.push(e)
     }
-    const islands = this.islandsAfter(branches, added)
+    const joins = [
+      ...added.filter(({ siemens }) => siemens !== 0),
+      ...[...branches].flatMap(([e, g]) => (g !== 0 && this.siemens[e] === 0 ? [{ a: a[e]!, b: b[e]! }] : [])),
+    ]
+    const { islands, isBridge } = this.islandsAfter(opened, joins)
     // A branch without which its ends hang apart carries nothing: taken out last, it changes no volts within either side.
-    const parts = { ...islands }
-    const isBridge = opened.map(() => false)
-    for (let i = opened.length - 1; i >= 0; i -= 1) {
-      const e = opened[i]!
-      isBridge[i] = find(parts.parent, a[e]!) !== find(parts.parent, b[e]!)
-      parts.parent[find(parts.parent, a[e]!)] = find(parts.parent, b[e]!)
-    }
     opened.forEach((e, i) => {
       if (!isBridge[i]) raise(a[e]!, b[e]!, -this.siemens[e]!)
     })
-    return {
-      volts: (before_V) => corrected(before_V, updates),
-      response: (into, outOf) => corrected(this.response(into, outOf), updates),
-      ohms: (p, q) => {
-        if (p === q) return 0
-        if (islands.of[p] !== islands.of[q]) return Infinity
-        const column = this.response(p, q)
-        let ohm = column[p]! - column[q]!
-        for (const { w, factor } of updates) ohm -= factor * (w[p]! - w[q]!) ** 2
-        return Math.max(0, ohm)
-      },
-      islandOf: (node) => islands.of[node]!,
-    }
+    const touched = new Set<number>()
+    for (const e of branches.keys()) touched.add(this.islands[a[e]!]!).add(this.islands[b[e]!]!)
+    for (const each of added) touched.add(this.islands[each.a]!).add(this.islands[each.b]!)
+    return new ChangedNetwork(this, updates, touched, islands)
   }
 
-  /** Who conducts to whom after a change, by a representative of each; and the tree that says so, to be joined further. */
+  /** Who conducts to whom after a change, and which of the opened branches held its ends together alone. */
   private islandsAfter(
-    branches: Changes['branches'],
-    added: Changes['added'],
-  ): { readonly of: Int32Array; readonly parent: Int32Array } {
-    const { nodes, a, b } = this.branches
-    const { siemens } = this
-    const isLess = [...branches].some(([e, g]) => g === 0 && siemens[e] !== 0)
-    const parent = isLess ? Int32Array.from({ length: nodes }, (_, k) => k) : this.islands.slice()
-    if (isLess)
-      for (let e = 0; e < a.length; e += 1)
-        if (siemens[e] !== 0 && branches.get(e) !== 0) parent[find(parent, a[e]!)] = find(parent, b[e]!)
-    for (const [e, g] of branches) if (g !== 0) parent[find(parent, a[e]!)] = find(parent, b[e]!)
-    for (const { a: from, b: to, siemens: g } of added) if (g !== 0) parent[find(parent, from)] = find(parent, to)
-    const of = new Int32Array(nodes)
-    for (let k = 0; k < nodes; k += 1) of[k] = find(parent, k)
-    return { of, parent }
+    opened: readonly number[],
+    joins: readonly { readonly a: number; readonly b: number }[],
+  ): { readonly islands: Int32Array; readonly isBridge: readonly boolean[] } {
+    const { a, b } = this.branches
+    if (opened.length === 0 && joins.every((each) => this.islands[each.a] === this.islands[each.b]))
+      return { islands: this.islands, isBridge: [] }
+    if (opened.length === 1 && joins.length === 0) {
+      this.bridges ??= this.findBridges()
+      if (this.bridges[opened[0]!] === 0) return { islands: this.islands, isBridge: [false] }
+    }
+    this.lists ??= this.listIslands()
+    const touched = new Set<number>()
+    for (const e of opened) touched.add(this.islands[a[e]!]!)
+    for (const each of joins) touched.add(this.islands[each.a]!).add(this.islands[each.b]!)
+    const parent = this.islands.slice()
+    const gone = new Set(opened)
+    for (const island of touched) {
+      for (const node of this.lists.nodes.get(island)!) parent[node] = node
+      for (const e of this.lists.branches.get(island) ?? []) if (!gone.has(e)) join(parent, a[e]!, b[e]!)
+    }
+    for (const each of joins) join(parent, each.a, each.b)
+    const islands = parent.slice()
+    for (const island of touched) for (const node of this.lists.nodes.get(island)!) islands[node] = find(parent, node)
+    const isBridge = opened.map(() => false)
+    for (let i = opened.length - 1; i >= 0; i -= 1) {
+      const e = opened[i]!
+      isBridge[i] = find(parent, a[e]!) !== find(parent, b[e]!)
+      join(parent, a[e]!, b[e]!)
+    }
+    return { islands, isBridge }
   }
+
+  private findBridges(): Uint8Array {
+    const { nodes, a, b } = this.branches
+    const present = [...this.siemens.keys()].filter((e) => this.siemens[e] !== 0)
+    const isBridge = findBridges(
+      nodes,
+      present.map((e) => a[e]!),
+      present.map((e) => b[e]!),
+    )
+    const found = new Uint8Array(a.length)
+    present.forEach((e, i) => (found[e] = isBridge[i]!))
+    return found
+  }
+
+  private listIslands(): IslandLists {
+    const nodes = new Map<number, number[]>()
+    const branches = new Map<number, number[]>()
+    const put = (map: Map<number, number[]>, island: number, each: number) => {
+      const own = map.get(island)
+      if (own) own.push(each)
+      else map.set(island, [each])
+    }
+    this.islands.forEach((island, node) => put(nodes, island, node))
+    for (let e = 0; e < this.siemens.length; e += 1)
+      if (this.siemens[e] !== 0) put(branches, this.islands[this.branches.a[e]!]!, e)
+    return { nodes, branches }
+  }
+}
+
+/** Nodes and conducting branches of each island. */
+interface IslandLists {
+  readonly nodes: ReadonlyMap<number, readonly number[]>
+  readonly branches: ReadonlyMap<number, readonly number[]>
+}
+
+/** Responses kept of one network. */
+const MOST_COLUMNS = 400
+
+function join(parent: Int32Array, one: number, other: number): void {
+  parent[find(parent, one)] = find(parent, other)
 }
 
 function corrected(before: Float64Array, updates: readonly Update[]): Float64Array {

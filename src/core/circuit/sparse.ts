@@ -54,6 +54,8 @@ export interface Factorisation {
   factor(values: Float64Array): boolean
   /** Solves in place of the last factor's matrix. */
   solve(rhs: Float64Array): Float64Array
+  /** Solves for 1 at one unknown and −1 at another: only what hangs together with them is gone through. */
+  solveUnit(plus: number, minus: number): Float64Array
 }
 
 /** Orders and analyses once; then factors and solves as often as wanted. */
@@ -85,6 +87,7 @@ export function analyse(pattern: SparsePattern): () => Factorisation {
   }
   const start = new Int32Array(n + 1)
   for (let k = 0; k < n; k += 1) start[k + 1] = start[k]! + columnCount[k]!
+  const trees = treesOf(parent)
   const y = new Float64Array(n)
   const stack = new Int32Array(n)
   return () => {
@@ -152,8 +155,46 @@ export function analyse(pattern: SparsePattern): () => Factorisation {
         for (let k = 0; k < n; k += 1) result[order[k]!] = x[k]!
         return result
       },
+      solveUnit(plus, minus) {
+        const result = new Float64Array(n)
+        if (plus === minus) return result
+        const [from, to] = [inverse[plus]!, inverse[minus]!]
+        const own = trees[from]!
+        const other = trees[to]!
+        for (const tree of own === other ? [own] : [own, other]) {
+          y[from] = tree === own ? 1 : 0
+          if (tree === other) y[to]! -= 1
+          for (const k of tree)
+            if (y[k] !== 0) for (let p = start[k]!; p < start[k + 1]!; p += 1) y[lowerRow[p]!]! -= lower[p]! * y[k]!
+          for (const k of tree) y[k]! /= diagonal[k]!
+          for (let i = tree.length - 1; i >= 0; i -= 1) {
+            const k = tree[i]!
+            for (let p = start[k]!; p < start[k + 1]!; p += 1) y[k]! -= lower[p]! * y[lowerRow[p]!]!
+          }
+          for (const k of tree) {
+            result[order[k]!] = y[k]!
+            y[k] = 0
+          }
+        }
+        return result
+      },
     }
   }
 }
 
 const PIVOT_REL_TOL = 1e-14
+
+/** For each place in the order, the places of its elimination tree, ascending: what hangs together. */
+function treesOf(parent: Int32Array): readonly Int32Array[] {
+  const n = parent.length
+  const root = new Int32Array(n)
+  const members = new Map<number, number[]>()
+  for (let k = n - 1; k >= 0; k -= 1) root[k] = parent[k] === -1 ? k : root[parent[k]!]!
+  for (let k = 0; k < n; k += 1) {
+    const own = members.get(root[k]!)
+    if (own) own.push(k)
+    else members.set(root[k]!, [k])
+  }
+  const lists = new Map([...members].map(([at, list]) => [at, Int32Array.from(list)]))
+  return Array.from(root, (at) => lists.get(at)!)
+}

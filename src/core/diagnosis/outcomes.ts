@@ -64,12 +64,16 @@ export function groupOutcomes(kind: OutcomeKind, values: ArrayLike<number>): Out
   const count = values.length
   const of = new Uint16Array(count)
   const groups: { from: number; to: number }[] = [{ from: -Infinity, to: Infinity }]
-  // Most faults leave most readings as they were.
-  const distinct = new Map<number, number>()
-  for (let i = 0; i < count; i += 1) if (!Number.isNaN(values[i]!)) distinct.set(values[i]!, 0)
+  // Most faults leave most readings as they were: those are met once.
+  const usual = values[count - 1]!
+  const distinct = new Map<number, number>([[usual, 0]])
+  for (let i = 0; i < count; i += 1) {
+    const value = values[i]!
+    if (value !== usual && value === value) distinct.set(value, 0)
+  }
   // What is only said to be no short may be any of those that are none.
   const isVague = kind === 'ohms' && distinct.has(Math.fround(NOT_SHORT))
-  for (const value of [...distinct.keys()].sort((a, b) => a - b)) {
+  for (const value of [...distinct.keys()].filter((each) => !Number.isNaN(each)).sort((a, b) => a - b)) {
     // Measured from where the group begins, so that no chain of near values makes one group of all.
     const group = groups[groups.length - 1]!
     const isNear =
@@ -79,6 +83,10 @@ export function groupOutcomes(kind: OutcomeKind, values: ArrayLike<number>): Out
     else groups.push({ from: value, to: value })
     distinct.set(value, groups.length - 1)
   }
-  for (let i = 0; i < count; i += 1) of[i] = Number.isNaN(values[i]!) ? 0 : distinct.get(values[i]!)!
+  const usualGroup = distinct.get(usual)!
+  for (let i = 0; i < count; i += 1) {
+    const value = values[i]!
+    of[i] = value === usual ? usualGroup : value === value ? distinct.get(value)! : 0
+  }
   return { groups, of }
 }

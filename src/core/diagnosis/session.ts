@@ -1,5 +1,5 @@
 import { FAULT_KINDS } from './faults'
-import { kindOf, type Dictionary } from './dictionary'
+import { kindOf, valueAt, type Dictionary } from './dictionary'
 import { isAsSaid, NOT_SHORT } from './outcomes'
 
 /** Something measured or seen, at a test point by its place in the dictionary. */
@@ -30,7 +30,7 @@ export function beliefs(dictionary: Dictionary, observations: readonly Observati
 
 /** How well a fault explains an observation, by its place: 1 for what it would show. */
 export function fitsOf(dictionary: Dictionary, observation: Observation): (fault: number) => number {
-  const { outcomes, patterns, points, values } = dictionary
+  const { outcomes, patterns, points } = dictionary
   const { of } = outcomes[observation.point]!
   if ('pattern' in observation) {
     const wanted = patterns.get(observation.point)!.indexOf(observation.pattern)
@@ -38,10 +38,9 @@ export function fitsOf(dictionary: Dictionary, observation: Observation): (fault
   }
   const point = points[observation.point]!
   if (point.what === 'look') return () => 1
-  const own = values[observation.point]!
   const kind = kindOf(point)
   const read = kind === 'ac' ? Math.abs(observation.value) : observation.value
-  return (f) => (isAsSaid(kind, vague(own[f]!), read) ? 1 : MISREAD)
+  return (f) => (isAsSaid(kind, vague(valueAt(dictionary, observation.point, f)), read) ? 1 : MISREAD)
 }
 
 /** Single precision moves the mark. */

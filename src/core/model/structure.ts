@@ -1,6 +1,6 @@
-import { NetworkBuilder, prepareNetwork, type Network, type PreparedNetwork } from '@/core/circuit'
+import { findBridges, NetworkBuilder, prepareNetwork, type Network, type PreparedNetwork } from '@/core/circuit'
 import type { DeviceId } from '@/core/plan'
-import { findBridges } from './bridges'
+
 import { JointGroups } from './jointGroups'
 import { terminalKey } from './keys'
 import type { Situation } from './situation'

@@ -9,6 +9,16 @@ const OFF: Situation['sources'] = { mains: false, usb: false, battery: false }
 
 /** Actuators by hand as in service: the main switch on, whatever else is on. Programs at rest where nothing is commanded. */
 export function situationNamed(model: Model, name: SituationName): Situation {
+  let own = known.get(model)
+  if (!own) known.set(model, (own = new Map()))
+  let situation = own.get(name)
+  if (!situation) own.set(name, (situation = makeSituation(model, name)))
+  return situation
+}
+
+const known = new WeakMap<Model, Map<SituationName, Situation>>()
+
+function makeSituation(model: Model, name: SituationName): Situation {
   if (name === 'all on') return allOn({ held: pressed(model) })
   const atRest: Record<DeviceId, Record<string, string>> = {}
   for (const { device, actuator } of model.movers)

@@ -91,6 +91,7 @@ export class Bench {
   private readonly structure: LinearStructure
   private readonly bases = new Map<string, Base>()
   private readonly healthy = new Map<string, Mode>()
+  private readonly keys = new WeakMap<Situation, string>()
   readonly branchAt: ReadonlyMap<string, number>
 
   constructor(
@@ -113,7 +114,8 @@ export class Bench {
 
   /** Where a healthy bench rests in a situation: what is altered sets out from there. */
   private startOf(situation: Situation): Mode {
-    const key = situationKey(this.model, situation)
+    let key = this.keys.get(situation)
+    if (key === undefined) this.keys.set(situation, (key = situationKey(this.model, situation)))
     let mode = this.healthy.get(key)
     if (!mode) {
       const start: Mode = {
@@ -136,8 +138,7 @@ export class Bench {
         (actuator.by === 'coil' || actuator.by === 'firmware' ? actuator.rest : service),
     )
     const key = `${which} ${positions.join(',')}`
-    let base = this.bases.get(key)
-    if (!base) this.keep(key, (base = this.deadBase(positions, which)))
+    const base = this.baseAt(key, () => this.deadBase(positions, which))
     return base.network.change(this.changesOf(altered, base.network, true))
   }
 
@@ -184,9 +185,7 @@ export class Bench {
   }
 
   private at(mode: Mode, altered: Alteration): Pick<BenchSolution, 'network' | 'ac_V' | 'dc_V'> {
-    const key = modeKey(mode)
-    let base = this.bases.get(key)
-    if (!base) this.keep(key, (base = this.baseOf(mode)))
+    const base = this.baseAt(modeKey(mode), () => this.baseOf(mode))
     const network = base.network.change(this.changesOf(altered, base.network, false))
     let { ac_V, dc_V } = base
     for (const [id, share] of altered.outputs) {
@@ -202,9 +201,16 @@ export class Bench {
     return { network, ac_V: network.volts(ac_V), dc_V: network.volts(dc_V) }
   }
 
-  private keep(key: string, base: Base): void {
-    if (this.bases.size >= MOST_BASES) this.bases.delete(this.bases.keys().next().value!)
+  /** The last used stay. */
+  private baseAt(key: string, make: () => Base): Base {
+    let base = this.bases.get(key)
+    if (base) this.bases.delete(key)
+    else {
+      if (this.bases.size >= MOST_BASES) this.bases.delete(this.bases.keys().next().value!)
+      base = make()
+    }
     this.bases.set(key, base)
+    return base
   }
 
   private baseOf(mode: Mode): Base {
