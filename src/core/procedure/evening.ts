@@ -40,7 +40,7 @@ const openActs = (steps: readonly Step[], progress: Progress): readonly Act[] =>
  */
 function togetherOf({ id, phase }: Act): string | null {
   if (phase === 'mains') return 'mains'
-  return id === 'power:chassis' || id === 'power:down' || /^power:(outlet\/|switched\/|device:)/.test(id)
+  return id === 'power:chassis' || id === 'power:down' || /^power:(outlet\/|switched\/|device:|outside\/)/.test(id)
     ? 'first-power'
     : null
 }

@@ -61,22 +61,26 @@ describe('acts in groups', () => {
 })
 
 describe('the steps of a demo', () => {
-  // 112, 98, 88 and 102 before acts were put together.
+  // As many as there were before acts were put together; tests of the sheet have come since.
   it.each([
     ['clay-printer', 112],
     ['foam-gantry', 98],
     ['seedling-arm', 88],
     ['shadow-stage', 102],
-  ])('%s: about a third of the %d there were, and no act is lost', (name, before) => {
-    const steps = evaluate(DEMOS[name]!()).procedure
-    expect(steps.length).toBeLessThanOrEqual(Math.ceil(before * 0.4))
-    expect(steps.flatMap(({ acts }) => acts).length).toBeGreaterThanOrEqual(before)
-    for (const { title, doneWhen, minutes, acts } of steps) {
-      expect(title).not.toMatch(/undefined|null|step:/)
-      expect(doneWhen).not.toBe('')
-      expect(minutes).toBe(acts.reduce((sum, act) => sum + act.minutes, 0))
-    }
-  })
+  ])(
+    '%s: no act of the %d that there were is lost, and three of four are done together with others',
+    (name, before) => {
+      const steps = evaluate(DEMOS[name]!()).procedure
+      const acts = steps.flatMap((step) => step.acts)
+      expect(steps.length).toBeLessThanOrEqual(Math.ceil(acts.length * 0.3))
+      expect(acts.length).toBeGreaterThanOrEqual(before)
+      for (const { title, doneWhen, minutes, acts } of steps) {
+        expect(title).not.toMatch(/undefined|null|step:/)
+        expect(doneWhen).not.toBe('')
+        expect(minutes).toBe(acts.reduce((sum, act) => sum + act.minutes, 0))
+      }
+    },
+  )
   it.each(BUILDS.map((build) => [build.name, build] as const))(
     '%s: earth before line, covers before DC, tied before proved',
     (_, build) => {

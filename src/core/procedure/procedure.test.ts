@@ -112,6 +112,7 @@ describe('the order of work', () => {
       reading: null,
       device: null,
       wire: null,
+      test: null,
       wait_min: 0,
       hands: 1,
       tools: [],

@@ -1,3 +1,4 @@
+import type { TerminalKey } from '@/core/model'
 import type { DeviceId, EnclosureId, FaceId, WireId } from '@/core/plan'
 
 export const PHASES = [
@@ -18,7 +19,7 @@ export type Phase = (typeof PHASES)[number]
 
 export interface ExpectedReading {
   readonly what: string
-  readonly unit: 'V' | 'Ω'
+  readonly unit: 'V' | 'Ω' | '°C'
   /** Accepted from and to, inclusive; null: no limit on that side. */
   readonly from: number | null
   readonly to: number | null
@@ -30,6 +31,40 @@ export interface ActEnd {
   readonly facts: Readonly<Record<string, string>>
   /** The same as the first release wrote them. */
   readonly earlierFacts: Readonly<Record<string, string>>
+}
+
+/** What of proving a test belongs to, in the order in which it is done: a group waits for all before it. */
+export const TEST_GROUPS = [
+  'look',
+  'earth',
+  'shorts',
+  'mains',
+  'continuity',
+  'settings',
+  'bare',
+  'alone',
+  'loads',
+  'truth',
+  'relays',
+  'heat',
+  'stops',
+  'return',
+  'residual',
+  'warm',
+] as const
+export type TestGroup = (typeof TEST_GROUPS)[number]
+
+/** How something is proved: where the probes go, in which state, and what a reading that is off means. */
+export interface ActTest {
+  readonly group: TestGroup
+  /** Null where nothing is measured between two terminals. */
+  readonly red: TerminalKey | null
+  readonly black: TerminalKey | null
+  readonly situation: 'dead' | 'idle' | 'all on'
+  readonly meter: 'ohms' | 'volts-ac' | 'volts-dc' | null
+  readonly ifOff: string
+  /** What the limit is taken from. */
+  readonly source: string
 }
 
 /** The least that is logged by itself: a wire, a hole pattern of a face, a reading. It keeps the facts it was done under. */
@@ -56,6 +91,8 @@ export interface Act {
   readonly reading: ExpectedReading | null
   readonly device: DeviceId | null
   readonly wire: WireId | null
+  /** Of what is proved; null for what is made. */
+  readonly test: ActTest | null
   /** Ends that are made and tugged in it; all of them tugged is the act done. */
   readonly ends: readonly ActEnd[]
 }

@@ -1,9 +1,21 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { landed, type Plan, type WireEnd, type WireId } from '@/core/plan'
+import { terminalKey, type TerminalKey } from '@/core/model'
+import {
+  landed,
+  type DeviceId,
+  type Plan,
+  type TerminalFunction,
+  type TerminalId,
+  type WireEnd,
+  type WireId,
+} from '@/core/plan'
+import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import type { Reckoning } from '@/core/figures'
 import { CAPACITORS, UNPLUG } from '../cautions'
-import type { Act } from '../types'
+import { TEST_GROUPS, type Act } from '../types'
+import { continuityActs } from './continuity'
+import { settingActs } from './settings'
 import { MINUTES, actOf } from './draft'
 import { stepMaking, wiresOf } from './wires'
 
@@ -23,13 +35,122 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
     (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'mains-inlet',
   )
   const mains = [...new Set(wiresOf(plan, 'L', 'N', 'PE').map(stepMaking(plan)))]
-  return [
-    ...(hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []),
+  const covers = hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []
+  return inGroups([
+    ...covers,
+    ...lookActs(plan, covers, factsOf),
     ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
-    ...(hasMains ? [insulationStep(mains, factsOf)] : []),
-    ...guessSteps(plan, factsOf),
     ...railSteps(plan, reckoning, factsOf),
+    ...betweenRails(plan, reckoning, factsOf),
+    ...(hasMains ? [insulationStep(plan, mains, factsOf)] : []),
+    ...guessSteps(plan, factsOf),
+    ...continuityActs(plan, reckoning, factsOf),
+    ...settingActs(plan),
+  ])
+}
+
+/** Every group of tests waits for those before it. */
+function inGroups(acts: readonly Act[]): readonly Act[] {
+  return acts.map((act) => {
+    const at = TEST_GROUPS.indexOf(act.test?.group ?? 'look')
+    const before = acts.filter(({ test }) => test !== null && TEST_GROUPS.indexOf(test.group) < at).map(({ id }) => id)
+    return act.test === null || before.length === 0 ? act : { ...act, after: [...new Set([...act.after, ...before])] }
+  })
+}
+
+/** Terminals of a part by what they are, as keys. */
+const terminalsWhere = (
+  plan: Plan,
+  device: DeviceId,
+  is: (fn: TerminalFunction) => boolean,
+): readonly TerminalKey[] => {
+  const part = plan.parts[plan.devices[device]!.part]!
+  return (Object.keys(part.terminals) as TerminalId[])
+    .filter((id) => is(part.terminals[id]!.function))
+    .map((id) => terminalKey(device, id))
+}
+
+const inletOf = (plan: Plan) =>
+  (Object.keys(plan.devices) as DeviceId[]).find(
+    (id) =>
+      plan.devices[id]!.origin !== 'remove' && plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet',
+  )
+
+function lookActs(plan: Plan, covers: readonly Act[], factsOf: FactsOf): readonly Act[] {
+  const made = [...new Set((Object.keys(landed(plan).wires) as WireId[]).map(stepMaking(plan)))]
+  if (made.length === 0) return []
+  return [
+    actOf({
+      id: 'check:look',
+      phase: 'checks',
+      title: 'Look at every end, tug every wire',
+      lines: [
+        'A strand beside its clamp, insulation under a clamp, a bare end longer than its clamp, a nicked core.',
+        'Tug each wire once, away from its clamp; push each plug home until its latch is heard.',
+        'Tags and colours as in the plan; two plugs alike where they belong.',
+      ],
+      minutes: 2 + Math.ceil(made.length / 12),
+      after: [...covers.map(({ id }) => id), ...made],
+      cautions: [UNPLUG],
+      facts: { wires: factsOf(made) },
+      why: 'Most faults are seen or felt before any meter finds them.',
+      test: {
+        group: 'look',
+        red: null,
+        black: null,
+        situation: 'dead',
+        meter: null,
+        ifOff: 'What comes out was never clamped: make the end anew.',
+        source: cite(SOURCES.practice),
+      },
+    }),
   ]
+}
+
+/** Rails against one another: what is 5 V and what is 24 V meet nowhere. */
+function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
+  const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
+  const rails = Object.values(reckoning.supplies).flatMap((supply) => {
+    const { tag, origin } = plan.devices[supply.device]!
+    return origin === 'remove'
+      ? []
+      : Object.entries(supply.outputs).map(([output, { plus, voltage_V }]) => ({
+          id: `${supply.device}/${output}`,
+          plus,
+          name: `${formatNumber(voltage_V)} V of ${tag}`,
+        }))
+  })
+  return rails.flatMap((one, i) =>
+    rails.slice(i + 1).flatMap((other): Act[] => {
+      const [a, b] = [reckoning.netOf[one.plus], reckoning.netOf[other.plus]]
+      // Rails that nothing is joined to cannot meet; rails joined on purpose are one.
+      if (a === undefined || b === undefined || a === b) return []
+      return [
+        actOf({
+          id: `check:rails/${one.id}/${other.id}`,
+          phase: 'checks',
+          tools: ['meter'],
+          title: `${one.name} and ${other.name} apart`,
+          lines: ['Plus of one against plus of the other, in each position of each switch.'],
+          minutes: 1,
+          cautions: [UNPLUG, CAPACITORS],
+          after: lowVoltage,
+          reading: { what: 'Resistance, plus to plus, the lowest', unit: 'Ω', from: RAIL_OHM, to: null },
+          facts: { wires: factsOf(lowVoltage) },
+          why: 'Where two rails meet, the lower one gets what the higher one gives.',
+          test: {
+            group: 'shorts',
+            red: one.plus,
+            black: other.plus,
+            situation: 'dead',
+            meter: 'ohms',
+            ifOff: 'A lead of one is in the other’s terminal, or a strand lies between them.',
+            source: cite(SOURCES.practice),
+          },
+        }),
+      ]
+    }),
+  )
 }
 
 function coversStep(mains: readonly string[], factsOf: FactsOf): Act {
@@ -48,7 +169,8 @@ function coversStep(mains: readonly string[], factsOf: FactsOf): Act {
 
 function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
   const making = stepMaking(plan)
-  return reckoning.earths.flatMap(({ device, path }): Act[] => {
+  const inlet = inletOf(plan)
+  return reckoning.earths.flatMap(({ device, terminal, path }): Act[] => {
     const { tag, name, origin } = plan.devices[device]!
     if (path === null || origin === 'remove') return []
     const path_ohm = path.reduce((sum, id) => {
@@ -62,7 +184,10 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         tools: ['meter'],
         device,
         title: `Earth of ${tag}, ${name}`,
-        lines: ['From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.'],
+        lines: [
+          'From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.',
+          'A hand-held meter sends milliamperes, and a strand passes as a lead: instruments for this test send 0.2 A to some 10 A (IEC 60204-1, 18.2.2, from memory).',
+        ],
         minutes: MINUTES.check,
         cautions: [UNPLUG],
         after: path.map(making),
@@ -72,12 +197,23 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
           from: null,
           to: Math.round((path_ohm + EARTH_ALLOWANCE_OHM) * 100) / 100,
         },
+        test: {
+          group: 'earth',
+          red: terminalKey(device, terminal),
+          black: inlet === undefined ? null : (terminalsWhere(plan, inlet, (fn) => fn === 'PE')[0] ?? null),
+          situation: 'dead',
+          meter: 'ohms',
+          ifOff: 'Paint under an eyelet, a hinge in the path, a lead that was never landed.',
+          source: 'IEC 60204-1, 18.2.2 as a guide (from memory); the allowance is common practice',
+        },
         facts: { path: factsOf(path.map(making)) },
         why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing.`,
       }),
     ]
   })
 }
+
+const keyOfEnd = (end: WireEnd) => (end.kind === 'terminal' ? terminalKey(end.device, end.terminal) : null)
 
 /** What is guessed, or said otherwise by another source, is measured before it gets power. */
 function guessSteps(plan: Plan, factsOf: FactsOf): readonly Act[] {
@@ -109,19 +245,42 @@ function guessSteps(plan: Plan, factsOf: FactsOf): readonly Act[] {
         minutes: MINUTES.check,
         after: [making(id)],
         facts: { wire: factsOf([making(id)]), claims: claimed.join(';') },
+        test: {
+          group: 'continuity',
+          red: keyOfEnd(wire.from),
+          black: keyOfEnd(wire.to),
+          situation: 'dead',
+          meter: 'ohms',
+          ifOff: 'The guide was wrong: measure from here to each pin beside it, and correct the plan.',
+          source: cite(SOURCES.practice),
+        },
         why: 'Guides contradict one another. What nobody measured is the likeliest to be wrong, and the first to burn.',
       }),
     ]
   })
 }
 
-function insulationStep(mains: readonly string[], factsOf: FactsOf): Act {
+function insulationStep(plan: Plan, mains: readonly string[], factsOf: FactsOf): Act {
+  const inlet = inletOf(plan)!
+  const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
   return actOf({
     id: 'check:insulation',
     phase: 'checks',
     tools: ['meter'],
     title: 'Line and neutral against earth',
-    lines: ['Main switch on, plug out. Each pin of the plug against the earth pin.'],
+    lines: [
+      'Main switch on, plug out. Each pin of the plug against the earth pin.',
+      'No insulation test is this: that one puts 500 V on it (IEC 60204-1, 18.3, from memory), wants its own instrument, electronics and surge parts off first, and somebody who knows it.',
+    ],
+    test: {
+      group: 'mains',
+      red: behaviour.kind === 'mains-inlet' ? terminalKey(inlet, behaviour.line) : null,
+      black: behaviour.kind === 'mains-inlet' && behaviour.earth !== null ? terminalKey(inlet, behaviour.earth) : null,
+      situation: 'dead',
+      meter: 'ohms',
+      ifOff: 'A pinched wire, a stray strand, a filter’s resistor: take leads off one by one until it is gone.',
+      source: 'IEC 60204-1, 18.3 as a guide (from memory)',
+    },
     minutes: MINUTES.check,
     cautions: [UNPLUG, CAPACITORS],
     after: ['covers', ...mains],
@@ -139,7 +298,7 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
     const { tag, origin, part } = plan.devices[supply.device]!
     if (origin === 'remove') return []
     const { kind } = plan.parts[part]!.behaviour
-    return Object.entries(supply.outputs).map(([output, { voltage_V }]) =>
+    return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) =>
       actOf({
         id: `check:rail/${supply.device}/${output}`,
         phase: 'checks',
@@ -158,6 +317,16 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
         after: lowVoltage,
         reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null },
         facts,
+        test: {
+          group: 'shorts',
+          red: plus,
+          black: minus,
+          situation: 'dead',
+          meter: 'ohms',
+          ifOff:
+            'A bridge, a lead in the wrong terminal, a reversed part: fuses out, loads off one by one, until it rises.',
+          source: cite(SOURCES.practice),
+        },
         why: 'A short found now costs nothing.',
       }),
     )
@@ -184,6 +353,15 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
       minutes: 1 + polarised.length,
       after: lowVoltage,
       facts,
+      test: {
+        group: 'shorts',
+        red: null,
+        black: null,
+        situation: 'dead',
+        meter: 'ohms',
+        ifOff: 'Exchange the two ends before anything else is done.',
+        source: cite(SOURCES.practice),
+      },
       why: 'Plus to plus by continuity, not by colour. Boards do not survive a mistake.',
     }),
   ]

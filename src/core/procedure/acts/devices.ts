@@ -107,7 +107,13 @@ function potLines(setting: Part['settings'][number], wanted: string | null): rea
 }
 
 /** What a setting must be: of a mains selector what the mains wants, whatever is entered; else what was chosen; never the factory's. */
-function wantedSetting({ settings }: Device, { behaviour }: Part, setting: Part['settings'][number], mains_V: number) {
+/** What a setting should be: of a mains selector what the site has, of all else what the plan says. */
+export function wantedSetting(
+  { settings }: Device,
+  { behaviour }: Part,
+  setting: Part['settings'][number],
+  mains_V: number,
+) {
   const isSelector = behaviour.kind === 'supply' && behaviour.selector === setting.id
   const fit = isSelector ? setting.options.find((option) => servesMains(option, mains_V)) : undefined
   const wanted = fit ?? (isSelector ? null : ((settings as Readonly<Record<string, string>>)[setting.id] ?? null))

@@ -21,6 +21,7 @@ export function actOf({
   hands = 1,
   tools = [],
   ends = [],
+  test = null,
 }: Draft): Act {
   const dated = { ...facts, version: FACTS_VERSION }
   return {
@@ -39,6 +40,7 @@ export function actOf({
     reading,
     device,
     wire,
+    test,
     ends,
   }
 }

@@ -1,4 +1,6 @@
+import { terminalKey } from '@/core/model'
 import { landingOf, type Device, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
+import { cite, SOURCES } from '@/core/reference'
 import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { MINUTES, actOf } from './draft'
@@ -17,6 +19,8 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
     device.origin === 'remove' ? [] : [[id, device, plan.parts[device.part]!]],
   )
   if (!present.some(([, , part]) => part.behaviour.kind === 'mains-inlet')) return []
+  const earthed = present.find(([, , part]) => part.earths !== null)
+  const metal = earthed ? terminalKey(earthed[0], earthed[2].earths!) : null
   const chassis = actOf({
     id: 'power:chassis',
     phase: 'first-power',
@@ -31,6 +35,16 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
     cautions: [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
     reading: { what: 'Volts, metal to earth', unit: 'V', from: null, to: CHASSIS_V },
     facts: { mains: `${plan.site.mains_V}` },
+    test: {
+      group: 'bare',
+      red: metal,
+      black: null,
+      situation: 'idle',
+      meter: 'volts-ac',
+      ifOff:
+        'Unplug at once. An open earth lets filters lift the metal to half the mains; a fault lifts it to all of it.',
+      source: 'common practice; touch voltage of IEC 60364-4-41, 411.3.2 is far above it (from memory)',
+    },
     why: 'Live metal is found with a probe, not with a hand.',
   })
   const line = mainsLandings(plan)
@@ -49,6 +63,12 @@ export function stopCautions(plan: Plan): readonly string[] {
   return hasStop ? [STOP_NOT_RATED] : []
 }
 
+const outletPin = (plan: Plan, id: DeviceId, fn: 'L' | 'N') => {
+  const { terminals } = plan.parts[plan.devices[id]!.part]!
+  const found = (Object.keys(terminals) as TerminalId[]).find((each) => terminals[each]!.function === fn)
+  return found === undefined ? null : terminalKey(id, found)
+}
+
 function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
   const { mains_V } = plan.site
   return actOf({
@@ -60,6 +80,7 @@ function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
     lines: [
       'Nothing plugged into it. If it is switched, command it on, and see that it goes dead when it is off.',
       'Line against neutral, then line against earth: both the mains. Neutral against earth: nearly nothing.',
+      'With a socket tester: the pattern of its lamps that its sheet calls right, and no other. Then a lamp of some watts: bright, and out when it is off.',
     ],
     minutes: MINUTES.power,
     after: ['power:chassis'],
@@ -71,6 +92,16 @@ function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
       to: Math.round(mains_V * (1 + MAINS_TOLERANCE)),
     },
     facts: { part, mains: `${mains_V}` },
+    test: {
+      group: 'relays',
+      red: outletPin(plan, id, 'L'),
+      black: outletPin(plan, id, 'N'),
+      situation: 'all on',
+      meter: 'volts-ac',
+      ifOff:
+        'Line to earth nothing and neutral to earth the mains: exchanged. Half the mains to earth: the neutral is open.',
+      source: 'IEC 60038, table 1 (from memory)',
+    },
     why: 'What is plugged in here trusts its pins.',
   })
 }
@@ -111,6 +142,16 @@ function switchedStep([id, { tag, name, part: partId }, part]: Entry, line: Read
       after: ['power:chassis'],
       cautions: [NOT_ALONE],
       facts: { part: partId },
+      test: {
+        group: 'relays',
+        red: null,
+        black: null,
+        situation: 'all on',
+        meter: null,
+        ifOff:
+          'Glows when off: the part leaks, or a filter across it. Always on: welded, shorted, or the wrong contact.',
+        source: cite(SOURCES.practice),
+      },
       why: 'A welded contact, a leaking solid-state part or a wrong pin shows on a lamp, not on a heater.',
     }),
   ]

@@ -1,11 +1,16 @@
-import type { DeviceId, Plan, StateId, TerminalId } from '@/core/plan'
+import { terminalKey } from '@/core/model'
+import { PART_KINDS, type DeviceId, type Plan, type StateId, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
+import { cite, SOURCES } from '@/core/reference'
 import type { Branch, DrawReckoning, Rail, Reckoning } from '@/core/figures'
 import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD, UNPLUG } from '../cautions'
-import type { Act } from '../types'
+import { TEST_GROUPS, type Act } from '../types'
 import type { FactsOf } from './checks'
 import { MINUTES, actOf } from './draft'
+import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
+import { heatActs, stopActs } from './stopping'
+import { outsideActs, seenWords, truthActs } from './truth'
 import { atSwitchedOutputs, COMMANDED } from './switched'
 import { stepMaking } from './wires'
 
@@ -26,26 +31,58 @@ export function powerSteps(
   factsOf: FactsOf,
 ): readonly Act[] {
   const mains = mainsPowerSteps(plan, checks)
-  const alone = sourceSteps(plan, reckoning, [...checks, ...mains.map(({ id }) => id)])
-  if (alone.length === 0) return mains
-  return [
-    ...mains,
-    ...alone,
-    actOf({
-      id: 'power:down',
-      phase: 'first-power',
-      tools: ['meter'],
-      title: 'Off, unplug, wait, measure',
-      lines: ['From here on one load comes in at a time, each with the power off.'],
-      minutes: 3,
-      wait_min: DISCHARGE_MIN,
-      after: alone.map(({ id }) => id),
-      cautions: [UNPLUG, CAPACITORS, PROVE_DEAD],
-      facts: {},
-      why: 'Nothing is connected under power.',
-    }),
-    ...loadSteps(plan, reckoning, factsOf),
+  const [bare, relays] = [
+    mains.filter(({ test }) => test?.group === 'bare'),
+    mains.filter(({ test }) => test?.group !== 'bare'),
   ]
+  const sources = sourceSteps(plan, reckoning, [...checks, ...bare.map(({ id }) => id)])
+  const outside = outsideActs(plan, checks)
+  const off = sources.length === 0 ? [] : [downAct([...sources, ...outside])]
+  const loads = sources.length === 0 ? [] : loadSteps(plan, reckoning, factsOf)
+  const later = inTurn([
+    ...loads,
+    ...truthActs(plan, factsOf),
+    ...relays,
+    ...heatActs(plan),
+    ...stopActs(plan, reckoning),
+  ])
+  const all = [...bare, ...sources, ...outside, ...off, ...later]
+  return [...all, ...inTurn(lastActs(plan, reckoning, all))]
+}
+
+/** Of groups in their order, each waits for all of the one before. */
+function inTurn(acts: readonly Act[]): readonly Act[] {
+  const groups = TEST_GROUPS.filter((group) => acts.some(({ test }) => test?.group === group))
+  return acts.map((act) => {
+    const before = groups[groups.indexOf(act.test!.group) - 1]
+    const ids = acts.filter(({ test }) => test!.group === before).map(({ id }) => id)
+    return ids.length === 0 ? act : { ...act, after: [...new Set([...act.after, ...ids])] }
+  })
+}
+
+function downAct(after: readonly Act[]): Act {
+  return actOf({
+    id: 'power:down',
+    phase: 'first-power',
+    tools: ['meter'],
+    title: 'Off, unplug, wait, measure',
+    lines: ['From here on one load comes in at a time, each with the power off.'],
+    minutes: 3,
+    wait_min: DISCHARGE_MIN,
+    after: after.map(({ id }) => id),
+    cautions: [UNPLUG, CAPACITORS, PROVE_DEAD],
+    facts: {},
+    why: 'Nothing is connected under power.',
+    test: {
+      group: 'alone',
+      red: null,
+      black: null,
+      situation: 'dead',
+      meter: null,
+      ifOff: 'Volts that stay: it is not off, or something else feeds it.',
+      source: cite(SOURCES.practice),
+    },
+  })
 }
 
 const tagsOf = (plan: Plan, ids: readonly DeviceId[]) => [...new Set(ids)].map((id) => plan.devices[id]!.tag).join(', ')
@@ -91,6 +128,16 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
           to: round(voltage_V * (isBattery ? BATTERY_HIGH : 1 + OUTPUT_TOLERANCE)),
         },
         facts: { part: partId, mains: `${plan.site.mains_V}` },
+        test: {
+          group: 'bare',
+          red: plus,
+          black: minus,
+          situation: 'idle',
+          meter: 'volts-dc',
+          ifOff:
+            'Nothing: its input, its fuse, its selector. Minus: the leads are exchanged. Low and ticking: a load is still on it, or a short.',
+          source: cite(SOURCES.practice),
+        },
         why: isBattery
           ? 'A battery put in the wrong way round, or flat, shows before it reaches a board.'
           : 'A wrong selector or a trimmed-off output shows before it reaches a board.',
@@ -112,42 +159,66 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
   const fitted = new Set<string>()
   const outputs = atSwitchedOutputs(plan)
   let before = 'power:down'
-  return reckoning.rails.flatMap((rail) =>
-    rail.kind !== 'dc'
-      ? []
-      : rail.branches.flatMap((branch) => {
-          const draw = drawOf.get(branch.device)
-          const volts = draw ? Object.values(draw.voltage_V).filter((value): value is number => value !== null) : []
-          if (!draw || volts.length === 0) return []
-          const low = Math.min(...volts)
-          const { tag, name, part } = plan.devices[branch.device]!
-          const step = actOf({
-            id: `power:load/${branch.device}/${rail.id}`,
-            phase: 'first-power',
-            tools: ['meter'],
-            device: branch.device,
-            title: `${tag}, ${name}`,
-            lines: [
-              joinWords(plan, branch, fitted),
-              ...commandWords(plan, branch, draw, outputs),
-              'Power again, measure at its terminals.',
-            ],
-            minutes: MINUTES.power,
-            after: [before],
-            cautions: [NO_HOT_PLUGGING],
-            reading: {
-              what: 'Volts at its terminals',
-              unit: 'V',
-              from: round(low * (1 - OUTPUT_TOLERANCE)),
-              to: round(rail.voltage_V * (1 + OUTPUT_TOLERANCE)),
-            },
-            facts: { part, wires: factsOf(branch.wires.map(stepMaking(plan))) },
-            why: `One at a time. At full work ${formatNumber(low)} V are expected here.`,
-          })
-          before = step.id
-          return [step]
-        }),
+  const branches = reckoning.rails.flatMap((rail) =>
+    rail.kind === 'dc' ? rail.branches.map((branch) => ({ rail, branch })) : [],
   )
+  return inOrderOfCommand(plan, branches).flatMap(({ rail, branch }) => {
+    const draw = drawOf.get(branch.device)
+    const volts = draw ? Object.values(draw.voltage_V).filter((value): value is number => value !== null) : []
+    if (!draw || volts.length === 0) return []
+    const low = Math.min(...volts)
+    const { tag, name, part } = plan.devices[branch.device]!
+    const pair = plan.parts[part]!.draws.find(({ id }) => id === draw.draw)!
+    const step = actOf({
+      id: `power:load/${branch.device}/${rail.id}`,
+      phase: 'first-power',
+      tools: ['meter'],
+      device: branch.device,
+      title: `${tag}, ${name}`,
+      lines: [
+        joinWords(plan, branch, fitted),
+        ...commandWords(plan, branch, draw, outputs),
+        ...seenWords(plan, branch.device),
+        'Power again, measure at its terminals.',
+      ],
+      minutes: MINUTES.power,
+      after: [before],
+      cautions: [NO_HOT_PLUGGING],
+      reading: {
+        what: 'Volts at its terminals',
+        unit: 'V',
+        from: round(low * (1 - OUTPUT_TOLERANCE)),
+        to: round(rail.voltage_V * (1 + OUTPUT_TOLERANCE)),
+      },
+      facts: { part, wires: factsOf(branch.wires.map(stepMaking(plan))) },
+      test: {
+        group: 'loads',
+        red: terminalKey(branch.device, pair.plus),
+        black: terminalKey(branch.device, pair.minus),
+        situation: 'all on',
+        meter: 'volts-dc',
+        ifOff:
+          'Nothing: its fuse, its plus, its return. Low: a poor contact or a lead too thin. Minus: off at once, exchange the leads.',
+        source: cite(SOURCES.practice),
+      },
+      why: `One at a time. At full work ${formatNumber(low)} V are expected here.`,
+    })
+    before = step.id
+    return [step]
+  })
+}
+
+/** Boards first, then drivers and relays that they command, then what those switch; within a rank rail by rail. */
+function inOrderOfCommand<T extends { readonly branch: Branch }>(plan: Plan, list: readonly T[]): readonly T[] {
+  const rank = ({ branch }: T) => {
+    const { kind } = plan.parts[plan.devices[branch.device]!.part]!.behaviour
+    if (kind === 'driver' || COMMANDED.has(kind)) return 1
+    return PART_KINDS[kind].isCommanding ? 0 : 2
+  }
+  return list
+    .map((each, at) => ({ each, at }))
+    .sort((x, y) => rank(x.each) - rank(y.each) || x.at - y.at)
+    .map(({ each }) => each)
 }
 
 /** How this load comes onto its rail; a fuse that is in already brings it along. */

@@ -25,6 +25,17 @@ export type GroupKind =
   | 'switched'
   | 'sources'
   | 'loads'
+  | 'rails-apart'
+  | 'coils'
+  | 'commons'
+  | 'contacts'
+  | 'pins'
+  | 'settings-seen'
+  | 'inputs'
+  | 'outputs'
+  | 'motors'
+  | 'heat'
+  | 'stops'
   | 'alone'
 
 export const kindOfKey = (key: string) => key.split('|')[0] as GroupKind
@@ -105,6 +116,7 @@ export function groupKeys(plan: Plan, reckoning: Reckoning): (act: Act) => strin
     if (act.id.startsWith('check:earth/')) return 'earth-check'
     if (act.id.startsWith('check:guess/')) return 'guess'
     if (act.id.startsWith('check:rail/')) return 'rail-check'
+    for (const [start, key] of TEST_KEYS) if (act.id.startsWith(start)) return key
     if (act.id.startsWith('power:outlet/')) return 'outlets'
     if (act.id.startsWith('power:switched/')) return 'switched'
     if (act.id.startsWith('power:device:')) return 'sources'
@@ -112,6 +124,20 @@ export function groupKeys(plan: Plan, reckoning: Reckoning): (act: Act) => strin
     return `alone|${act.id}`
   }
 }
+
+const TEST_KEYS = [
+  ['check:rails/', 'rails-apart'],
+  ['check:coil/', 'coils'],
+  ['check:common/', 'commons'],
+  ['check:contact/', 'contacts'],
+  ['check:pins/', 'pins'],
+  ['check:setting/', 'settings-seen'],
+  ['truth:input/', 'inputs'],
+  ['truth:output/', 'outputs'],
+  ['truth:motor/', 'motors'],
+  ['heat:', 'heat'],
+  ['stop:', 'stops'],
+] as const satisfies readonly (readonly [string, GroupKind])[]
 
 /** "wire:wire:w1" in its kind and what it is about. */
 function split(id: string): readonly [string, string] {

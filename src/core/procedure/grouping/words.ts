@@ -43,6 +43,28 @@ export function titleOf(plan: Plan, key: string, acts: readonly Act[]): string {
       return `${counted(acts.length, 'joint')} that nobody measured`
     case 'rail-check':
       return `No short on ${counted(acts.length, 'rail')}: ${tags}`
+    case 'rails-apart':
+      return `${counted(acts.length, 'pair')} of rails apart`
+    case 'coils':
+      return `${counted(acts.length, 'winding')}: ${tags}`
+    case 'commons':
+      return `${counted(acts.length, 'common')} from end to end`
+    case 'contacts':
+      return `Contacts at rest and worked: ${tags}`
+    case 'pins':
+      return `${counted(acts.length, 'cable')} pin by pin`
+    case 'settings-seen':
+      return `Settings seen: ${tags}`
+    case 'inputs':
+      return `Inputs at rest and worked: ${tags}`
+    case 'outputs':
+      return `Outputs off and on: ${tags}`
+    case 'motors':
+      return `Motors a little each way: ${tags}`
+    case 'heat':
+      return `Warmth, sensors and cut-outs: ${tags}`
+    case 'stops':
+      return `Stops pressed: ${tags}`
     case 'outlets':
       return `Volts and polarity at ${tags}`
     case 'switched':
@@ -132,10 +154,19 @@ export function doneWords(kind: GroupKind): string {
       return 'Moved by hand from end to end three times: nothing pulls, rubs or twists.'
     case 'earth-check':
     case 'rail-check':
+    case 'rails-apart':
+    case 'coils':
+    case 'commons':
+    case 'contacts':
+    case 'pins':
     case 'sources':
     case 'loads':
     case 'outlets':
       return 'Every reading entered and within what is expected.'
+    case 'inputs':
+    case 'outputs':
+    case 'motors':
+      return 'Each did what it should, and nothing else did anything.'
     default:
       return 'It is as it says, and you looked.'
   }

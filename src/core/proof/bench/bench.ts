@@ -338,8 +338,4 @@ const modeKey = ({ positions, giving, blown, isTripped }: Mode) =>
   `${positions.join(',')}|${giving.join(',')}|${blown.join(',')}|${isTripped}`
 
 const situationKey = (model: Model, { sources, held, memory }: Situation) =>
-  JSON.stringify([
-    sources,
-    memory,
-    model.movers.map(({ device, actuator }) => held[device]?.[actuator.id] ?? null),
-  ])
+  JSON.stringify([sources, memory, model.movers.map(({ device, actuator }) => held[device]?.[actuator.id] ?? null)])

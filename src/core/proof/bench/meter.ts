@@ -84,12 +84,7 @@ const LIVE_LESSON =
 const isDead = ({ sources }: Situation) => !sources.mains && !sources.usb && !sources.battery
 
 /** Puts a meter to a bench in a situation. */
-export function measure(
-  bench: Bench,
-  situation: Situation,
-  probe: Probe,
-  altered: Alteration = AS_PLANNED,
-): Reading {
+export function measure(bench: Bench, situation: Situation, probe: Probe, altered: Alteration = AS_PLANNED): Reading {
   if (probe.what === 'ohms')
     return isDead(situation)
       ? readOhms(bench, situation.held, altered, probe.red, probe.black)

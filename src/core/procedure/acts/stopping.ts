@@ -1,0 +1,118 @@
+import type { Reckoning } from '@/core/figures'
+import type { DeviceId, Plan } from '@/core/plan'
+import { cite, SOURCES } from '@/core/reference'
+import { STOP_NOT_RATED } from '../cautions'
+import type { Act } from '../types'
+import { actOf } from './draft'
+
+const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
+  [...new Set(ids)].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`).join(', ')
+
+const presentOf = (plan: Plan) =>
+  (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
+
+/** Heaters by their sensors and by a hand near them; their cut-outs worked. */
+export function heatActs(plan: Plan): readonly Act[] {
+  const heaters = presentOf(plan).flatMap((device): Act[] => {
+    const { tag, name, part: partId, watchedBy } = plan.devices[device]!
+    const { behaviour } = plan.parts[partId]!
+    if (behaviour.kind !== 'heater') return []
+    const sensor = watchedBy && plan.devices[watchedBy] ? plan.devices[watchedBy]!.tag : null
+    return [
+      actOf({
+        id: `heat:heater/${device}`,
+        phase: 'first-power',
+        device,
+        title: `${tag}, ${name}: some warmth, by its sensor and by the back of a hand`,
+        lines: [
+          sensor === null
+            ? 'Nothing watches it: command it for seconds only, and feel the warmth near it.'
+            : `Command 40 °C. Within a minute ${sensor} rises, and no other sensor does; then it holds.`,
+          'Command off: it cools. Never leave it alone until a day of this is behind it.',
+        ],
+        minutes: 4,
+        facts: { part: partId, sensor: watchedBy ?? 'none' },
+        why: 'Two sensors exchanged: one heater runs to its limit while the other’s sensor stays cold.',
+        test: {
+          group: 'heat',
+          red: null,
+          black: null,
+          situation: 'all on',
+          meter: null,
+          ifOff:
+            'Off at once. Another sensor rises: sensors or heaters exchanged. None rises: the sensor is not on it, or the heater does not run.',
+          source: cite(SOURCES.practice),
+        },
+      }),
+    ]
+  })
+  const cutOuts = presentOf(plan).flatMap((device): Act[] => {
+    const { tag, name, part: partId } = plan.devices[device]!
+    const { kind } = plan.parts[partId]!.behaviour
+    if (kind !== 'thermal-cut-out' && kind !== 'thermostat') return []
+    return [
+      actOf({
+        id: `heat:cut-out/${device}`,
+        phase: 'first-power',
+        device,
+        title: `${tag}, ${name}: seen to act`,
+        lines: [
+          kind === 'thermal-cut-out'
+            ? 'One that opens once and stays open is not tried: its lead is taken off instead, with the power off, and the heater then stays cold.'
+            : 'Turn its setting through the temperature of the air, or warm it: what it switches follows.',
+          'With it open no command heats.',
+        ],
+        minutes: 4,
+        after: heaters.map(({ id }) => id),
+        facts: { part: partId },
+        why: 'It is the second means: it counts only when the first has failed.',
+        test: {
+          group: 'heat',
+          red: null,
+          black: null,
+          situation: 'all on',
+          meter: null,
+          ifOff: 'It still heats: the cut-out is not in this heater’s line, or is bridged.',
+          source: cite(SOURCES.practice),
+        },
+      }),
+    ]
+  })
+  return [...heaters, ...cutOuts]
+}
+
+/** Every stop and guard, with what it takes away and what it leaves live. */
+export function stopActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
+  return reckoning.stops.flatMap(({ device, isEmergency, cuts, stays }): Act[] => {
+    const { tag, name, origin, part: partId } = plan.devices[device]!
+    if (origin === 'remove' || cuts.length === 0) return []
+    return [
+      actOf({
+        id: `stop:${device}`,
+        phase: 'first-power',
+        device,
+        title: `${tag}, ${name}: pressed while things run`,
+        lines: [
+          `Loses its power: ${tagsOf(plan, cuts)}.`,
+          stays.length === 0
+            ? 'Nothing stays fed behind it.'
+            : `Stays live, and must be believed live: ${tagsOf(plan, stays)}.`,
+          'Turned free or let go: nothing runs again by itself.',
+        ],
+        minutes: 3,
+        cautions: isEmergency ? [STOP_NOT_RATED] : [],
+        facts: { part: partId, cuts: [...cuts].sort().join(' '), stays: [...stays].sort().join(' ') },
+        why: 'What a stop leaves live is what hurts whoever trusts it.',
+        test: {
+          group: 'stops',
+          red: null,
+          black: null,
+          situation: 'all on',
+          meter: null,
+          ifOff: 'Something runs on: its feed does not pass the stop, or a contact is welded or bridged.',
+          source: cite(SOURCES.practice),
+        },
+      }),
+    ]
+  })
+}
