@@ -75,6 +75,7 @@ const LOG = z.strictObject({
   at: moment,
   took_min: z.number().nullable().default(null),
   meter: text.nullable().default(null),
+  doneBy: text.nullable().default(null),
   photos: text.default('[]'),
   deviation: text.nullable().default(null),
 })
@@ -132,7 +133,11 @@ const TABLES = [
     'planId, revision, editId, kind, label, commands, patches, inverse, target, at, author, under, format',
   ],
   ['stack', 'stacks', 'planId, author, undoTop, redoTop'],
-  ['log', 'logbook', 'planId, entryId, step, kind, facts, reading, unit, note, at, took_min, meter, photos, deviation'],
+  [
+    'log',
+    'logbook',
+    'planId, entryId, step, kind, facts, reading, unit, note, at, took_min, meter, doneBy, photos, deviation',
+  ],
   ['photo', 'photos', 'id, planId, type, size, at'],
   ['stock', 'stock', 'id, document, updatedAt, deletedAt'],
   ['move', 'stockMoves', 'moveId, itemId, amount, why, planId, at'],

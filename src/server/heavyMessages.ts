@@ -14,6 +14,13 @@ export type HeavyWork =
   | { readonly kind: 'book'; readonly wish: BookWish }
   | { readonly kind: 'bundle'; readonly contents: BundleContents; readonly revision: number }
   | { readonly kind: 'unbundle'; readonly bytes: Uint8Array }
+  | {
+      readonly kind: 'commissioning'
+      readonly plan: Plan
+      readonly revision: number
+      readonly log: readonly LogEntry[]
+      readonly at: string
+    }
   | { readonly kind: 'purchases'; readonly plan: Plan; readonly stock: readonly Stocked[] }
 
 export interface MadeFile {
@@ -38,6 +45,7 @@ export interface HeavyResult {
   readonly book: Uint8Array
   readonly bundle: Uint8Array
   readonly unbundle: ReadBundle
+  readonly commissioning: string
   readonly purchases: string
 }
 

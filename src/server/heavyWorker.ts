@@ -2,6 +2,7 @@
 import { parentPort } from 'node:worker_threads'
 import { readWith } from '@/core/calculator'
 import { evaluate } from '@/core/evaluate'
+import { commissioningRecord } from '@/core/proof/record'
 import { needsOf, shoppingList } from '@/core/workshop'
 import { makeBook } from '@/formats/book'
 import { makeBundle, readBundle } from '@/formats/bundle'
@@ -38,6 +39,10 @@ async function work(wanted: HeavyWork): Promise<HeavyResult[HeavyWork['kind']]> 
       return makeBundle(wanted.contents, wanted.revision)
     case 'unbundle':
       return readBundle(wanted.bytes)
+    case 'commissioning': {
+      const { plan, revision, log, at } = wanted
+      return `${JSON.stringify(commissioningRecord(plan, revision, evaluate(plan), log, at), null, 2)}\n`
+    }
     case 'purchases': {
       const { reckoning, securing } = evaluate(wanted.plan)
       return purchasesCsv(shoppingList(needsOf(wanted.plan, reckoning, securing), wanted.stock))

@@ -57,6 +57,7 @@ function entryOf(row: LogRow): LogEntry {
     at: row.at.toISOString(),
     took_min: row.took_min,
     meter: row.meter,
+    doneBy: row.doneBy,
     photos: JSON.parse(row.photos) as string[],
     deviation: row.deviation === null ? null : (JSON.parse(row.deviation) as LogEntry['deviation']),
   }

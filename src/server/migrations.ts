@@ -184,6 +184,12 @@ const MIGRATIONS: readonly Migration[] = [
       await query.createTable('tools', kept, { transaction })
     },
   },
+  {
+    name: '006-who-proved-it',
+    async up(query, transaction) {
+      await query.addColumn('logbook', 'doneBy', { type: DataTypes.TEXT, allowNull: true }, { transaction })
+    },
+  },
 ]
 
 export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)

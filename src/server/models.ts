@@ -61,6 +61,7 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   at: Date
   took_min: number | null
   meter: string | null
+  doneBy: string | null
   /** Names of pictures, as JSON; so is the deviation. */
   photos: string
   deviation: string | null
@@ -140,6 +141,7 @@ export function defineModels(sequelize: Sequelize): Models {
         at: DATE,
         took_min: DOUBLE,
         meter: TEXT,
+        doneBy: TEXT,
         photos: TEXT,
         deviation: TEXT,
       },

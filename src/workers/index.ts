@@ -1,3 +1,5 @@
+export { ProveClient } from './proveClient'
+export type * from './proveMessages'
 export { arrangePlate } from './arrangePlate'
 export { play, proposeLeading, proposeSizes, proposeWires, tryEdit } from './askOnce'
 export { ReckonClient, type Evaluated } from './reckonClient'

@@ -7,6 +7,7 @@ import {
   look,
   situationNamed,
   SITUATIONS,
+  type ExtraPoint,
   testPointsOf,
   touchedNets,
   watchedOf,
@@ -90,12 +91,12 @@ const SLICE = 16
 const SAME_REL = 1e-6
 
 /**
- * Solves every single fault of a plan in every situation. It yields the share done, so that a worker can tell it and be stopped.
+ * Solves every single fault of a plan in every situation, at the points that the plan gives and those asked for besides. It yields the share done, so that a worker can tell it and be stopped.
  */
-export function* dictionarySteps(plan: Plan): Generator<number, Dictionary> {
+export function* dictionarySteps(plan: Plan, extra: readonly ExtraPoint[] = []): Generator<number, Dictionary> {
   const bench = benchOf(plan)
   const faults = faultsOf(bench.model.plan, bench)
-  const points = testPointsOf(bench)
+  const points = testPointsOf(bench, extra)
   const watched = watchedOf(bench)
   const cases = [...faults.map(({ alteration }) => alteration), AS_PLANNED]
   const values = new Float32Array(cases.length * points.length)

@@ -1,15 +1,22 @@
 import { FAULT_KINDS } from './faults'
-import { kindOf, valueAt, type Dictionary } from './dictionary'
+import { kindOf, SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
 import { isAsSaid, NOT_SHORT } from './outcomes'
 
-/** Something measured or seen, at a test point by its place in the dictionary. */
+/**
+ * Something measured or seen, at a test point by its place in the dictionary. In a pattern `?` stands for what nobody looked at,
+ * `!` for anything but right.
+ */
 export type Observation =
   { readonly point: number; readonly value: number } | { readonly point: number; readonly pattern: string }
 
 /** How likely a reading is that a fault does not explain: misread, wrong place, a figure the plan does not know. */
 const MISREAD = 0.004
 /** Nothing wrong at all, beside a single fault. */
-const HEALTHY_WEIGHT = 0.3
+const HEALTHY_WEIGHT = 0.1
+
+/** How many of the observations a fault does not explain; its place, or that of nothing wrong. */
+export const misfits = (dictionary: Dictionary, observations: readonly Observation[], fault: number): number =>
+  observations.filter((observation) => fitsOf(dictionary, observation)(fault) < 1).length
 
 /** How much each fault, and last nothing wrong, is worth believing after the observations; they add up to 1. */
 export function beliefs(dictionary: Dictionary, observations: readonly Observation[]): Float64Array {
@@ -33,14 +40,23 @@ export function fitsOf(dictionary: Dictionary, observation: Observation): (fault
   const { outcomes, patterns, points } = dictionary
   const { of } = outcomes[observation.point]!
   if ('pattern' in observation) {
-    const wanted = patterns.get(observation.point)!.indexOf(observation.pattern)
-    return (f) => (of[f] === wanted ? 1 : MISREAD)
+    const isSeen = patterns.get(observation.point)!.map((pattern) => isSeenAs(pattern, observation.pattern))
+    return (f) => (isSeen[of[f]!] ? 1 : MISREAD)
   }
   const point = points[observation.point]!
   if (point.what === 'look') return () => 1
   const kind = kindOf(point)
   const read = kind === 'ac' ? Math.abs(observation.value) : observation.value
   return (f) => (isAsSaid(kind, vague(valueAt(dictionary, observation.point, f)), read) ? 1 : MISREAD)
+}
+
+export function isSeenAs(pattern: string, seen: string): boolean {
+  if (pattern.length !== seen.length) return false
+  for (let i = 0; i < seen.length; i += 1) {
+    if (seen[i] === '?' || seen[i] === pattern[i]) continue
+    if (seen[i] !== '!' || pattern[i] === SEEN_LETTERS.right) return false
+  }
+  return true
 }
 
 /** Single precision moves the mark. */

@@ -1,5 +1,6 @@
 import type { EnclosureId, FaceId } from '@/core/plan'
 import { batchPaper, cutPaper, procedurePaper, putBackPaper, settingPaper, shoppingPaper, testPaper } from './bench'
+import { commissioningPaper } from './commissioning'
 import { labelsOf, legendStrips } from './labels'
 import { derivationPaper, recordPaper, uncheckedPaper } from './record'
 import { PAPERS, type Block, type Paper, type PaperId, type PaperSource } from './types'
@@ -121,6 +122,7 @@ const MAKERS: Readonly<Record<PaperId, (source: PaperSource) => readonly Block[]
   settings: settingPaper,
   procedure: procedurePaper,
   tests: testPaper,
+  commissioning: commissioningPaper,
   derivations: derivationPaper,
   unchecked: uncheckedPaper,
   putBack: putBackPaper,

@@ -9,6 +9,8 @@ export interface PaperSource {
   readonly evaluation: Evaluation
   readonly log: readonly LogEntry[]
   readonly stock: readonly Stocked[]
+  /** Of the plan, where it is known. */
+  readonly revision?: number
   /** Wires whose figures are derived; none: the hardest ones. */
   readonly chosen?: readonly WireId[]
 }
@@ -79,6 +81,7 @@ export const PAPERS = {
   settings: { title: 'Settings', use: 'what each switch, jumper and pot stands at' },
   procedure: { title: 'Procedure', use: 'every step, with boxes to tick' },
   tests: { title: 'Test sheet', use: 'readings to fill in' },
+  commissioning: { title: 'Commissioning record', use: 'what was proved, by whom, with what' },
   derivations: { title: 'Derivations', use: 'how the figures came about' },
   unchecked: { title: 'What was not checked', use: 'and what stands open' },
   putBack: { title: 'How to put it back', use: 'of a conversion: what was where' },

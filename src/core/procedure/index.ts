@@ -17,5 +17,16 @@ export {
   type Standing,
   type StepStatus,
 } from './progress'
-export { PHASES, type Act, type ActEnd, type ExpectedReading, type Phase, type Step, type StepPlace } from './types'
+export {
+  PHASES,
+  TEST_GROUPS,
+  type Act,
+  type ActTest,
+  type TestGroup,
+  type ActEnd,
+  type ExpectedReading,
+  type Phase,
+  type Step,
+  type StepPlace,
+} from './types'
 export { chainOfSteps, eveningOf, paceOf, timeLeft, TOGETHER_WORDS, type EveningPart, type TimeLeft } from './evening'

@@ -56,6 +56,8 @@ export const logEntry = z.strictObject({
     .default(null),
   /** What it was measured with. */
   meter: z.string().max(80, { error: 'must be 80 characters or fewer' }).nullable().default(null),
+  /** Who did or read it, as they call themselves; null where nobody said. */
+  doneBy: z.string().max(80, { error: 'must be 80 characters or fewer' }).nullable().default(null),
   photos: z
     .array(photoId)
     .max(MOST_PHOTOS, { error: `must be ${MOST_PHOTOS} pictures or fewer` })
@@ -75,6 +77,7 @@ export const draftEntry = (draft: LogDraft): Omit<LogEntry, 'entryId' | 'at'> =>
   note: '',
   took_min: null,
   meter: null,
+  doneBy: null,
   photos: [],
   deviation: null,
   ...draft,

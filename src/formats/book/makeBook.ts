@@ -37,6 +37,7 @@ export async function makeBook(wish: BookWish): Promise<Uint8Array> {
     log: wish.log,
     stock: wish.stock,
     chosen: wish.chosen,
+    revision,
   }
   return bookPdf({
     title: plan.name,

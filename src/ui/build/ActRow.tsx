@@ -1,8 +1,8 @@
 'use client'
 import { judgeReading, type Act } from '@/core/procedure'
 import { INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { expectation } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
-import { expectation } from './phaseWords'
 
 const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
 

@@ -1,10 +1,10 @@
 'use client'
 import { useMemo, useState } from 'react'
 import { paceOf, PHASES, timeLeft, type Step } from '@/core/procedure'
-import { useSnapshotOutbox } from '@/ui/bench'
+import { duration, useSnapshotOutbox } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
 import { EveningPanel } from './EveningPanel'
-import { duration, PHASE_WORDS } from './phaseWords'
+import { PHASE_WORDS } from './phaseWords'
 import { StepCard } from './StepCard'
 
 /** The work in its order, one step at a time: what lies ready, what counts as done, signed off with readings, notes and pictures. */

@@ -2,8 +2,8 @@
 import { useMemo, useState } from 'react'
 import { chainOfSteps, eveningOf, TOGETHER_WORDS, type Phase, type Step } from '@/core/procedure'
 import { INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { duration } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
-import { duration } from './phaseWords'
 
 /** An evening is not planned by the day. */
 const MOST_MIN = 720

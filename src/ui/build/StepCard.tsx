@@ -1,12 +1,12 @@
 'use client'
 import { useState } from 'react'
 import { impossibleReading, judgeReading, type Act, type LogDraft, type Step } from '@/core/procedure'
-import { PhotoPicker, useStopwatch, WherePicture } from '@/ui/bench'
+import { duration, PhotoPicker, useStopwatch, WherePicture } from '@/ui/bench'
 import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
 import { DeviationField, type SaidDeviation } from './DeviationField'
-import { duration, PHASE_WORDS } from './phaseWords'
+import { PHASE_WORDS } from './phaseWords'
 import { StepLog } from './StepLog'
 
 const NOTHING = { note: '', photos: [] as readonly string[], deviation: null as SaidDeviation }

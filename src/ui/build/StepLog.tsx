@@ -1,9 +1,8 @@
 'use client'
 import type { Act, LogEntry } from '@/core/procedure'
 import type { Command } from '@/core/plan'
-import { Photos } from '@/ui/bench'
+import { moment, Photos } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
-import { moment } from './phaseWords'
 
 const KIND_WORDS: Readonly<Record<LogEntry['kind'], string>> = {
   signed: 'Signed off',

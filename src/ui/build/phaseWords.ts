@@ -1,5 +1,4 @@
-import type { ExpectedReading, Phase } from '@/core/procedure'
-import { formatNumber } from '@/core/quantity'
+import type { Phase } from '@/core/procedure'
 
 export const PHASE_WORDS: Readonly<Record<Phase, string>> = {
   'take-out': 'Take out',
@@ -14,20 +13,4 @@ export const PHASE_WORDS: Readonly<Record<Phase, string>> = {
   tie: 'Lay, tie, label',
   checks: 'Checks, no power',
   'first-power': 'First power, and close',
-}
-
-export function expectation({ from, to, unit }: ExpectedReading): string {
-  if (from !== null && to !== null) return `${formatNumber(from, 4)} to ${formatNumber(to, 4)} ${unit}`
-  return from !== null ? `${formatNumber(from, 4)} ${unit} or more` : `${formatNumber(to!, 4)} ${unit} or less`
-}
-
-export function moment(at: string): string {
-  return new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
-}
-
-export function duration(minutes: number): string {
-  const whole = Math.round(minutes)
-  return whole >= 60
-    ? `${Math.floor(whole / 60)} h ${whole % 60 === 0 ? '' : `${whole % 60} min`}`.trim()
-    : `${whole} min`
 }

@@ -14,6 +14,7 @@ const LOADERS: Readonly<Record<StageKey, () => Promise<{ readonly default: Compo
   route: async () => ({ default: (await import('@/ui/route')).RouteStage }),
   terminate: async () => ({ default: (await import('@/ui/terminate')).TerminateStage }),
   build: async () => ({ default: (await import('@/ui/build')).BuildStage }),
+  prove: async () => ({ default: (await import('@/ui/prove')).ProveStage }),
   papers: async () => ({ default: (await import('@/ui/papers')).PapersStage }),
 }
 

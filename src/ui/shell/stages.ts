@@ -9,8 +9,9 @@ export const STAGES = [
   { key: 'route', name: 'Route' },
   { key: 'terminate', name: 'Terminate' },
   { key: 'build', name: 'Build' },
+  { key: 'prove', name: 'Prove' },
   { key: 'papers', name: 'Papers' },
-] as const satisfies readonly { readonly key: Finding['stage'] | 'papers'; readonly name: string }[]
+] as const satisfies readonly { readonly key: Finding['stage'] | 'prove' | 'papers'; readonly name: string }[]
 
 export type StageKey = (typeof STAGES)[number]['key']
 

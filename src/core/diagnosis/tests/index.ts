@@ -1,4 +1,4 @@
 export { look, touchedNets, watchedOf, type Seen, type Watched } from './look'
 export { situationNamed, SITUATIONS, type SituationName } from './situations'
 export type { TestPoint } from './testPoint'
-export { testPointsOf } from './testPoints'
+export { testPointsOf, type ExtraPoint } from './testPoints'

@@ -20,7 +20,7 @@ class Points {
 
   ohms(red: TerminalKey, black: TerminalKey): void {
     const [p, q] = [this.bench.model.jointOf(red), this.bench.model.jointOf(black)]
-    if (p === q) return
+    if (p === q || p < 0 || q < 0) return
     const id = `ohms ${Math.min(p, q)} ${Math.max(p, q)}`
     if (!this.found.has(id))
       this.found.set(id, { id, what: 'ohms', situation: 'dead', cost: COST.ohms, red, black, p, q })
@@ -28,7 +28,7 @@ class Points {
 
   volts(situation: SituationName, system: 'ac' | 'dc', red: TerminalKey, black: TerminalKey, isDrop = false): void {
     const [p, q] = [this.bench.model.jointOf(red), this.bench.model.jointOf(black)]
-    if (p === q) return
+    if (p === q || p < 0 || q < 0) return
     const id = `${situation} ${system} ${Math.min(p, q)} ${Math.max(p, q)}`
     if (!this.found.has(id))
       this.found.set(id, { id, what: 'volts', situation, cost: COST[system], system, red, black, p, q, isDrop })
@@ -49,12 +49,24 @@ class Points {
   }
 }
 
+/** A place that somebody measures at, whether or not the plan would propose it. */
+export interface ExtraPoint {
+  readonly what: 'ohms' | 'volts'
+  readonly situation: SituationName
+  readonly system: 'ac' | 'dc'
+  readonly red: TerminalKey
+  readonly black: TerminalKey
+}
+
 /** Where to measure and what to look at in a plan: along every wire, from every source outward, across every load and output. */
-export function testPointsOf(bench: Bench): readonly TestPoint[] {
+export function testPointsOf(bench: Bench, extra: readonly ExtraPoint[] = []): readonly TestPoint[] {
   const points = new Points(bench)
   for (const situation of SITUATIONS) if (situation !== 'dead') points.look(situation)
   deadPoints(points, bench)
   for (const situation of SITUATIONS) if (situation !== 'dead') livePoints(points, bench, situation)
+  for (const { what, situation, system, red, black } of extra)
+    if (what === 'ohms') points.ohms(red, black)
+    else points.volts(situation, system, red, black)
   return points.list
 }
 

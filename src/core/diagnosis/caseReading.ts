@@ -1,0 +1,83 @@
+import type { TerminalKey } from '@/core/model'
+import type { DeviceId, WireId } from '@/core/plan'
+import { SEEN_LETTERS, type Dictionary } from './dictionary'
+import type { Observation } from './session'
+import type { Seen, SituationName } from './tests'
+
+/** A thing seen to be wrong; which thing by its device and what of it is meant. */
+export interface SeenWrong {
+  readonly watched: number
+  readonly seen: Seen | 'wrong'
+}
+
+/** Something measured or seen, in the plan's terms. */
+export type CaseReading =
+  | {
+      readonly what: 'ohms' | 'volts'
+      readonly situation: SituationName
+      readonly system: 'ac' | 'dc'
+      readonly red: TerminalKey
+      readonly black: TerminalKey
+      /** Ohms or volts; Infinity for an open circuit. */
+      readonly value: number
+    }
+  | { readonly what: 'amperes'; readonly situation: SituationName; readonly wire: WireId; readonly value: number }
+  /** All that runs and answers, looked at; or with `isWhole` false only what is named. */
+  | {
+      readonly what: 'look'
+      readonly situation: SituationName
+      readonly wrong: readonly SeenWrong[]
+      readonly isWhole: boolean
+    }
+
+const indices = new WeakMap<Dictionary, ReadonlyMap<string, number>>()
+
+const keyOf = (what: string, situation: string, system: string, p: number, q: number) =>
+  `${what} ${situation} ${system} ${Math.min(p, q)} ${Math.max(p, q)}`
+
+function indexOf(dictionary: Dictionary): ReadonlyMap<string, number> {
+  let index = indices.get(dictionary)
+  if (!index) {
+    index = new Map(
+      dictionary.points.map((point, t) => {
+        if (point.what === 'look') return [`look ${point.situation}`, t]
+        if (point.what === 'amperes') return [`amperes ${point.situation} ${point.wire}`, t]
+        const system = point.what === 'volts' ? point.system : 'dc'
+        return [keyOf(point.what, point.what === 'ohms' ? 'dead' : point.situation, system, point.p, point.q), t]
+      }),
+    )
+    indices.set(dictionary, index)
+  }
+  return index
+}
+
+/** A reading as the dictionary has it; null where it says nothing of that place. */
+export function observationOf(dictionary: Dictionary, reading: CaseReading): Observation | null {
+  const index = indexOf(dictionary)
+  if (reading.what === 'look') {
+    const point = index.get(`look ${reading.situation}`)
+    if (point === undefined) return null
+    const usual = dictionary.patterns.get(point)![dictionary.outcomes[point]!.of[dictionary.faults.length]!]!
+    const letters = reading.isWhole ? [...usual] : dictionary.watched.map(() => '?')
+    for (const { watched, seen } of reading.wrong) letters[watched] = seen === 'wrong' ? '!' : SEEN_LETTERS[seen]
+    return { point, pattern: letters.join('') }
+  }
+  if (reading.what === 'amperes') {
+    const point = index.get(`amperes ${reading.situation} ${reading.wire}`)
+    return point === undefined ? null : { point, value: reading.value }
+  }
+  const { model } = dictionary.bench
+  const [p, q] = [model.jointOf(reading.red), model.jointOf(reading.black)]
+  const isOhms = reading.what === 'ohms'
+  const point = index.get(
+    keyOf(reading.what, isOhms ? 'dead' : reading.situation, isOhms ? 'dc' : reading.system, p, q),
+  )
+  if (point === undefined) return null
+  const own = dictionary.points[point]!
+  const isTurned = own.what === 'volts' && own.p !== p
+  return { point, value: isTurned ? -reading.value : reading.value }
+}
+
+/** The watched thing of a device, for what was seen of it. */
+export const watchedAt = ({ watched }: Dictionary, device: DeviceId, kind: 'load' | 'motor' | 'link'): number =>
+  watched.findIndex((each) => each.device === device && each.kind === kind)

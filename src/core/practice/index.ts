@@ -1,0 +1,10 @@
+export {
+  DIFFICULTIES,
+  hideFault,
+  isSameFault,
+  referenceRun,
+  scoreOf,
+  type Difficulty,
+  type DrillScore,
+  type RunStep,
+} from './drill'

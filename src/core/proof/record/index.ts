@@ -1,0 +1,1 @@
+export { commissioningRecord, RECORD_FORMAT, type CommissioningRecord, type RecordLine } from './record'

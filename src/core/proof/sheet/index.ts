@@ -1,0 +1,11 @@
+export { caseOf, clearedEntry, probeEntry, probeOf, sheetPoints } from './caseOf'
+export {
+  GROUP_WORDS,
+  isOpenWord,
+  OL_OHM,
+  OVERRULED,
+  sheetOf,
+  type LineStanding,
+  type SheetGroup,
+  type SheetLine,
+} from './sheet'

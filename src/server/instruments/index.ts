@@ -1,0 +1,13 @@
+export { openScpiMeter, type Instrument } from './instrument'
+export {
+  connectMeter,
+  disconnectMeter,
+  meterNow,
+  placeProbes,
+  simulateMeter,
+  takeReading,
+  type MeterState,
+} from './meterDesk'
+export { SimulatedBench } from './simulatedBench'
+export { startSimulatedBoard } from './simulatedBoard'
+export { SIMULATED_IDENTITY, startSimulatedMeter } from './simulatedMeter'

@@ -1,0 +1,279 @@
+'use client'
+import { useState } from 'react'
+import { impossibleReading, judgeReading } from '@/core/procedure'
+import { terminalWords } from '@/core/plan'
+import type { Reading } from '@/core/proof/bench'
+import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
+import { GROUP_WORDS } from '@/core/proof/sheet'
+import { expectation, moment, useStopwatch } from '@/ui/bench'
+import { Button, INPUT, Labelled } from '@/ui/primitives'
+import { useRoom } from '@/ui/room'
+import type { MeterDesk } from './useMeter'
+import { FlagLine, ProbePlaces } from './ProbePlaces'
+import { readTyped, shownOf } from './readingWords'
+
+const STANDING_WORDS = {
+  open: '',
+  good: 'As expected',
+  off: 'Off: a stop',
+  overruled: 'Overruled in writing',
+  redo: 'To be done again: the plan has changed',
+} as const
+
+/** One test: where the probes go, what is expected, what was read, and what it means if it is off. */
+export function TestCard({
+  line,
+  group,
+  healthy,
+  meter,
+  onNext,
+  onFind,
+}: {
+  readonly line: SheetLine
+  readonly group: SheetGroup
+  /** What the solved plan shows there. */
+  readonly healthy: Reading | undefined
+  readonly meter: MeterDesk
+  readonly onNext: () => void
+  readonly onFind: () => void
+}) {
+  const { plan, record, evaluation, open } = useRoom()
+  const { act, standing, entry } = line
+  const test = act.test!
+  const [typed, setTyped] = useState('')
+  const [why, setWhy] = useState('')
+  const [isOverruling, setOverruling] = useState(false)
+  const [error, setError] = useState<string | null>(null)
+  const took = useStopwatch(act.id)
+  const isOhms = act.reading?.unit === 'Ω'
+  const read = typed.trim() === '' ? null : readTyped(typed, 'The reading', isOhms)
+  const judged = act.reading && read && 'value' in read ? judgeReading(act.reading, read.value) : null
+  const stops = evaluation?.findings.filter(({ severity }) => severity === 'stop').length ?? 0
+  const isLive = test.situation !== 'dead'
+  const blocked = group.waitsFor !== null || (isLive && stops > 0)
+  const write = (kind: 'signed' | 'failed', note: string, value: number | null) => {
+    const failure = record({
+      step: act.id,
+      kind,
+      facts: act.facts,
+      note,
+      took_min: took(),
+      doneBy: meter.by.trim() || null,
+      ...(value === null || act.reading === null
+        ? {}
+        : { reading: value, unit: act.reading.unit, meter: meter.name.trim() || null }),
+    })
+    if (failure) return setError(`${failure}. What you typed is still here; try again`)
+    setTyped('')
+    setWhy('')
+    setOverruling(false)
+    setError(null)
+    if (kind === 'signed') onNext()
+  }
+  const enter = () => {
+    if (act.reading === null) return write('signed', why.trim(), null)
+    if (typed.trim() === '') return setError('Enter what the meter shows, OL for an open circuit')
+    const value = readTyped(typed, 'The reading', isOhms)
+    if ('error' in value) return setError(value.error)
+    const impossible = impossibleReading(act.reading, value.value)
+    if (impossible) return setError(impossible)
+    write(judgeReading(act.reading, value.value) === 'within' ? 'signed' : 'failed', why.trim(), value.value)
+  }
+  const overrule = () => {
+    if (why.trim().length < 8) return setError('Say in a sentence why this is good all the same')
+    write('signed', `${OVERRULED}${why.trim()}`, entry?.reading ?? null)
+  }
+  const take = async () => {
+    const value = await meter.take(test.meter!, test.red, test.black, test.situation)
+    if (typeof value === 'string') return setError(value)
+    setError(null)
+    setTyped(value === Infinity ? 'OL' : String(value))
+  }
+  const computed = healthy ? shownOf(healthy, test.meter === 'volts-ac' ? 'ac' : 'dc') : null
+  return (
+    <article aria-labelledby="test-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
+      <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
+        <p className="text-[13px] text-rail-mute">
+          {GROUP_WORDS[test.group]}
+          {act.wait_min > 0 ? `, after ${act.wait_min} min` : ''}
+          {isLive ? ', power on' : ', power off'}
+        </p>
+        <h2 id="test-title" className="text-[20px] leading-tight font-bold">
+          {act.title}
+        </h2>
+      </div>
+      <div className="space-y-2.5 p-4 text-[17px]">
+        {act.cautions.length > 0 ? (
+          <ul className="space-y-1 rounded-lg border border-caution/40 bg-caution-wash p-3 text-[15px]">
+            {act.cautions.map((caution) => (
+              <li key={caution}>
+                <span aria-hidden className="text-caution">
+                  △{' '}
+                </span>
+                {caution}
+              </li>
+            ))}
+          </ul>
+        ) : null}
+        {blocked ? (
+          <p className="rounded-lg border border-stop/40 bg-stop-wash p-2.5 text-[15px] font-semibold text-stop">
+            <span aria-hidden>⬢ </span>
+            {group.waitsFor !== null
+              ? group.isStopped
+                ? `A reading under “${GROUP_WORDS[group.waitsFor]}” is off: mend it, or overrule it in writing, before this.`
+                : `First: ${GROUP_WORDS[group.waitsFor]}.`
+              : `Do not power: ${stops} ${stops === 1 ? 'stop stands' : 'stops stand'}.`}{' '}
+            {group.waitsFor === null ? (
+              <button type="button" className="underline" onClick={() => open({ kind: 'findings' })}>
+                See what and why
+              </button>
+            ) : null}
+          </p>
+        ) : null}
+        <ul className="space-y-1">
+          {act.lines.map((text, i) => (
+            <li key={i} className="flex gap-2">
+              <span aria-hidden className="text-accent">
+                –
+              </span>
+              <span>{text}</span>
+            </li>
+          ))}
+        </ul>
+        {test.red || test.black ? (
+          <>
+            <div className="space-y-1 text-[16px]">
+              <FlagLine flag="red" at={test.red && terminalWords(plan, test.red)} />
+              <FlagLine flag="black" at={test.black && terminalWords(plan, test.black)} />
+            </div>
+            <ProbePlaces red={test.red} black={test.black} />
+          </>
+        ) : null}
+        {act.reading ? (
+          <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 rounded-lg bg-paper p-3">
+            <dt className="text-[14px] text-mute">Expected</dt>
+            <dd className="figures text-[22px] font-bold">{expectation(act.reading)}</dd>
+            {computed && test.meter ? (
+              <>
+                <dt className="text-[14px] text-mute">As solved</dt>
+                <dd className="text-[15px]">
+                  <span className="figures font-semibold">
+                    {computed.figure} {computed.unit}
+                  </span>{' '}
+                  <span className="text-mute">{computed.beside}</span>
+                </dd>
+              </>
+            ) : null}
+            {entry?.reading != null ? (
+              <>
+                <dt className="text-[14px] text-mute">Read</dt>
+                <dd className="figures text-[15px]">
+                  {entry.reading >= 1e9 ? 'OL' : entry.reading} {entry.unit}
+                  {entry.meter ? ` on ${entry.meter}` : ''}, <time dateTime={entry.at}>{moment(entry.at)}</time>
+                </dd>
+              </>
+            ) : null}
+            <dt className="text-[14px] text-mute">Taken from</dt>
+            <dd className="text-[14px] text-mute">{test.source}</dd>
+          </dl>
+        ) : null}
+        {standing !== 'open' ? (
+          <p
+            className={`rounded-lg p-2.5 font-semibold ${standing === 'off' ? 'bg-stop-wash text-stop' : standing === 'good' ? 'bg-good-wash text-good' : 'bg-caution-wash text-caution'}`}
+          >
+            <span aria-hidden>{standing === 'off' ? '⬢ ' : standing === 'good' ? '✓ ' : '△ '}</span>
+            {STANDING_WORDS[standing]}
+            {entry?.note ? `: ${entry.note.replace(OVERRULED, '')}` : ''}
+          </p>
+        ) : null}
+        {act.reading ? (
+          <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+            <Labelled
+              label={`${act.reading.what}, ${act.reading.unit}`}
+              hint={
+                judged === null
+                  ? undefined
+                  : judged === 'within'
+                    ? 'As expected.'
+                    : `Off: ${judged === 'low' ? 'lower' : 'higher'} than expected. It will stop what follows.`
+              }
+              error={error}
+            >
+              {(props) => (
+                <input
+                  {...props}
+                  inputMode="text"
+                  autoComplete="off"
+                  className={`${INPUT} figures min-h-12 text-[20px]`}
+                  value={typed}
+                  onChange={(event) => {
+                    setTyped(event.target.value)
+                    setError(null)
+                  }}
+                  onKeyDown={(event) => {
+                    if (event.key === 'Enter' && !blocked) enter()
+                  }}
+                />
+              )}
+            </Labelled>
+            {meter.isConnected && test.meter ? (
+              <Button big onClick={() => void take()} disabled={meter.isBusy}>
+                Take it
+              </Button>
+            ) : null}
+          </div>
+        ) : error ? (
+          <p role="alert" className="font-semibold text-stop">
+            {error}
+          </p>
+        ) : null}
+        <p className="text-[15px]">
+          <strong>If it is off:</strong> {test.ifOff} <span className="text-mute">{act.why}</span>
+        </p>
+        {standing === 'off' || isOverruling ? (
+          <Labelled label="What was found, or why it is good all the same">
+            {(props) => (
+              <textarea
+                {...props}
+                rows={2}
+                maxLength={1900}
+                className={INPUT}
+                value={why}
+                onChange={(event) => {
+                  setWhy(event.target.value)
+                  setError(null)
+                }}
+              />
+            )}
+          </Labelled>
+        ) : null}
+      </div>
+      <div className="mt-auto grid grid-cols-2 gap-2 p-3 max-md:sticky max-md:bottom-0 max-md:rounded-b-2xl max-md:border-t max-md:border-hair max-md:bg-sheet">
+        {standing === 'off' ? (
+          <>
+            <Button big onClick={overrule}>
+              Overrule
+            </Button>
+            <Button big onClick={onFind}>
+              Find the fault
+            </Button>
+          </>
+        ) : null}
+        {act.reading === null && standing !== 'off' ? (
+          <Button big disabled={blocked} onClick={() => write('failed', why.trim(), null)}>
+            It is not so
+          </Button>
+        ) : null}
+        <Button big look="main" disabled={blocked} className={act.reading ? 'col-span-2' : ''} onClick={enter}>
+          {act.reading
+            ? standing === 'off'
+              ? 'Enter it anew'
+              : 'Enter the reading'
+            : standing === 'off'
+              ? 'Mended: it is so'
+              : 'It is so'}
+        </Button>
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,1 @@
+export { ProveStage } from './ProveStage'

@@ -1,0 +1,110 @@
+'use client'
+import { useCallback, useEffect, useState } from 'react'
+import type { SituationName } from '@/core/diagnosis'
+import type { TerminalKey } from '@/core/model'
+import { request } from '@/ui/room'
+
+/** A meter as the server has it. */
+export interface MeterState {
+  readonly identity: string
+  readonly host: string
+  readonly port: number
+  /** The stand-in that ships: its probes are placed for it. */
+  readonly isSimulated: boolean
+}
+
+export type MeterKind = 'ohms' | 'volts-ac' | 'volts-dc' | 'amperes'
+
+export interface MeterDesk {
+  readonly name: string
+  setName(name: string): void
+  /** Who reads it. */
+  readonly by: string
+  setBy(by: string): void
+  readonly state: MeterState | null
+  readonly isConnected: boolean
+  readonly isBusy: boolean
+  readonly error: string | null
+  connect(host: string, port: number): void
+  /** The stand-in on this plan's bench, with a fault in it where one is named. */
+  simulate(planId: string, fault: string | null): void
+  disconnect(): void
+  /** A reading, Infinity for beyond the range, or what went wrong. */
+  take(
+    kind: MeterKind,
+    red: TerminalKey | null,
+    black: TerminalKey | null,
+    situation: SituationName,
+  ): Promise<number | string>
+}
+
+const MODES = { ohms: 'resistance', 'volts-ac': 'volts AC', 'volts-dc': 'volts DC', amperes: 'amperes DC' } as const
+
+const KEPT = 'meter-name'
+const KEPT_BY = 'meter-by'
+
+type Answer = {
+  readonly meter?: MeterState | null
+  readonly value?: number | null
+  readonly error?: { readonly message: string }
+}
+
+/** The meter on the line, if there is one, and what the hand-held one is called. */
+export function useMeter(): MeterDesk {
+  const [name, setName] = useState('')
+  const [by, setBy] = useState('')
+  const [state, setState] = useState<MeterState | null>(null)
+  const [isBusy, setBusy] = useState(false)
+  const [error, setError] = useState<string | null>(null)
+  useEffect(() => {
+    setName(localStorage.getItem(KEPT) ?? '')
+    setBy(localStorage.getItem(KEPT_BY) ?? '')
+    void request('GET', '/api/meter').then(({ body }) => setState((body as Answer).meter ?? null))
+  }, [])
+  const call = useCallback(async (body: object): Promise<Answer> => {
+    setBusy(true)
+    const { body: answer, status } = await request('POST', '/api/meter', body)
+    setBusy(false)
+    const own = (answer ?? {}) as Answer
+    if (status >= 300 || status === 0) {
+      const message = own.error?.message ?? 'The server does not answer'
+      setError(message)
+      return { error: { message } }
+    }
+    setError(null)
+    if ('meter' in own) setState(own.meter ?? null)
+    return own
+  }, [])
+  const connected = (answer: Answer) => {
+    if (answer.meter) rename(answer.meter.identity)
+  }
+  const rename = (next: string) => {
+    setName(next)
+    localStorage.setItem(KEPT, next)
+  }
+  return {
+    name,
+    setName: rename,
+    by,
+    setBy(next) {
+      setBy(next)
+      localStorage.setItem(KEPT_BY, next)
+    },
+    state,
+    isConnected: state !== null,
+    isBusy,
+    error,
+    connect: (host, port) => void call({ do: 'connect', host, port }).then(connected),
+    simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }).then(connected),
+    disconnect: () => void call({ do: 'disconnect' }),
+    async take(kind, red, black, situation) {
+      if (state?.isSimulated && red !== null && black !== null) {
+        const placed = await call({ do: 'place', red, black, situation })
+        if (placed.error) return placed.error.message
+      }
+      const answer = await call({ do: 'measure', what: MODES[kind] })
+      if (answer.error) return answer.error.message
+      return answer.value ?? Infinity
+    },
+  }
+}
