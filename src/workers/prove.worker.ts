@@ -141,7 +141,7 @@ function hear(data: ToProve): void {
     case 'prepare':
       return dictionary ? answer('prepare', id, preparedAnswer(0)) : prepare(id)
     case 'diagnose':
-      return answer('diagnose', id, diagnose(opened().plan, prepared(), data.readings))
+      return answer('diagnose', id, diagnose(opened().plan, prepared(), data.readings, data.mayBeLive))
     case 'look':
       return answer('look', id, look(data.situation))
     case 'hide':

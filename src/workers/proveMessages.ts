@@ -49,7 +49,12 @@ export type ToProve =
   | { readonly type: 'expect'; readonly id: number; readonly asked: readonly Asked[] }
   /** Every fault at every point, with progress. */
   | { readonly type: 'prepare'; readonly id: number }
-  | { readonly type: 'diagnose'; readonly id: number; readonly readings: readonly CaseReading[] }
+  | {
+      readonly type: 'diagnose'
+      readonly id: number
+      readonly readings: readonly CaseReading[]
+      readonly mayBeLive: boolean
+    }
   | { readonly type: 'look'; readonly id: number; readonly situation: SituationName }
   | { readonly type: 'hide'; readonly id: number; readonly difficulty: Difficulty; readonly seed: number }
   | { readonly type: 'guess'; readonly id: number; readonly fault: string }

@@ -9,6 +9,6 @@ export {
   type NetworkValues,
 } from './network'
 export { solveCircuit } from './solveCircuit'
-export { LinearStructure, type ChangedNetwork, type Changes, type LinearNetwork } from './linear'
+export { LinearStructure, TIE_OHM, type ChangedNetwork, type Changes, type LinearNetwork } from './linear'
 export { prepareNetwork, solveNetwork, type PreparedNetwork } from './solveNetwork'
 export type { CircuitElement, CircuitRequest, CircuitSolution } from './types'

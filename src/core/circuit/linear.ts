@@ -5,7 +5,7 @@ import { analyse, compress, type Factorisation, type SparsePattern } from './spa
  * Between each island and a point that all of them share: large enough to carry nothing that a meter sees, small enough to keep
  * the matrix definite. Islands that nothing joins otherwise have no volts between them.
  */
-const ISLAND_SIEMENS = 1e-9
+export const TIE_OHM = 1e9
 
 /** Branches by numbers: a conductance of each between two nodes; 0 where it is open. */
 export interface Branches {
@@ -117,7 +117,7 @@ export class LinearStructure {
     const { slot, row } = this.pattern
     const values = new Float64Array(row.length)
     const islands = islandsOf(nodes, a, b, siemens)
-    for (let k = 0; k < nodes; k += 1) if (islands[k] === k) values[slot[k]!]! += ISLAND_SIEMENS
+    for (let k = 0; k < nodes; k += 1) if (islands[k] === k) values[slot[k]!]! += 1 / TIE_OHM
     for (let e = 0; e < a.length; e += 1) {
       const g = siemens[e]!
       if (g === 0 || a[e] === b[e]) continue

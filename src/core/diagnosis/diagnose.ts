@@ -11,6 +11,7 @@ import type { SituationName } from './tests'
 /** From this belief on a candidate counts as found. */
 export const FOUND = 0.95
 const NAMED = 8
+const MOST_SUGGESTED = 3
 
 /** What may be wrong, in words; several that nothing tells apart are one candidate. */
 export interface NamedCandidate {
@@ -50,8 +51,16 @@ export interface Diagnosis {
   readonly ignored: number
 }
 
-/** From the readings so far: what explains them, single faults first and then pairs, and what to measure next. */
-export function diagnose(plan: Plan, dictionary: Dictionary, readings: readonly CaseReading[]): Diagnosis {
+/**
+ * From the readings so far: what explains them, single faults first and then pairs, and what to measure next. With `mayBeLive`
+ * false nothing is proposed that wants power: dead tests come first.
+ */
+export function diagnose(
+  plan: Plan,
+  dictionary: Dictionary,
+  readings: readonly CaseReading[],
+  mayBeLive = true,
+): Diagnosis {
   const observations = readings.flatMap((reading) => observationOf(dictionary, reading) ?? [])
   const ignored = readings.length - observations.length
   const belief = beliefs(dictionary, observations)
@@ -67,12 +76,12 @@ export function diagnose(plan: Plan, dictionary: Dictionary, readings: readonly 
       return {
         verdict: 'two at once',
         candidates: best.map(({ faults }) => nameOf(dictionary, faults, 1 / best.length, ' and ')),
-        suggestions: suggestionsFor(plan, dictionary, belief, observations),
+        suggestions: suggestionsFor(plan, dictionary, belief, observations, mayBeLive),
         unexplained: best[0]!.misfits,
         ignored,
       }
   }
-  const suggestions = suggestionsFor(plan, dictionary, belief, observations)
+  const suggestions = suggestionsFor(plan, dictionary, belief, observations, mayBeLive)
   return { verdict: verdictOf(), candidates: named, suggestions, unexplained, ignored }
 
   function verdictOf(): Diagnosis['verdict'] {
@@ -108,9 +117,10 @@ function suggestionsFor(
   dictionary: Dictionary,
   belief: Float64Array,
   observations: readonly Observation[],
+  mayBeLive: boolean,
 ): readonly NamedSuggestion[] {
   const done = new Set(observations.map(({ point }) => point))
-  return suggest(dictionary, belief, done).map(({ point, bits }) => {
+  return suggest(dictionary, belief, done, MOST_SUGGESTED, mayBeLive).map(({ point, bits }) => {
     const own = dictionary.points[point]!
     return {
       ...pointWords(plan, own),

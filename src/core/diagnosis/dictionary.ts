@@ -2,9 +2,11 @@ import type { ChangedNetwork } from '@/core/circuit'
 import { AS_PLANNED, benchOf, type Alteration, type Bench, type BenchSolution } from '@/core/proof/bench'
 import type { Plan } from '@/core/plan'
 import { faultsOf, type Fault } from './faults'
-import { groupOutcomes, ohmsOutcome, type OutcomeKind, type Outcomes } from './outcomes'
+import { groupOutcomes, isAsSaid, ohmsOutcome, type OutcomeKind, type Outcomes } from './outcomes'
 import {
   look,
+  seenOn,
+  type Seen,
   situationNamed,
   SITUATIONS,
   type ExtraPoint,
@@ -28,6 +30,8 @@ export interface Dictionary {
   readonly patterns: ReadonlyMap<number, readonly string[]>
   /** What would be read: fault by fault, and last with nothing wrong, the readings of all points; see `valueAt`. */
   readonly values: Float32Array
+  /** 1 for a fault that no reading tells from nothing wrong. */
+  readonly isSilent: Uint8Array
 }
 
 /** What would be read at a measured point with a fault, by their places. */
@@ -81,9 +85,9 @@ export const patternOf = (
   situation: SituationName,
   solved: Solved,
 ): string =>
-  look(bench, watched, solved.live.get(situation)!, solved.most, touchedNets(bench, solved.altered))
-    .map((seen) => SEEN_LETTERS[seen])
-    .join('')
+  lettersOf(look(bench, watched, seenOn(solved.live.get(situation)!, solved.most), touchedNets(bench, solved.altered)))
+
+export const lettersOf = (seen: readonly Seen[]): string => seen.map((each) => SEEN_LETTERS[each]).join('')
 
 /** Faults solved between two looks at whether to go on. */
 const SLICE = 16
@@ -125,7 +129,29 @@ export function* dictionarySteps(plan: Plan, extra: readonly ExtraPoint[] = []):
     }
     yield 0.9 + (0.1 * from) / points.length
   }
-  return { bench, faults, points, watched, outcomes, patterns, values }
+  const isSilent = silentFaults({ faults, points, outcomes, values })
+  return { bench, faults, points, watched, outcomes, patterns, values, isSilent }
+}
+
+/** Faults whose every reading would pass for that of a healthy plan, and the other way round. */
+function silentFaults({
+  faults,
+  points,
+  outcomes,
+  values,
+}: Pick<Dictionary, 'faults' | 'points' | 'outcomes' | 'values'>): Uint8Array {
+  const kinds = points.map((point) => (point.what === 'look' ? null : kindOf(point)))
+  const usual = faults.length * points.length
+  return Uint8Array.from(faults, (_, f) =>
+    points.every((_point, t) => {
+      const kind = kinds[t]!
+      if (kind === null) return outcomes[t]!.of[f] === outcomes[t]!.of[faults.length]
+      const [own, healthy] = [values[f * points.length + t]!, values[usual + t]!]
+      return own === healthy || (isAsSaid(kind, own, healthy) && isAsSaid(kind, healthy, own))
+    })
+      ? 1
+      : 0,
+  )
 }
 
 /** Points whose readings are gathered together: rows lie far apart in memory. */

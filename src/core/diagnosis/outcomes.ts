@@ -30,6 +30,8 @@ export const OPEN = Infinity
 export const ANYTHING = NaN
 /** Stands for one through electronics that is no short: from some ten ohms to nothing at all. */
 export const NOT_SHORT = 1e30
+/** Single precision moves the mark; no meter shows so much. */
+const MARK = NOT_SHORT / 2
 /** From here on it is none. */
 const NOT_SHORT_OHM = 25
 
@@ -45,10 +47,10 @@ export type OutcomeKind = 'ohms' | 'ac' | 'dc' | 'drop' | 'amperes'
 /** Whether a reading is what was said it would be. */
 export function isAsSaid(kind: OutcomeKind, said: number, read: number): boolean {
   // Through electronics anything may be read.
-  if (Number.isNaN(said)) return true
+  if (Number.isNaN(said) || Number.isNaN(read)) return true
   if (kind === 'ohms') {
     const own = read >= OPEN_FROM_OHM ? OPEN : read
-    if (said === NOT_SHORT) return own >= NOT_SHORT_OHM
+    if (said >= MARK && said !== OPEN) return own >= NOT_SHORT_OHM
     if (said === OPEN || own === OPEN) return said === own
   }
   return Math.abs(said - read) <= tolerance(kind, said)

@@ -1,6 +1,6 @@
 import { FAULT_KINDS } from './faults'
 import { kindOf, SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
-import { isAsSaid, NOT_SHORT } from './outcomes'
+import { isAsSaid } from './outcomes'
 
 /**
  * Something measured or seen, at a test point by its place in the dictionary. In a pattern `?` stands for what nobody looked at,
@@ -21,10 +21,9 @@ export const misfits = (dictionary: Dictionary, observations: readonly Observati
 /** How much each fault, and last nothing wrong, is worth believing after the observations; they add up to 1. */
 export function beliefs(dictionary: Dictionary, observations: readonly Observation[]): Float64Array {
   const { faults } = dictionary
-  const healthy = signatureOf(dictionary, faults.length)
   const weight = Float64Array.from([
     // What shows nowhere explains nothing.
-    ...faults.map(({ kind }, f) => (signatureOf(dictionary, f) === healthy ? 0 : FAULT_KINDS[kind].weight)),
+    ...faults.map(({ kind }, f) => (dictionary.isSilent[f] === 1 ? 0 : FAULT_KINDS[kind].weight)),
     HEALTHY_WEIGHT,
   ])
   for (const observation of observations) {
@@ -47,7 +46,7 @@ export function fitsOf(dictionary: Dictionary, observation: Observation): (fault
   if (point.what === 'look') return () => 1
   const kind = kindOf(point)
   const read = kind === 'ac' ? Math.abs(observation.value) : observation.value
-  return (f) => (isAsSaid(kind, vague(valueAt(dictionary, observation.point, f)), read) ? 1 : MISREAD)
+  return (f) => (isAsSaid(kind, valueAt(dictionary, observation.point, f), read) ? 1 : MISREAD)
 }
 
 export function isSeenAs(pattern: string, seen: string): boolean {
@@ -58,9 +57,6 @@ export function isSeenAs(pattern: string, seen: string): boolean {
   }
   return true
 }
-
-/** Single precision moves the mark. */
-const vague = (said: number) => (said === Math.fround(NOT_SHORT) ? NOT_SHORT : said)
 
 export interface Candidate {
   /** Places of faults that no test point of the plan tells apart, the likeliest first; −1 is nothing wrong. */
@@ -113,19 +109,20 @@ const NEGLIGIBLE = 1e-4
 
 /**
  * The next measurement: the one that is expected to tell most for its trouble and risk. Null where nothing that can be measured
- * tells the candidates apart. Readings through electronics tell nothing of those faults for which they may be anything.
+ * tells the candidates apart. With `mayBeLive` false only what is measured dead is proposed. Readings through electronics tell nothing of those faults for which they may be anything.
  */
 export function suggest(
   dictionary: Dictionary,
   belief: Float64Array,
   done: ReadonlySet<number>,
   limit = 3,
+  mayBeLive = true,
 ): readonly Suggestion[] {
   const places = [...belief.keys()].filter((f) => belief[f]! > NEGLIGIBLE)
   const found: (Suggestion & { readonly score: number })[] = []
   const mass = new Float64Array(0x10000)
   for (let point = 0; point < dictionary.points.length; point += 1) {
-    if (done.has(point)) continue
+    if (done.has(point) || (!mayBeLive && dictionary.points[point]!.situation !== 'dead')) continue
     const { of } = dictionary.outcomes[point]!
     const met: number[] = []
     let total = 0

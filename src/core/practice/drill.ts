@@ -37,8 +37,7 @@ const HIDDEN: Readonly<Record<Difficulty, readonly FaultKind[]>> = {
 
 /** Faults of a difficulty that show somewhere, by their places. */
 function hideable(dictionary: Dictionary, difficulty: Difficulty): readonly number[] {
-  const healthy = signatureOf(dictionary, dictionary.faults.length)
-  const all = dictionary.faults.flatMap((_, f) => (signatureOf(dictionary, f) === healthy ? [] : [f]))
+  const all = dictionary.faults.flatMap((_, f) => (dictionary.isSilent[f] === 1 ? [] : [f]))
   const own = all.filter((f) => HIDDEN[difficulty].includes(dictionary.faults[f]!.kind))
   return own.length > 0 ? own : all
 }

@@ -71,7 +71,10 @@ const connected = (): Instrument => {
   return kept.gladRafterMeter!.instrument
 }
 
-export const takeReading = (what: Measured): Promise<number> => connected().measure(what)
+/** Throws in words. */
+export async function takeReading(what: Measured): Promise<number> {
+  return connected().measure(what)
+}
 
 /** Of the stand-in: how the bench stands, and where the probes are put. Throws in words. */
 export async function placeProbes(red: string, black: string, situation: string): Promise<void> {

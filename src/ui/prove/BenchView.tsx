@@ -1,9 +1,9 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
 import type { TerminalKey } from '@/core/model'
-import type { DeviceId, WireId } from '@/core/plan'
-import { useRoom } from '@/ui/room'
+import type { DeviceId, Plan, WireId } from '@/core/plan'
 import type { BenchAnswer, BenchProbe, BenchStand, ProveClient } from '@/workers'
+import { useBenchPlan } from './benchPlan'
 import { ProbePlaces } from './ProbePlaces'
 import { shownOf } from './readingWords'
 import { TerminalField, useTerminals } from './TerminalField'
@@ -25,6 +25,8 @@ interface Mover {
   readonly words: string
   readonly positions: readonly string[]
   readonly service: string
+  /** What its positions are called. */
+  readonly called: Readonly<Record<string, string>>
 }
 
 /** The whole circuit on a bench: what feeds it, where every switch stands, and a meter between any two places. */
@@ -32,23 +34,27 @@ export function BenchView({
   client,
   onMeasured,
   isSecret = false,
+  startsAtRest = false,
 }: {
   readonly client: ProveClient | null
   /** Told of every reading that was taken, with how it was taken. */
   readonly onMeasured?: (stand: BenchStand, probe: BenchProbe, answer: BenchAnswer, mode: MeterMode) => void
   /** A drill: what the bench knows besides the reading is not told. */
   readonly isSecret?: boolean
+  /** Switches begin at rest, not as in service. */
+  readonly startsAtRest?: boolean
 }) {
-  const { plan } = useRoom()
+  const plan = useBenchPlan()
   const terminals = useTerminals(plan)
-  const [stand, setStand] = useState<BenchStand>(OFF)
+  const [chosen, setStand] = useState<BenchStand>(OFF)
   const [mode, setMode] = useState<MeterMode>('ohms')
   const [red, setRed] = useState<TerminalKey | null>(null)
   const [black, setBlack] = useState<TerminalKey | null>(null)
   const [wire, setWire] = useState<WireId | null>(null)
   const [answer, setAnswer] = useState<{ readonly answer: BenchAnswer; readonly mode: MeterMode } | null>(null)
   const [error, setError] = useState<string | null>(null)
-  const movers = useMovers()
+  const movers = useMovers(startsAtRest)
+  const stand = useMemo(() => (startsAtRest ? withRest(chosen, movers) : chosen), [chosen, movers, startsAtRest])
   const kinds = useMemo(
     () => new Set(Object.values(plan.devices).map((device) => plan.parts[device!.part]!.behaviour.kind)),
     [plan],
@@ -67,6 +73,7 @@ export function BenchView({
       if (found instanceof Error) return setError(found.message)
       setError(null)
       setAnswer({ answer: found, mode })
+      onMeasured?.(stand, probe, found, mode)
     })
     return () => {
       isWanted = false
@@ -201,7 +208,7 @@ export function BenchView({
                       >
                         {mover.positions.map((position) => (
                           <option key={position} value={position}>
-                            {POSITION_WORDS[position] ?? position}
+                            {mover.called[position] ?? position}
                           </option>
                         ))}
                       </select>
@@ -218,11 +225,20 @@ export function BenchView({
   )
 }
 
-const POSITION_WORDS: Readonly<Record<string, string>> = { rest: 'at rest', operated: 'worked' }
+/** What nobody has touched stands at rest. */
+function withRest(stand: BenchStand, movers: readonly Mover[]): BenchStand {
+  const held: Record<DeviceId, Record<string, string>> = {}
+  for (const { device, id, service } of movers)
+    held[device] = { ...held[device], [id]: stand.held[device]?.[id] ?? service }
+  return { ...stand, held }
+}
+
+const AT_REST = { rest: 'at rest', operated: 'worked' }
+const ON_OFF = { rest: 'off', operated: 'on' }
 
 /** What a hand, a program, warmth or a setting moves; coils follow by themselves. */
-function useMovers(): readonly Mover[] {
-  const { plan } = useRoom()
+function useMovers(startsAtRest: boolean): readonly Mover[] {
+  const plan = useBenchPlan()
   return useMemo(
     () =>
       (Object.keys(plan.devices) as DeviceId[]).flatMap((device) => {
@@ -239,16 +255,15 @@ function useMovers(): readonly Mover[] {
               id: actuator.id,
               words: `${tag} ${actuator.name || actuator.id}`,
               positions: actuator.positions,
-              service: set ?? actuator.service,
+              service: startsAtRest ? actuator.rest : (set ?? actuator.service),
+              called: actuator.by === 'firmware' || part.behaviour.kind === 'switch' ? ON_OFF : AT_REST,
             },
           ]
         })
       }),
-    [plan],
+    [plan, startsAtRest],
   )
 }
-
-type Plan = ReturnType<typeof useRoom>['plan']
 
 function wireWords(plan: Plan, id: WireId): string {
   const wire = plan.wires[id]!

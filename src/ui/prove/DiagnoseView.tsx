@@ -35,6 +35,8 @@ export function DiagnoseView({
   const { client, prepared, share } = bench
   const [diagnosis, setDiagnosis] = useState<Diagnosis | null>(null)
   const [error, setError] = useState<string | null>(null)
+  /** Null until somebody says: then as far as the readings went. */
+  const [allowed, setAllowed] = useState<boolean | null>(null)
   useEffect(() => {
     if (client && !prepared && share === null && bench.error === null) bench.prepare()
     // Once, as soon as there is a bench.
@@ -49,10 +51,12 @@ export function DiagnoseView({
         : [],
     [prepared, sheet, log],
   )
+  const wasLive = readings.some(({ situation }) => situation !== 'dead')
+  const mayBeLive = allowed ?? wasLive
   useEffect(() => {
     if (!client || !prepared) return
     let isWanted = true
-    void client.ask({ type: 'diagnose', readings }).then((answer) => {
+    void client.ask({ type: 'diagnose', readings, mayBeLive }).then((answer) => {
       if (!isWanted) return
       if (answer instanceof Error) setError(answer.message)
       else setDiagnosis(answer)
@@ -60,7 +64,7 @@ export function DiagnoseView({
     return () => {
       isWanted = false
     }
-  }, [client, prepared, readings])
+  }, [client, prepared, readings, mayBeLive])
   if (bench.error) return <p className="font-semibold text-stop">The bench could not be made: {bench.error}</p>
   if (!prepared)
     return (
@@ -100,6 +104,21 @@ export function DiagnoseView({
         >
           {VERDICTS[diagnosis.verdict]}
         </p>
+        <label className="flex min-h-11 items-center gap-2 text-[16px]">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={mayBeLive}
+            onChange={(event) => setAllowed(event.target.checked)}
+          />
+          The dead tests are done: power may be on
+        </label>
+        {!first && !mayBeLive && diagnosis.verdict !== 'found' && diagnosis.verdict !== 'as planned' ? (
+          <p className="rounded-lg bg-note-wash p-3">
+            Nothing more can be told with the power off. What is left wants power: allow it once the dead tests are
+            done.
+          </p>
+        ) : null}
         {first && diagnosis.verdict !== 'found' ? (
           <SuggestionCard
             key={`${first.point} ${readings.length}`}
@@ -117,11 +136,15 @@ export function DiagnoseView({
         ) : null}
       </section>
       <section aria-label="What it may be" className="space-y-2">
-        <h2 className="text-[18px] font-bold">
-          {diagnosis.verdict === 'nothing read' ? 'What it may be, before anything is read' : 'What would explain it'}
-        </h2>
+        <h2 className="text-[18px] font-bold">What would explain it</h2>
+        {diagnosis.verdict === 'nothing read' ? (
+          <p className="text-[15px] text-mute">
+            {prepared.faults.length} single faults of this plan have been solved, at {prepared.points} places each.
+            Readings of the test sheet count here too.
+          </p>
+        ) : null}
         <ol className="space-y-2">
-          {diagnosis.candidates.map((candidate) => (
+          {(diagnosis.verdict === 'nothing read' ? [] : diagnosis.candidates).map((candidate) => (
             <li key={candidate.words.join()} className="rounded-xl border border-hair bg-sheet p-3">
               <div className="mb-1 h-2 overflow-hidden rounded-full bg-wash" aria-hidden>
                 <div className="h-full bg-accent" style={{ width: `${Math.max(2, candidate.belief * 100)}%` }} />

@@ -7,6 +7,7 @@ import { Button, holdsWords, INPUT, Labelled } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import type { Answers, LookLine } from '@/workers'
 import { BenchView } from './BenchView'
+import { LessonView } from './LessonView'
 import type { BenchDesk } from './useBench'
 
 const DIFFICULTY_WORDS: Readonly<Record<Difficulty, string>> = {
@@ -36,6 +37,7 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
     readonly lines: readonly LookLine[]
   } | null>(null)
   const [typed, setTyped] = useState('')
+  const [isLesson, setLesson] = useState(false)
   const [error, setError] = useState<string | null>(null)
   const fitting = useMemo(
     () =>
@@ -43,6 +45,16 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
         ? []
         : prepared.faults.filter(({ words }) => holdsWords(words, typed)).slice(0, MOST_NAMED),
     [typed, prepared],
+  )
+  if (isLesson) return <LessonView onDone={() => setLesson(false)} />
+  const lesson = (
+    <p className="text-[15px]">
+      Never used a meter?{' '}
+      <button type="button" className="font-semibold text-accent underline" onClick={() => setLesson(true)}>
+        The first lesson
+      </button>{' '}
+      has a battery, a switch and a lamp.
+    </p>
   )
   if (!client) return <p className="text-mute">A moment …</p>
   if (!prepared)
@@ -70,6 +82,7 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
           </div>
         )}
         {bench.error ? <p className="font-semibold text-stop">{bench.error}</p> : null}
+        {lesson}
         <History log={log} />
       </div>
     )
@@ -114,6 +127,7 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
             {error}
           </p>
         ) : null}
+        {lesson}
         <History log={log} />
       </div>
     )
@@ -191,7 +205,7 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
         <details open className="rounded-2xl border border-hair bg-sheet">
           <summary className="px-4 py-2 font-bold">Seen, with {SITUATION_WORDS[looked.state]}</summary>
           <ul className="grid gap-x-6 border-t border-hair px-4 py-2 text-[15px] md:grid-cols-2">
-            {looked.lines.map(({ watched, words, seen, usual }) => (
+            {inSight(looked.lines).map(({ watched, words, seen, usual }) => (
               <li key={watched} className="flex justify-between gap-2 py-0.5">
                 <span>{words}</span>
                 <span className={seen === usual ? 'text-mute' : 'font-bold text-stop'}>
@@ -236,6 +250,12 @@ export function PracticeView({ bench }: { readonly bench: BenchDesk }) {
     </div>
   )
 }
+
+/** What is otherwise than it should comes first. */
+const inSight = (lines: readonly LookLine[]) => [
+  ...lines.filter(({ seen, usual }) => seen !== usual),
+  ...lines.filter(({ seen, usual }) => seen === usual),
+]
 
 /** Drills that were played on this plan, the newest first. */
 function History({ log }: { readonly log: ReturnType<typeof useRoom>['log'] }) {

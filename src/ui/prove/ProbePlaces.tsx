@@ -4,6 +4,7 @@ import { splitKey, type TerminalKey } from '@/core/model'
 import { spotsOf } from '@/core/outline'
 import type { DeviceId, Plan, TerminalId } from '@/core/plan'
 import { useRoom } from '@/ui/room'
+import { useBenchPlan } from './benchPlan'
 
 /** The two probes: a letter each, so that nothing hangs on colour. */
 export const FLAGS = { red: 'A', black: 'B' } as const
@@ -16,7 +17,7 @@ interface Flagged {
 
 /** Where the probes go: on the face they are on, to scale, or on the outline of what stands on none. */
 export function ProbePlaces({ red, black }: { readonly red: TerminalKey | null; readonly black: TerminalKey | null }) {
-  const { plan } = useRoom()
+  const plan = useBenchPlan()
   const flags: Flagged[] = [
     ...(red ? [{ flag: 'red' as const, key: red }] : []),
     ...(black ? [{ flag: 'black' as const, key: black }] : []),
@@ -55,13 +56,15 @@ function Flag({
   y,
   size,
   flag,
+  side,
 }: {
   readonly x: number
   readonly y: number
   readonly size: number
   readonly flag: FlagKey
+  /** To which side it leans: away from the other. */
+  readonly side: 1 | -1
 }) {
-  const side = flag === 'red' ? -1 : 1
   const [tx, ty] = [x + side * size * 0.9, y - size * 1.3]
   const isRed = flag === 'red'
   return (
@@ -91,6 +94,14 @@ function Flag({
   )
 }
 
+/** The left one leans left, so that two close together are both read. */
+function leaning(flags: readonly Flagged[], flag: FlagKey, xOf: (key: TerminalKey) => number): 1 | -1 {
+  const own = flags.find((each) => each.flag === flag)!
+  const other = flags.find((each) => each.flag !== flag)
+  if (!other || xOf(own.key) === xOf(other.key)) return flag === 'red' ? -1 : 1
+  return xOf(own.key) < xOf(other.key) ? -1 : 1
+}
+
 function FacePlaces({
   enclosure,
   face,
@@ -100,7 +111,8 @@ function FacePlaces({
   readonly face: string
   readonly flags: readonly Flagged[]
 }) {
-  const { plan, evaluation } = useRoom()
+  const { evaluation } = useRoom()
+  const plan = useBenchPlan()
   const box = plan.enclosures[enclosure]!
   const data = box.faces[face as never] as {
     readonly name: string
@@ -110,6 +122,7 @@ function FacePlaces({
   const reckoned = evaluation?.reckoning.faces.find((each) => each.enclosure === enclosure && each.face === face)
   const size = Math.max(data.width_mm, data.height_mm) / 17
   const about = new Set(flags.map(({ key }) => splitKey(key).device))
+  const xOf = (key: TerminalKey) => faceOf(plan, key)!.x_mm
   return (
     <figure className="min-w-0">
       <svg
@@ -150,7 +163,7 @@ function FacePlaces({
         ))}
         {flags.map(({ flag, key }) => {
           const at = faceOf(plan, key)!
-          return <Flag key={flag} flag={flag} x={at.x_mm} y={at.y_mm} size={size} />
+          return <Flag key={flag} flag={flag} x={at.x_mm} y={at.y_mm} size={size} side={leaning(flags, flag, xOf)} />
         })}
       </svg>
       <figcaption className="text-center text-[13px] text-mute">
@@ -168,7 +181,7 @@ export function labelOf(plan: Plan, key: TerminalKey): string {
 }
 
 function OutlinePlaces({ device, flags }: { readonly device: DeviceId; readonly flags: readonly Flagged[] }) {
-  const { plan } = useRoom()
+  const plan = useBenchPlan()
   const { tag, name, part: partId } = plan.devices[device]!
   const part = plan.parts[partId]!
   const { width_mm, height_mm } = part.body
@@ -190,6 +203,7 @@ function OutlinePlaces({ device, flags }: { readonly device: DeviceId; readonly 
         return [width_mm, along]
     }
   }
+  const xOf = (key: TerminalKey) => at(splitKey(key).terminal)[0]
   return (
     <figure className="min-w-0">
       <svg
@@ -230,7 +244,7 @@ function OutlinePlaces({ device, flags }: { readonly device: DeviceId; readonly 
         </text>
         {flags.map(({ flag, key }) => {
           const [x, y] = at(splitKey(key).terminal)
-          return <Flag key={flag} flag={flag} x={x} y={y} size={size} />
+          return <Flag key={flag} flag={flag} x={x} y={y} size={size} side={leaning(flags, flag, xOf)} />
         })}
       </svg>
       <figcaption className="text-center text-[13px] text-mute">

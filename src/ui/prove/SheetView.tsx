@@ -57,7 +57,9 @@ export function SheetView({
                     <span className="sr-only">, stopped</span>
                   ) : null}
                 </span>
-                <span className={`figures text-[13px] font-normal ${off > 0 ? 'font-bold text-stop' : 'text-mute'}`}>
+                <span
+                  className={`figures text-[13px] font-normal whitespace-nowrap ${off > 0 ? 'font-bold text-stop' : 'text-mute'}`}
+                >
                   {off > 0 ? `⬢ ${off}, ` : ''}
                   {done} of {own.length}
                 </span>

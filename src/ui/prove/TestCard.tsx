@@ -141,13 +141,10 @@ export function TestCard({
           ))}
         </ul>
         {test.red || test.black ? (
-          <>
-            <div className="space-y-1 text-[16px]">
-              <FlagLine flag="red" at={test.red && terminalWords(plan, test.red)} />
-              <FlagLine flag="black" at={test.black && terminalWords(plan, test.black)} />
-            </div>
-            <ProbePlaces red={test.red} black={test.black} />
-          </>
+          <div className="space-y-1 text-[16px]">
+            <FlagLine flag="red" at={test.red && terminalWords(plan, test.red)} />
+            <FlagLine flag="black" at={test.black && terminalWords(plan, test.black)} />
+          </div>
         ) : null}
         {act.reading ? (
           <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 rounded-lg bg-paper p-3">
@@ -227,6 +224,7 @@ export function TestCard({
             {error}
           </p>
         ) : null}
+        <ProbePlaces red={test.red} black={test.black} />
         <p className="text-[15px]">
           <strong>If it is off:</strong> {test.ifOff} <span className="text-mute">{act.why}</span>
         </p>

@@ -12,6 +12,9 @@ export interface Shown {
 
 const LEAST_SHOWN = 0.0005
 
+/** As many places as a hand-held meter has on ohms. */
+const shownOhms = (value: number) => (value < 100 ? String(Math.round(value * 100) / 100) : formatNumber(value, 4))
+
 const shown = (value: number) => (Math.abs(value) < LEAST_SHOWN ? '0' : formatNumber(value, 4))
 
 /** A reading of the bench as it is typeset. */
@@ -44,13 +47,13 @@ export function shownOf(reading: Reading, system: 'ac' | 'dc' = 'dc'): Shown {
       const { least_ohm, most_ohm, says } = reading
       if (least_ohm >= 5e6) return { figure: 'OL', unit: 'Ω', beside: 'Open: more than the meter’s range.' }
       if (most_ohm - least_ohm <= 0.4 + 0.15 * least_ohm)
-        return { figure: shown(least_ohm), unit: 'Ω', beside: least_ohm < 30 ? 'It sounds.' : 'It is silent.' }
+        return { figure: shownOhms(least_ohm), unit: 'Ω', beside: least_ohm < 30 ? 'It sounds.' : 'It is silent.' }
       const words = {
         short: 'A short.',
         'not short': 'No short. Electronics lie between: the figure means nothing more.',
         inconclusive: 'Inconclusive: electronics lie between. Lift one lead, and measure again.',
       }
-      return { figure: says === 'short' ? shown(least_ohm) : '…', unit: 'Ω', beside: words[says] }
+      return { figure: says === 'short' ? shownOhms(least_ohm) : '…', unit: 'Ω', beside: words[says] }
     }
   }
 }

@@ -1,4 +1,4 @@
-export { look, touchedNets, watchedOf, type Seen, type Watched } from './look'
+export { look, seenOn, touchedNets, type Lookable, watchedOf, type Seen, type Watched } from './look'
 export { situationNamed, SITUATIONS, type SituationName } from './situations'
 export type { TestPoint } from './testPoint'
 export { testPointsOf, type ExtraPoint } from './testPoints'

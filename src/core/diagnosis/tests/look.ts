@@ -151,22 +151,35 @@ export function touchedNets(bench: Bench, { series, across }: Alteration): Reado
   return new Set(joints.map((joint) => netOfJoint(bench, joint)))
 }
 
-/** What is seen of each watched thing, in their order. */
+/** What a look rests on: volts of loads, and ohms of leads with everything dead. */
+export interface Lookable {
+  /** Volts of the first joint above the second; the larger of mains and direct current. */
+  volts(plus: number, minus: number): number
+  ohms(p: number, q: number): number
+}
+
+/** What is seen on a solved bench. */
+export const seenOn = ({ network, ac_V, dc_V }: BenchSolution, dead: ChangedNetwork): Lookable => ({
+  volts(plus, minus) {
+    if (network.islandOf(plus) !== network.islandOf(minus)) return 0
+    const [ac, dc] = [ac_V[plus]! - ac_V[minus]!, dc_V[plus]! - dc_V[minus]!]
+    return Math.abs(ac) > Math.abs(dc) ? Math.abs(ac) : dc
+  },
+  ohms: (p, q) => dead.ohms(p, q),
+})
+
+/** What is seen of each watched thing, in their order; what no altered net touches answers as it should while it is fed. */
 export function look(
   bench: Bench,
   watched: readonly Watched[],
-  solution: BenchSolution,
-  dead: ChangedNetwork,
+  on: Lookable,
   touched: ReadonlySet<string>,
 ): readonly Seen[] {
   const fed = new Map<DeviceId, boolean>()
   const loads = watched.map((each): Seen | null => {
     if (each.kind !== 'load') return null
     const { device, draw, plus, minus } = bench.model.draws[each.draw]!
-    const { network, ac_V, dc_V } = solution
-    const isJoined = network.islandOf(plus) === network.islandOf(minus)
-    const [ac, dc] = isJoined ? [ac_V[plus]! - ac_V[minus]!, dc_V[plus]! - dc_V[minus]!] : [0, 0]
-    const volt = Math.abs(ac) > Math.abs(dc) ? Math.abs(ac) : dc
+    const volt = on.volts(plus, minus)
     const share = Math.abs(volt) / draw.nominal_V
     if (share < NOTHING) return 'nothing'
     fed.set(device, true)
@@ -180,23 +193,20 @@ export function look(
     if (each.kind === 'load') return loads[i]!
     if (!isFed(each.by) || !isFed(each.device)) return 'nothing'
     if (![...each.nets].some((net) => touched.has(net))) return 'right'
-    if (each.apart.some(({ p, q, ohm }) => near(dead, p, q, ohm))) return 'nothing'
-    return each.kind === 'motor'
-      ? turns(each, dead)
-      : each.leads.every((lead) => leadsHome(dead, lead))
-        ? 'right'
-        : 'nothing'
+    if (each.apart.some(({ p, q, ohm }) => near(on, p, q, ohm))) return 'nothing'
+    if (each.kind === 'motor') return turns(each, on)
+    return each.leads.every((lead) => leadsHome(on, lead)) ? 'right' : 'nothing'
   })
 }
 
-function near(dead: ChangedNetwork, p: number, q: number, before_ohm: number): boolean {
+function near(dead: Lookable, p: number, q: number, before_ohm: number): boolean {
   const ohm = dead.ohms(p, q)
   return ohm < ONE_OHM && ohm < FAR_BELOW * before_ohm
 }
 
-const leadsHome = (dead: ChangedNetwork, { own, there }: Lead) => dead.ohms(own, there) < LEADS_OHM
+const leadsHome = (dead: Lookable, { own, there }: Lead) => dead.ohms(own, there) < LEADS_OHM
 
-function turns({ leads }: Linked, dead: ChangedNetwork): Seen {
+function turns({ leads }: Linked, dead: Lookable): Seen {
   let turned = 0
   for (const pair of ['coil-A', 'coil-B'] as const) {
     const [one, other] = leads.filter((lead) => lead.pair === pair)

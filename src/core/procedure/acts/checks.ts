@@ -184,10 +184,7 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         tools: ['meter'],
         device,
         title: `Earth of ${tag}, ${name}`,
-        lines: [
-          'From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.',
-          'A hand-held meter sends milliamperes, and a strand passes as a lead: instruments for this test send 0.2 A to some 10 A (IEC 60204-1, 18.2.2, from memory).',
-        ],
+        lines: ['From the earth pin of the inlet to bare metal of the part. Zero the meter’s leads first.'],
         minutes: MINUTES.check,
         cautions: [UNPLUG],
         after: path.map(making),
@@ -207,7 +204,7 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
           source: 'IEC 60204-1, 18.2.2 as a guide (from memory); the allowance is common practice',
         },
         facts: { path: factsOf(path.map(making)) },
-        why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing.`,
+        why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing. A hand-held meter sends milliamperes, and a single strand passes as a lead: instruments for this test send 0.2 A to some 10 A (IEC 60204-1, 18.2.2, from memory).`,
       }),
     ]
   })

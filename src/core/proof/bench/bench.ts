@@ -1,4 +1,4 @@
-import { LinearStructure, type ChangedNetwork, type LinearNetwork } from '@/core/circuit'
+import { LinearStructure, TIE_OHM, type ChangedNetwork, type CircuitElement, type LinearNetwork } from '@/core/circuit'
 import { settlePlan } from '@/core/figures'
 import {
   fittedRating,
@@ -131,25 +131,77 @@ export class Bench {
 
   /** Off, unplugged and without batteries, with electronics as far as they can conduct or not at all. */
   dead(held: Situation['held'], which: OhmsCase, altered: Alteration = AS_PLANNED): ChangedNetwork {
-    const positions = this.model.movers.map(
-      ({ id, device, actuator, service }) =>
-        altered.stuck.get(id) ??
-        held[device]?.[actuator.id] ??
-        (actuator.by === 'coil' || actuator.by === 'firmware' ? actuator.rest : service),
-    )
+    const positions = this.deadPositions(held, altered)
     const key = `${which} ${positions.join(',')}`
     const base = this.baseAt(key, () => this.deadBase(positions, which))
     return base.network.change(this.changesOf(altered, base.network, true))
   }
 
+  private deadPositions(held: Situation['held'], altered: Alteration): Positions {
+    return this.model.movers.map(
+      ({ id, device, actuator, service }) =>
+        altered.stuck.get(id) ??
+        held[device]?.[actuator.id] ??
+        (actuator.by === 'coil' || actuator.by === 'firmware' ? actuator.rest : service),
+    )
+  }
+
+  /**
+   * The network behind a solution, for any simulator: resistances, sources with their own, and what ties its islands together.
+   * Mains and direct current each by itself; joints by their numbers, `0` is what islands are tied to.
+   */
+  liveNetwork(solution: BenchSolution, altered: Alteration, system: 'ac' | 'dc'): readonly CircuitElement[] {
+    const isTripped = solution.blown.includes('outlet')
+    const mode: Mode = { ...solution, blown: solution.blown.filter((id) => id !== 'outlet'), isTripped }
+    const siemens = this.liveSiemens(mode)
+    const sources = this.sources.flatMap(({ id, plus, minus, voltage_V, limit_A, isMains }, i): CircuitElement[] => {
+      if (isMains !== (system === 'ac') || mode.giving[i] === 'off' || plus === minus) return []
+      const ends = { a: nodeName(plus), b: nodeName(minus) }
+      const share = altered.outputs.get(id) ?? 1
+      return mode.giving[i] === 'on'
+        ? [{ id: `${id}#volts`, type: 'V', ...ends, value: share * voltage_V, resistance_ohm: SOURCE_OHM }]
+        : [{ id: `${id}#limit`, type: 'I', a: ends.b, b: ends.a, value: limit_A! }]
+    })
+    // Its own resistance stands with each source that gives its volts; of the other system it is a bare resistance.
+    const given = new Set(sources.flatMap(({ id, type }) => (type === 'V' ? [id.slice(0, -'#volts'.length)] : [])))
+    return [...this.resistances(siemens, altered, (id) => given.has(id)), ...sources]
+  }
+
+  /** The same, off and dead. */
+  deadNetwork(held: Situation['held'], which: OhmsCase, altered: Alteration): readonly CircuitElement[] {
+    return this.resistances(this.deadSiemens(this.deadPositions(held, altered), which), altered, () => false)
+  }
+
+  private resistances(
+    siemens: Float64Array,
+    altered: Alteration,
+    isSource: (id: string) => boolean,
+  ): readonly CircuitElement[] {
+    const network = this.structure.at(siemens)
+    const own = this.branches.flatMap(({ id, a, b }, e): CircuitElement[] => {
+      const ohm = 1 / siemens[e]! + (altered.series.get(id) ?? 0)
+      return ohm === Infinity || isSource(id) ? [] : [{ id, type: 'R', a: nodeName(a), b: nodeName(b), value: ohm }]
+    })
+    const across = altered.across.flatMap(({ a, b, ohm }, i): CircuitElement[] =>
+      a === b || ohm === Infinity ? [] : [{ id: `across ${i}`, type: 'R', a: nodeName(a), b: nodeName(b), value: ohm }],
+    )
+    const ties = [...network.islands.keys()]
+      .filter((node) => network.islands[node] === node)
+      .map((node): CircuitElement => ({ id: `tie ${node}`, type: 'R', a: nodeName(node), b: '0', value: TIE_OHM }))
+    return [...own, ...across, ...ties]
+  }
+
   private deadBase(positions: Positions, which: OhmsCase): Base {
-    const siemens = Float64Array.from(this.branches, ({ role, isElectronics, ohm, passage, source }) => {
+    const none = new Float64Array(0)
+    return { network: this.structure.at(this.deadSiemens(positions, which)), ac_V: none, dc_V: none }
+  }
+
+  private deadSiemens(positions: Positions, which: OhmsCase): Float64Array {
+    return Float64Array.from(this.branches, ({ role, isElectronics, ohm, passage, source }) => {
       if (role === 'upstream' || (source !== null && !isElectronics)) return 0
       if (isElectronics) return which === 'lowest' ? 1 / ELECTRONICS_OHM : 0
       return role === 'link' && !this.isClosed(passage!, positions) ? 0 : 1 / ohm
     })
-    const none = new Float64Array(0)
-    return { network: this.structure.at(siemens), ac_V: none, dc_V: none }
   }
 
   private rest(situation: Situation, altered: Alteration, from: Mode): BenchSolution & { readonly mode: Mode } {
@@ -213,17 +265,20 @@ export class Bench {
     return base
   }
 
-  private baseOf(mode: Mode): Base {
+  private liveSiemens(mode: Mode): Float64Array {
     const blown = new Set(mode.blown)
     const mainsOn = this.sources.some(({ isMains }, i) => isMains && mode.giving[i] !== 'off')
-    const siemens = Float64Array.from(this.branches, ({ id, role, ohm, passage, source }) => {
+    return Float64Array.from(this.branches, ({ id, role, ohm, passage, source }) => {
       if (role === 'link') return blown.has(id) || !this.isClosed(passage!, mode.positions) ? 0 : 1 / ohm
       if (role === 'upstream') return mainsOn ? 1 / ohm : 0
       if (source === null) return 1 / ohm
       if (mode.giving[source] === 'on') return 1 / SOURCE_OHM
       return this.sources[source]!.isMains ? 0 : 1 / BLEED_OHM
     })
-    const network = this.structure.at(siemens)
+  }
+
+  private baseOf(mode: Mode): Base {
+    const network = this.structure.at(this.liveSiemens(mode))
     const injections = [true, false].map((isMains) => {
       const injection = new Float64Array(this.model.jointCount)
       this.sources.forEach((source, i) => {
@@ -326,6 +381,9 @@ export class Bench {
       : null
   }
 }
+
+/** How a joint is called in a network that is given away. */
+export const nodeName = (joint: number): string => `j${joint}`
 
 function isPresent(model: Model, { sources }: Situation, { device, input, isMains }: Source): boolean {
   if (input) return true
