@@ -14,7 +14,7 @@ import { allOn, type Situation } from '@/core/model'
 import type { Plan } from '@/core/plan'
 import { hideFault, isSameFault, referenceRun } from '@/core/practice'
 import { AS_PLANNED, benchOf, measure, type Probe } from '@/core/proof/bench'
-import type { Answers, BenchProbe, BenchStand, FromProve, LookLine, ToProve } from './proveMessages'
+import type { Answers, Asked, BenchProbe, BenchStand, FromProve, LookLine, ToProve } from './proveMessages'
 
 const send = (message: FromProve) => self.postMessage(message)
 
@@ -41,6 +41,12 @@ const altered = () => (hidden === null ? AS_PLANNED : prepared().faults[hidden]!
 
 const situationOf = ({ mains, usb, battery, held }: BenchStand): Situation =>
   allOn({ sources: { mains, usb, battery }, held })
+
+function withHeld(situation: Situation, held: Asked['held']): Situation {
+  if (held === null) return situation
+  const own = { ...situation.held[held.device], [held.actuator]: held.position }
+  return { ...situation, held: { ...situation.held, [held.device]: own } }
+}
 
 function probeOf(probe: BenchProbe): Probe {
   if (probe.what === 'amperes') return { what: 'amperes', branch: probe.wire }
@@ -128,9 +134,9 @@ function hear(data: ToProve): void {
     }
     case 'expect': {
       const { bench } = opened()
-      const readings = data.asked.map(({ key, what, situation, red, black }) => [
+      const readings = data.asked.map(({ key, what, situation, red, black, held }) => [
         key,
-        measure(bench, situationNamed(bench.model, situation), {
+        measure(bench, withHeld(situationNamed(bench.model, situation), held), {
           what,
           red: bench.model.jointOf(red),
           black: bench.model.jointOf(black),

@@ -1,5 +1,6 @@
 import type { CaseReading, Diagnosis, ExtraPoint, SituationName } from '@/core/diagnosis'
 import type { DeviceId, Plan, WireId } from '@/core/plan'
+import type { ActTest } from '@/core/procedure'
 import type { Difficulty, RunStep } from '@/core/practice'
 import type { Reading } from '@/core/proof/bench'
 import type { TerminalKey } from '@/core/model'
@@ -31,6 +32,7 @@ export interface Asked {
   readonly situation: SituationName
   readonly red: TerminalKey
   readonly black: TerminalKey
+  readonly held: ActTest['held']
 }
 
 /** Something that is looked at, and what is seen of it. */

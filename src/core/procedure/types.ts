@@ -62,6 +62,8 @@ export interface ActTest {
   readonly black: TerminalKey | null
   readonly situation: 'dead' | 'idle' | 'all on'
   readonly meter: 'ohms' | 'volts-ac' | 'volts-dc' | null
+  /** What is held meanwhile; null where everything stands as in service. */
+  readonly held: { readonly device: DeviceId; readonly actuator: string; readonly position: string } | null
   readonly ifOff: string
   /** What the limit is taken from. */
   readonly source: string

@@ -77,9 +77,19 @@ export async function takeReading(what: Measured): Promise<number> {
 }
 
 /** Of the stand-in: how the bench stands, and where the probes are put. Throws in words. */
-export async function placeProbes(red: string, black: string, situation: string): Promise<void> {
+export async function placeProbes(
+  red: string,
+  black: string,
+  situation: string,
+  held: { readonly device: string; readonly actuator: string; readonly position: string } | null = null,
+): Promise<void> {
   const instrument = connected()
-  for (const command of [`SIM:STAT ${quote(situation)}`, `ROUT:PROB ${quote(red)},${quote(black)}`]) {
+  const commands = [
+    `SIM:STAT ${quote(situation)}`,
+    ...(held ? [`SIM:HOLD ${[held.device, held.actuator, held.position].map(quote).join(',')}`] : []),
+    `ROUT:PROB ${quote(red)},${quote(black)}`,
+  ]
+  for (const command of commands) {
     const error = await instrument.tell(command)
     if (error !== null) throw new Error(error)
   }

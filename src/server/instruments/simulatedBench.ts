@@ -31,6 +31,7 @@ export class SimulatedBench {
     const known = SITUATIONS.find((each) => each === name)
     if (!known) return `There is no state “${name}”; there are ${SITUATIONS.join(', ')}`
     this.base = situationNamed(this.bench.model, known satisfies SituationName)
+    this.held = {}
     return null
   }
 

@@ -254,9 +254,7 @@ function SuggestionCard({
   const take = async () => {
     const value = await meter.take(
       isOhms ? 'ohms' : own.what === 'amperes' ? 'amperes' : own.system === 'ac' ? 'volts-ac' : 'volts-dc',
-      own.redKey,
-      own.blackKey,
-      own.situation,
+      { red: own.redKey, black: own.blackKey, situation: own.situation, held: null },
     )
     if (typeof value === 'string') setError(value)
     else setTyped(value === Infinity ? 'OL' : String(value))

@@ -105,14 +105,14 @@ export function SheetView({
 function useExpected(client: ProveClient | null, { act }: SheetGroup['lines'][number]): Reading | undefined {
   const [known, setKnown] = useState<Readonly<Record<string, Reading>>>({})
   const test = act.test!
-  const { red, black, meter, situation } = test
+  const { red, black, meter, situation, held } = test
   useEffect(() => {
     if (!client || red === null || black === null || meter === null) return
     let isWanted = true
     void client
       .ask({
         type: 'expect',
-        asked: [{ key: act.id, what: meter === 'ohms' ? 'ohms' : 'volts', situation, red, black }],
+        asked: [{ key: act.id, what: meter === 'ohms' ? 'ohms' : 'volts', situation, red, black, held }],
       })
       .then((answer) => {
         if (isWanted && !(answer instanceof Error)) setKnown((before) => ({ ...before, ...answer }))
@@ -120,7 +120,6 @@ function useExpected(client: ProveClient | null, { act }: SheetGroup['lines'][nu
     return () => {
       isWanted = false
     }
-  }, [client, act.id, red, black, meter, situation])
-  // A contact that is worked for its reading stands otherwise than the solved plan.
-  return act.id.startsWith('check:contact/') ? undefined : known[act.id]
+  }, [client, act.id, red, black, meter, situation, held])
+  return known[act.id]
 }

@@ -84,7 +84,7 @@ export function TestCard({
     write('signed', `${OVERRULED}${why.trim()}`, entry?.reading ?? null)
   }
   const take = async () => {
-    const value = await meter.take(test.meter!, test.red, test.black, test.situation)
+    const value = await meter.take(test.meter!, test)
     if (typeof value === 'string') return setError(value)
     setError(null)
     setTyped(value === Infinity ? 'OL' : String(value))

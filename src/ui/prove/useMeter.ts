@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from 'react'
 import type { SituationName } from '@/core/diagnosis'
 import type { TerminalKey } from '@/core/model'
+import type { ActTest } from '@/core/procedure'
 import { request } from '@/ui/room'
 
 /** A meter as the server has it. */
@@ -14,6 +15,14 @@ export interface MeterState {
 }
 
 export type MeterKind = 'ohms' | 'volts-ac' | 'volts-dc' | 'amperes'
+
+/** Where the probes are, and how the bench stands meanwhile. */
+export interface Placed {
+  readonly red: TerminalKey | null
+  readonly black: TerminalKey | null
+  readonly situation: SituationName
+  readonly held: ActTest['held']
+}
 
 export interface MeterDesk {
   readonly name: string
@@ -30,12 +39,7 @@ export interface MeterDesk {
   simulate(planId: string, fault: string | null): void
   disconnect(): void
   /** A reading, Infinity for beyond the range, or what went wrong. */
-  take(
-    kind: MeterKind,
-    red: TerminalKey | null,
-    black: TerminalKey | null,
-    situation: SituationName,
-  ): Promise<number | string>
+  take(kind: MeterKind, at: Placed): Promise<number | string>
 }
 
 const MODES = { ohms: 'resistance', 'volts-ac': 'volts AC', 'volts-dc': 'volts DC', amperes: 'amperes DC' } as const
@@ -97,9 +101,9 @@ export function useMeter(): MeterDesk {
     connect: (host, port) => void call({ do: 'connect', host, port }).then(connected),
     simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }).then(connected),
     disconnect: () => void call({ do: 'disconnect' }),
-    async take(kind, red, black, situation) {
+    async take(kind, { red, black, situation, held }) {
       if (state?.isSimulated && red !== null && black !== null) {
-        const placed = await call({ do: 'place', red, black, situation })
+        const placed = await call({ do: 'place', red, black, situation, held })
         if (placed.error) return placed.error.message
       }
       const answer = await call({ do: 'measure', what: MODES[kind] })

@@ -22,7 +22,7 @@ import { NGSPICE } from '../../ngspice'
 import { solveAllBySpice } from './spice'
 
 /** Faults that are searched for side by side: their benches go to the simulator in one run. */
-const TOGETHER = 60
+const TOGETHER = 130
 const MOST_ROUNDS = 70
 /** Current of an ohmmeter, small enough for its volts to stay figures. */
 const TEST_A = 1e-3

@@ -11,6 +11,10 @@ const terminal = z
   .max(200, { error: 'must be 200 characters or fewer' })
   .regex(/^[^\n\r"]+$/, { error: 'must name a terminal' })
 
+const held = z
+  .strictObject({ device: terminal, actuator: terminal, position: terminal }, { error: 'must say what is held where' })
+  .nullable()
+
 const meterRequest = z.discriminatedUnion('do', [
   z.strictObject({
     do: z.literal('connect'),
@@ -29,7 +33,7 @@ const meterRequest = z.discriminatedUnion('do', [
     plan: z.string().max(80, { error: 'must be the id of a plan' }),
     fault: z.string().max(400).nullable(),
   }),
-  z.strictObject({ do: z.literal('place'), red: terminal, black: terminal, situation: z.enum(SITUATIONS) }),
+  z.strictObject({ do: z.literal('place'), red: terminal, black: terminal, situation: z.enum(SITUATIONS), held }),
   z.strictObject({ do: z.literal('measure'), what: z.enum(MEASURED) }),
   z.strictObject({ do: z.literal('disconnect') }),
 ])
@@ -51,7 +55,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
           return answer({ meter: await simulateMeter(found.stored.plan, wish.fault) })
         }
         case 'place':
-          await placeProbes(wish.red, wish.black, wish.situation)
+          await placeProbes(wish.red, wish.black, wish.situation, wish.held)
           return answer({ placed: true })
         case 'measure': {
           const value = await takeReading(wish.what)

@@ -118,6 +118,7 @@ function coilActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends
             black: led[1]!.other,
             situation: 'dead',
             meter: 'ohms',
+            held: null,
             ifOff: 'Nothing: a pin not home, a broken lead, or one pin of each winding. Far too little: leads touch.',
             source: 'as printed on the motor; tolerance from memory',
           },
@@ -161,6 +162,7 @@ function commonActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
           black: last,
           situation: 'dead',
           meter: 'ohms',
+          held: null,
           ifOff: 'Measure from the first to each in turn: where it stops, the link before it is open.',
           source: cite(SOURCES.practice),
         },
@@ -212,6 +214,7 @@ function contactActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
             black: b,
             situation: 'dead',
             meter: 'ohms',
+            held: { device, actuator: by.id, position },
             ifOff: isClosed
               ? 'A lead on the other contact, a switch in its other position, a worn contact.'
               : 'Leads on the contact that rests closed, a bridge beside it, or something else across it: lift one lead and measure again.',
@@ -269,6 +272,7 @@ function cableActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
           black: key('to'),
           situation: 'dead',
           meter: 'ohms',
+          held: null,
           ifOff: 'Push the pin home until it is heard; compare both plugs side by side, latch up.',
           source: cite(SOURCES.practice),
         },

@@ -17,6 +17,7 @@ const test = (group: ActTest['group'], ifOff: string, source = cite(SOURCES.prac
   black: null,
   situation: 'all on',
   meter: null,
+  held: null,
   ifOff,
   source,
 })

@@ -41,6 +41,7 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
       black: null,
       situation: 'idle',
       meter: 'volts-ac',
+      held: null,
       ifOff:
         'Unplug at once. An open earth lets filters lift the metal to half the mains; a fault lifts it to all of it.',
       source: 'common practice; touch voltage of IEC 60364-4-41, 411.3.2 is far above it (from memory)',
@@ -98,6 +99,7 @@ function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
       black: outletPin(plan, id, 'N'),
       situation: 'all on',
       meter: 'volts-ac',
+      held: null,
       ifOff:
         'Line to earth nothing and neutral to earth the mains: exchanged. Half the mains to earth: the neutral is open.',
       source: 'IEC 60038, table 1 (from memory)',
@@ -148,6 +150,7 @@ function switchedStep([id, { tag, name, part: partId }, part]: Entry, line: Read
         black: null,
         situation: 'all on',
         meter: null,
+        held: null,
         ifOff:
           'Glows when off: the part leaks, or a filter across it. Always on: welded, shorted, or the wrong contact.',
         source: cite(SOURCES.practice),

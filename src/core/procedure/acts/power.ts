@@ -79,6 +79,7 @@ function downAct(after: readonly Act[]): Act {
       black: null,
       situation: 'dead',
       meter: null,
+      held: null,
       ifOff: 'Volts that stay: it is not off, or something else feeds it.',
       source: cite(SOURCES.practice),
     },
@@ -134,6 +135,7 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
           black: minus,
           situation: 'idle',
           meter: 'volts-dc',
+          held: null,
           ifOff:
             'Nothing: its input, its fuse, its selector. Minus: the leads are exchanged. Low and ticking: a load is still on it, or a short.',
           source: cite(SOURCES.practice),
@@ -197,6 +199,7 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
         black: terminalKey(branch.device, pair.minus),
         situation: 'all on',
         meter: 'volts-dc',
+        held: null,
         ifOff:
           'Nothing: its fuse, its plus, its return. Low: a poor contact or a lead too thin. Minus: off at once, exchange the leads.',
         source: cite(SOURCES.practice),

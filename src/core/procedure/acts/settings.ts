@@ -40,6 +40,7 @@ export function settingActs(plan: Plan): readonly Act[] {
           black: null,
           situation: 'dead',
           meter: null,
+          held: null,
           ifOff: 'Set it, with the power off; jumpers under a module mean taking the module off.',
           source: cite(SOURCES.practice),
         },

@@ -39,6 +39,7 @@ export function heatActs(plan: Plan): readonly Act[] {
           black: null,
           situation: 'all on',
           meter: null,
+          held: null,
           ifOff:
             'Off at once. Another sensor rises: sensors or heaters exchanged. None rises: the sensor is not on it, or the heater does not run.',
           source: cite(SOURCES.practice),
@@ -72,6 +73,7 @@ export function heatActs(plan: Plan): readonly Act[] {
           black: null,
           situation: 'all on',
           meter: null,
+          held: null,
           ifOff: 'It still heats: the cut-out is not in this heater’s line, or is bridged.',
           source: cite(SOURCES.practice),
         },
@@ -109,6 +111,7 @@ export function stopActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
           black: null,
           situation: 'all on',
           meter: null,
+          held: null,
           ifOff: 'Something runs on: its feed does not pass the stop, or a contact is welded or bridged.',
           source: cite(SOURCES.practice),
         },

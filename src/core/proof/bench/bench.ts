@@ -185,8 +185,21 @@ export class Bench {
     const across = altered.across.flatMap(({ a, b, ohm }, i): CircuitElement[] =>
       a === b || ohm === Infinity ? [] : [{ id: `across ${i}`, type: 'R', a: nodeName(a), b: nodeName(b), value: ohm }],
     )
+    // What an alteration cuts off is tied too, so that every node of it has definite volts.
+    const changed = network.change(this.changesOf(altered, network, false))
+    const tied = new Map<number, number>()
+    network.islands.forEach((island, node) => {
+      if (island === node) tied.set(changed.islandOf(node), node)
+    })
+    const loose = [...network.islands.keys()].filter((node) => {
+      const island = changed.islandOf(node)
+      if (tied.has(island)) return false
+      tied.set(island, node)
+      return true
+    })
     const ties = [...network.islands.keys()]
       .filter((node) => network.islands[node] === node)
+      .concat(loose)
       .map((node): CircuitElement => ({ id: `tie ${node}`, type: 'R', a: nodeName(node), b: '0', value: TIE_OHM }))
     return [...own, ...across, ...ties]
   }

@@ -107,6 +107,8 @@ function readingOf(
     }
   }
   if (test.red === null || test.black === null || test.meter === null || !entry || entry.reading === null) return null
+  // Held otherwise than the dictionary of faults has it.
+  if (test.held !== null) return null
   // Good where it says that something is open or no short: any such figure would do, and tells no more.
   return {
     what: test.meter === 'ohms' ? 'ohms' : 'volts',
@@ -122,7 +124,7 @@ function readingOf(
 export const sheetPoints = (sheet: readonly SheetGroup[]): readonly ExtraPoint[] =>
   sheet.flatMap(({ lines }) =>
     lines.flatMap(({ act: { test } }): ExtraPoint[] =>
-      test!.red === null || test!.black === null || test!.meter === null
+      test!.red === null || test!.black === null || test!.meter === null || test!.held !== null
         ? []
         : [
             {
