@@ -1,5 +1,5 @@
 /** Bumped when what is kept changes its shape. */
-const CACHE = 'glad-rafter-1'
+const CACHE = 'glad-rafter-2'
 
 /**
  * Runs in the browser, beside the pages: what has been opened stays at hand while the server is out of reach. Pages and plans
@@ -28,7 +28,14 @@ const fromServer = async (request) => {
     throw error
   }
 }
-const fromHere = async (request) => (await caches.match(request)) ?? keep(request, await fetch(request))
+// A worker learns what it is from the end of its address. A kept answer brings the address it was first fetched by, which may
+// be another worker's: without one of its own it takes that of the request.
+const asAsked = (request, response) =>
+  request.destination === 'worker'
+    ? new Response(response.body, { status: response.status, headers: response.headers })
+    : response
+const fromHere = async (request) =>
+  asAsked(request, (await caches.match(request)) ?? (await keep(request, await fetch(request))))
 self.addEventListener('fetch', (event) => {
   const { request } = event
   const url = new URL(request.url)

@@ -1,6 +1,6 @@
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId, WireId } from '@/core/plan'
-import { SEEN_LETTERS, type Dictionary } from './dictionary'
+import { SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
 import type { Observation } from './session'
 import type { Seen, SituationName } from './tests'
 
@@ -18,8 +18,8 @@ export type CaseReading =
       readonly system: 'ac' | 'dc'
       readonly red: TerminalKey
       readonly black: TerminalKey
-      /** Ohms or volts; Infinity for an open circuit. */
-      readonly value: number
+      /** Ohms or volts; Infinity for an open circuit; null where it was within its limits: as good as the solved one. */
+      readonly value: number | null
     }
   | { readonly what: 'amperes'; readonly situation: SituationName; readonly wire: WireId; readonly value: number }
   /** All that runs and answers, looked at; or with `isWhole` false only what is named. */
@@ -74,6 +74,7 @@ export function observationOf(dictionary: Dictionary, reading: CaseReading): Obs
   )
   if (point === undefined) return null
   const own = dictionary.points[point]!
+  if (reading.value === null) return { point, value: valueAt(dictionary, point, dictionary.faults.length) }
   const isTurned = own.what === 'volts' && own.p !== p
   return { point, value: isTurned ? -reading.value : reading.value }
 }

@@ -209,7 +209,7 @@ function readingLine(plan: ReturnType<typeof useRoom>['plan'], reading: CaseRead
     case 'amperes':
       return `${plan.wires[reading.wire]?.label || reading.wire}: ${reading.value} A`
     default:
-      return `${labelOf(plan, reading.red)} to ${labelOf(plan, reading.black)}: ${reading.value === Infinity ? 'OL' : reading.value} ${reading.what === 'ohms' ? 'Ω' : `V ${reading.system.toUpperCase()}`}`
+      return `${labelOf(plan, reading.red)} to ${labelOf(plan, reading.black)}: ${reading.value === null ? 'as expected' : `${reading.value === Infinity ? 'OL' : reading.value} ${reading.what === 'ohms' ? 'Ω' : `V ${reading.system.toUpperCase()}`}`}`
   }
 }
 

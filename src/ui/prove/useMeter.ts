@@ -79,15 +79,13 @@ export function useMeter(): MeterDesk {
     if ('meter' in own) setState(own.meter ?? null)
     return own
   }, [])
-  const connected = (answer: Answer) => {
-    if (answer.meter) rename(answer.meter.identity)
-  }
   const rename = (next: string) => {
     setName(next)
     localStorage.setItem(KEPT, next)
   }
   return {
-    name,
+    // One on the line says itself what it is.
+    name: state?.identity ?? name,
     setName: rename,
     by,
     setBy(next) {
@@ -98,8 +96,8 @@ export function useMeter(): MeterDesk {
     isConnected: state !== null,
     isBusy,
     error,
-    connect: (host, port) => void call({ do: 'connect', host, port }).then(connected),
-    simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }).then(connected),
+    connect: (host, port) => void call({ do: 'connect', host, port }),
+    simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }),
     disconnect: () => void call({ do: 'disconnect' }),
     async take(kind, { red, black, situation, held }) {
       if (state?.isSimulated && red !== null && black !== null) {

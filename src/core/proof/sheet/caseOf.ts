@@ -109,14 +109,14 @@ function readingOf(
   if (test.red === null || test.black === null || test.meter === null || !entry || entry.reading === null) return null
   // Held otherwise than the dictionary of faults has it.
   if (test.held !== null) return null
-  // Good where it says that something is open or no short: any such figure would do, and tells no more.
+  // Limits are wider than what is solved: within them a reading accuses nobody.
   return {
     what: test.meter === 'ohms' ? 'ohms' : 'volts',
     situation: test.situation,
     system: test.meter === 'volts-ac' ? 'ac' : 'dc',
     red: test.red,
     black: test.black,
-    value: test.meter === 'ohms' && entry.reading >= OL_OHM ? Infinity : entry.reading,
+    value: standing === 'good' ? null : test.meter === 'ohms' && entry.reading >= OL_OHM ? Infinity : entry.reading,
   }
 }
 
