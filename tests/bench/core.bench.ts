@@ -11,6 +11,7 @@ import { DEMOS } from '@demo/scenarios'
 import { EXTREMES } from '../extremePlans'
 import { runNgspice } from '../ngspice'
 import { laidOutWorkshop } from '../workshop'
+import { benchFaults } from './faults'
 
 /** Median of several runs after a warm-up, in milliseconds. */
 function median_ms(runs: number, work: () => unknown): number {
@@ -228,6 +229,7 @@ console.log('leads along their ways')
   })
   console.log(`  after one device moved ${again_ms.toFixed(0)} ms (30), the edit included`)
 }
+benchFaults()
 console.log('circles and cuts')
 for (const n of [12, 37, 61, 120]) {
   const took_ms = median_ms(3, () => packCircles(Array.from({ length: n }, () => 1)))

@@ -1,3 +1,4 @@
+import { terminalWords, type Plan } from '@/core/plan'
 import { batchesOf, benchEnds, type Act, type LogEntry } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { TOOL_KINDS } from '@/core/termination'
@@ -181,8 +182,19 @@ export function settingPaper({ plan, evaluation }: PaperSource): readonly Block[
   ]
 }
 
+/** What to do, where the two leads go, and what it means if it is off. */
+function howWords(plan: Plan, { lines, test }: Act): string {
+  const at = [
+    ...(test?.red ? [`red on ${terminalWords(plan, test.red)}`] : []),
+    ...(test?.black ? [`black on ${terminalWords(plan, test.black)}`] : []),
+  ]
+  return [...lines, ...(at.length > 0 ? [`${at.join(', ')}.`] : []), ...(test ? [`If off: ${test.ifOff}`] : [])].join(
+    ' ',
+  )
+}
+
 /** Readings to fill in, with what is expected. */
-export function testPaper({ evaluation, log }: PaperSource): readonly Block[] {
+export function testPaper({ plan, evaluation, log }: PaperSource): readonly Block[] {
   const steps = evaluation.procedure.filter(({ phase }) => phase === 'checks' || phase === 'first-power')
   if (steps.length === 0) return [{ kind: 'text', text: 'There is nothing to prove yet.' }]
   const last = new Map(log.flatMap((entry) => (entry.kind === 'signed' ? [[entry.step, entry] as const] : [])))
@@ -193,15 +205,15 @@ export function testPaper({ evaluation, log }: PaperSource): readonly Block[] {
       kind: 'table',
       hasTicks: true,
       columns: [
-        { title: 'What', share: 3 },
-        { title: 'How', share: 4.4 },
+        { title: 'What', share: 2.6 },
+        { title: 'How', share: 5.2 },
         { title: 'Expected', share: 1.6 },
         { title: 'Read', share: 1.2 },
         { title: 'Meter', share: 1 },
       ],
       rows: step.acts.map((act) => [
         act.title,
-        act.lines.join(' '),
+        howWords(plan, act),
         act.reading ? `${act.reading.what}: ${limits(act.reading)}` : 'seen and tried',
         readWords(last.get(act.id)),
         last.get(act.id)?.meter ?? '',

@@ -10,3 +10,5 @@ export const NO_HOT_PLUGGING = 'Never plug or unplug a motor under power: it kil
 export const STOP_NOT_RATED = 'A stop circuit of this kind is not a rated safety function.'
 export const NO_SWITCH =
   'A battery cannot be switched off: cover one pole while you work, no rings, no tool that reaches both.'
+export const BATTERY_OFF =
+  'Take the battery off its lead first, and cover its pole: what is measured dead is dead only then.'

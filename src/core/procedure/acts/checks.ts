@@ -12,10 +12,12 @@ import {
 import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import type { Reckoning } from '@/core/figures'
-import { CAPACITORS, UNPLUG } from '../cautions'
-import { TEST_GROUPS, type Act } from '../types'
+import { UNPLUG } from '../cautions'
+import type { Act } from '../types'
 import { continuityActs } from './continuity'
+import { inTurn } from './inTurn'
 import { settingActs } from './settings'
+import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
 import { stepMaking, wiresOf } from './wires'
 
@@ -36,7 +38,7 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
   )
   const mains = [...new Set(wiresOf(plan, 'L', 'N', 'PE').map(stepMaking(plan)))]
   const covers = hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []
-  return inGroups([
+  return inTurn([
     ...covers,
     ...lookActs(plan, covers, factsOf),
     ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
@@ -47,15 +49,6 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
     ...continuityActs(plan, reckoning, factsOf),
     ...settingActs(plan),
   ])
-}
-
-/** Every group of tests waits for those before it. */
-function inGroups(acts: readonly Act[]): readonly Act[] {
-  return acts.map((act) => {
-    const at = TEST_GROUPS.indexOf(act.test?.group ?? 'look')
-    const before = acts.filter(({ test }) => test !== null && TEST_GROUPS.indexOf(test.group) < at).map(({ id }) => id)
-    return act.test === null || before.length === 0 ? act : { ...act, after: [...new Set([...act.after, ...before])] }
-  })
 }
 
 /** Terminals of a part by what they are, as keys. */
@@ -79,6 +72,9 @@ const inletOf = (plan: Plan) =>
 function lookActs(plan: Plan, covers: readonly Act[], factsOf: FactsOf): readonly Act[] {
   const made = [...new Set((Object.keys(landed(plan).wires) as WireId[]).map(stepMaking(plan)))]
   if (made.length === 0) return []
+  const hasPlugs = Object.values(plan.cables).some(
+    (cable) => cable!.ends.a.kind === 'plug' || cable!.ends.b.kind === 'plug',
+  )
   return [
     actOf({
       id: 'check:look',
@@ -86,12 +82,13 @@ function lookActs(plan: Plan, covers: readonly Act[], factsOf: FactsOf): readonl
       title: 'Look at every end, tug every wire',
       lines: [
         'A strand beside its clamp, insulation under a clamp, a bare end longer than its clamp, a nicked core.',
-        'Tug each wire once, away from its clamp; push each plug home until its latch is heard.',
-        'Tags and colours as in the plan; two plugs alike where they belong.',
+        'Tug each wire once, away from its clamp.',
+        ...(hasPlugs ? ['Push each plug home until its latch is heard; two plugs alike are where they belong.'] : []),
+        'Tags and colours as in the plan.',
       ],
       minutes: 2 + Math.ceil(made.length / 12),
       after: [...covers.map(({ id }) => id), ...made],
-      cautions: [UNPLUG],
+      cautions: deadFirst(plan),
       facts: { wires: factsOf(made) },
       why: 'Most faults are seen or felt before any meter finds them.',
       test: {
@@ -134,7 +131,7 @@ function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): reado
           title: `${one.name} and ${other.name} apart`,
           lines: ['Plus of one against plus of the other, in each position of each switch.'],
           minutes: 1,
-          cautions: [UNPLUG, CAPACITORS],
+          cautions: deadFirst(plan),
           after: lowVoltage,
           reading: { what: 'Resistance, plus to plus, the lowest', unit: 'Ω', from: RAIL_OHM, to: null },
           facts: { wires: factsOf(lowVoltage) },
@@ -284,7 +281,7 @@ function insulationStep(plan: Plan, mains: readonly string[], factsOf: FactsOf):
       source: 'IEC 60204-1, 18.3 as a guide (from memory)',
     },
     minutes: MINUTES.check,
-    cautions: [UNPLUG, CAPACITORS],
+    cautions: deadFirst(plan),
     after: ['covers', ...mains],
     reading: { what: 'Resistance, line or neutral to earth, the lower', unit: 'Ω', from: INSULATION_OHM, to: null },
     facts: { wires: factsOf(mains) },
@@ -315,7 +312,7 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
           'Plus against minus, while you work each switch and move each plug.',
         ],
         minutes: MINUTES.check,
-        cautions: [UNPLUG, CAPACITORS],
+        cautions: deadFirst(plan),
         after: lowVoltage,
         reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null },
         facts,

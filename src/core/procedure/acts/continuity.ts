@@ -13,9 +13,9 @@ import {
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import type { Reckoning } from '@/core/figures'
-import { CAPACITORS, UNPLUG } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
+import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
 import { stepMaking } from './wires'
 
@@ -99,7 +99,7 @@ function coilActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends
             'With the two pins joined the shaft turns stiffly: they are of one winding.',
           ],
           minutes: 1,
-          cautions: [UNPLUG],
+          cautions: deadFirst(plan),
           after: led.map(({ wire }) => making(wire)),
           reading: {
             what: 'Resistance of the winding with its leads',
@@ -146,7 +146,7 @@ function commonActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         title: `Common from ${terminalWords(plan, first)} to ${terminalWords(plan, last)}`,
         lines: [`On its way: ${wired.map((key) => terminalWords(plan, key)).join(', ')}.`],
         minutes: 1,
-        cautions: [UNPLUG],
+        cautions: deadFirst(plan),
         after: signals.map(making),
         reading: {
           what: 'Resistance from end to end',
@@ -196,7 +196,7 @@ function contactActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
             isRest ? 'Nobody touches it.' : `On “${position}”: work it three times, and hold it for the reading.`,
           ],
           minutes: 1,
-          cautions: [UNPLUG, CAPACITORS],
+          cautions: deadFirst(plan),
           after: wires.map(making),
           reading: {
             what: isClosed ? 'Resistance, closed' : 'Resistance, open; OL is the end of the meter’s range',
@@ -256,7 +256,7 @@ function cableActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
           'Bend the cable at both ends meanwhile: the reading stays.',
         ],
         minutes: 1 + Math.ceil(cores.length / 2),
-        cautions: [UNPLUG],
+        cautions: deadFirst(plan),
         after: cores.map(([wire]) => making(wire)),
         reading: {
           what: 'Resistance of the worst core',

@@ -1,13 +1,21 @@
 import type { Reckoning } from '@/core/figures'
-import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
+import { PART_KINDS, type BehaviourKind, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
-import { CAPACITORS, UNPLUG } from '../cautions'
 import type { Act, ActTest } from '../types'
+import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
 
 /** Of a screw terminal after an hour: its insulation and its neighbours stand this for good. NEC 110.14(C), from memory: 60 °C. */
 const TERMINAL_C = 60
 const HOUR_min = 60
+/** What gets warm by itself. */
+const WARM: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>([
+  'supply',
+  'converter',
+  'solid-state-relay',
+  'mosfet-module',
+  'driver',
+])
 /** As many terminals as are named. */
 const NAMED = 5
 
@@ -98,19 +106,22 @@ function warmAct(plan: Plan, reckoning: Reckoning, after: readonly string[]): Ac
     .sort((a, b) => (b.loading.value ?? 0) - (a.loading.value ?? 0))
     .slice(0, NAMED)
     .map(({ id }) => plan.wires[id]!.label || id)
+  const hot = presentOf(plan)
+    .filter((id) => WARM.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+    .map((id) => plan.devices[id]!.tag)
   return actOf({
     id: 'warm:hour',
     phase: 'first-power',
     tools: ['meter'],
     title: 'After an hour at full work: what is warm',
     lines: [
-      `Most loaded: ${warmest.join(', ')}. Then supplies, relays on their sinks, drivers, the air at the top.`,
+      `Most loaded: ${warmest.join(', ')}.${hot.length > 0 ? ` Then ${hot.join(', ')}, and the air at the top.` : ''}`,
       'With a probe or a camera while it runs. With a finger only once it is off and dead.',
     ],
     minutes: 5,
     wait_min: HOUR_min,
     after,
-    cautions: [UNPLUG, CAPACITORS],
+    cautions: deadFirst(plan),
     reading: { what: 'Warmest terminal', unit: '°C', from: null, to: TERMINAL_C },
     facts: { inside: `${plan.practice.inside_C}` },
     why: 'A poor contact is cold when it is measured and hot when it works.',

@@ -3,10 +3,12 @@ import { PART_KINDS, type DeviceId, type Plan, type StateId, type TerminalId } f
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import type { Branch, DrawReckoning, Rail, Reckoning } from '@/core/figures'
-import { CAPACITORS, EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD, UNPLUG } from '../cautions'
-import { TEST_GROUPS, type Act } from '../types'
+import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
+import type { Act } from '../types'
 import type { FactsOf } from './checks'
+import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
+import { inTurn } from './inTurn'
 import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
 import { heatActs, stopActs } from './stopping'
@@ -37,7 +39,7 @@ export function powerSteps(
   ]
   const sources = sourceSteps(plan, reckoning, [...checks, ...bare.map(({ id }) => id)])
   const outside = outsideActs(plan, checks)
-  const off = sources.length === 0 ? [] : [downAct([...sources, ...outside])]
+  const off = sources.length === 0 ? [] : [downAct(plan, [...sources, ...outside])]
   const loads = sources.length === 0 ? [] : loadSteps(plan, reckoning, factsOf)
   const later = inTurn([
     ...loads,
@@ -50,17 +52,7 @@ export function powerSteps(
   return [...all, ...inTurn(lastActs(plan, reckoning, all))]
 }
 
-/** Of groups in their order, each waits for all of the one before. */
-function inTurn(acts: readonly Act[]): readonly Act[] {
-  const groups = TEST_GROUPS.filter((group) => acts.some(({ test }) => test?.group === group))
-  return acts.map((act) => {
-    const before = groups[groups.indexOf(act.test!.group) - 1]
-    const ids = acts.filter(({ test }) => test!.group === before).map(({ id }) => id)
-    return ids.length === 0 ? act : { ...act, after: [...new Set([...act.after, ...ids])] }
-  })
-}
-
-function downAct(after: readonly Act[]): Act {
+function downAct(plan: Plan, after: readonly Act[]): Act {
   return actOf({
     id: 'power:down',
     phase: 'first-power',
@@ -70,7 +62,7 @@ function downAct(after: readonly Act[]): Act {
     minutes: 3,
     wait_min: DISCHARGE_MIN,
     after: after.map(({ id }) => id),
-    cautions: [UNPLUG, CAPACITORS, PROVE_DEAD],
+    cautions: [...deadFirst(plan), PROVE_DEAD],
     facts: {},
     why: 'Nothing is connected under power.',
     test: {

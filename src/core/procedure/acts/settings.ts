@@ -1,8 +1,8 @@
 import type { DeviceId, Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
-import { UNPLUG } from '../cautions'
 import type { Act } from '../types'
 import { wantedSetting } from './devices'
+import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
 
 /** What must be seen to stand as planned before power: selectors, jumpers, links, switches and pots. */
@@ -29,7 +29,7 @@ export function settingActs(plan: Plan): readonly Act[] {
           'Seen, with the plan beside it; not remembered from when it was set.',
         ],
         minutes: 1,
-        cautions: [UNPLUG],
+        cautions: deadFirst(plan),
         facts: { part: partId, settings: wanted.join(';') },
         why: hasSelector
           ? 'A selector on the lower mains takes the supply with it at the first switch-on.'

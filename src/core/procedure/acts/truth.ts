@@ -125,10 +125,10 @@ function commandingEnds(plan: Plan): ReadonlyMap<DeviceId, readonly Lead[]> {
 
 const INPUTS: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>(['sensor', 'encoder', 'button', 'emergency-stop'])
 const AT_WORK = {
-  sensor: 'Work it by hand, or warm it with a finger: the board’s screen follows, and only this input does.',
+  sensor: 'Work it by hand, or warm it with a finger: the board’s report follows, and only this input does.',
   encoder: 'Turn it a little both ways: the count goes up and down, and only this one does.',
-  button: 'Press and let go: the board’s screen follows, and only this input does.',
-  'emergency-stop': 'Press and turn free: the board’s screen follows.',
+  button: 'Press and let go: the board’s report follows, and only this input does.',
+  'emergency-stop': 'Press and turn free: the board’s report follows.',
 } as const
 
 function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, readonly Lead[]>): readonly Act[] {
@@ -147,7 +147,7 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
         title: `${tag}, ${name}: at rest and worked, as ${plan.devices[splitKey(leads[0]!.other).device]!.tag} sees it`,
         lines: [
           `It comes in at ${leads.map(({ other }) => terminalWords(plan, other)).join(', ')}.`,
-          'At rest: what the board’s screen says, written down.',
+          'At rest: what the board reports of it, written down.',
           AT_WORK[kind as keyof typeof AT_WORK],
         ],
         minutes: 2,

@@ -1,0 +1,13 @@
+import { TEST_GROUPS, type Act, type TestGroup } from '../types'
+
+/** Of groups of tests in their order, each waits for all of the one before, and so for all before that. */
+export function inTurn(acts: readonly Act[]): readonly Act[] {
+  const idsByGroup = new Map<TestGroup, string[]>()
+  for (const { id, test } of acts) if (test) idsByGroup.set(test.group, [...(idsByGroup.get(test.group) ?? []), id])
+  const groups = TEST_GROUPS.filter((group) => idsByGroup.has(group))
+  return acts.map((act) => {
+    if (act.test === null) return act
+    const before = idsByGroup.get(groups[groups.indexOf(act.test.group) - 1] as TestGroup)
+    return before ? { ...act, after: [...new Set([...act.after, ...before])] } : act
+  })
+}
