@@ -38,19 +38,19 @@ function updatesAgainstSolves(plan: Plan): void {
     a: Int32Array.from(branches, ({ a }) => a),
     b: Int32Array.from(branches, ({ b }) => b),
   })
-  const siemens = Float64Array.from(branches, ({ ohm }) => 1 / ohm)
+  const conductance_S = Float64Array.from(branches, ({ ohm }) => 1 / ohm)
   const injection = new Float64Array(model.jointCount)
   injection[0] = 1
   injection[model.jointCount - 1] = -1
   const wires = branches.flatMap(({ role }, e) => (role === 'wire' ? [e] : []))
-  const base = structure.at(siemens)
+  const base = structure.at(conductance_S)
   const volts = base.solve(injection)
   const [, updated_ms] = lap(() => {
     for (const e of wires) base.change({ branches: new Map([[e, 0]]), added: [] }).volts(volts)
   })
   const [, solved_ms] = lap(() => {
     for (const e of wires) {
-      const own = siemens.slice()
+      const own = conductance_S.slice()
       own[e] = 0
       structure.at(own).solve(injection)
     }

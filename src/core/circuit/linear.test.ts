@@ -72,7 +72,7 @@ describe('a network changed a little', () => {
           const base = structure.at(Float64Array.from(list, ([, , g]) => g))
           const changes: Changes = {
             branches: new Map(edits.filter(([e]) => e < list.length)),
-            added: added.map(([a, b, siemens]) => ({ a, b, siemens })),
+            added: added.map(([a, b, conductance_S]) => ({ a, b, conductance_S })),
           }
           const after = base.change(changes)
           const now = [...list.map(([a, b, g], e) => [a, b, changes.branches.get(e) ?? g] as const), ...added]
@@ -103,6 +103,6 @@ describe('a network changed a little', () => {
     const none = { branches: new Map<number, number>(), added: [] }
     expect(base.change(none).ohms(0, 2)).toBeCloseTo(15, 6)
     expect(base.change({ ...none, branches: new Map([[2, 0]]) }).ohms(0, 2)).toBeCloseTo(30, 6)
-    expect(base.change({ ...none, added: [{ a: 0, b: 2, siemens: 1 / 15 }] }).ohms(0, 2)).toBeCloseTo(7.5, 6)
+    expect(base.change({ ...none, added: [{ a: 0, b: 2, conductance_S: 1 / 15 }] }).ohms(0, 2)).toBeCloseTo(7.5, 6)
   })
 })

@@ -16,10 +16,10 @@ export interface Branches {
 
 /** What differs from the values a network was solved with. */
 export interface Changes {
-  /** New conductance by the number of the branch, in siemens; 0 opens it. */
+  /** New conductance by the number of the branch, in 1/Ω; 0 opens it. */
   readonly branches: ReadonlyMap<number, number>
   /** Branches besides. */
-  readonly added: readonly { readonly a: number; readonly b: number; readonly siemens: number }[]
+  readonly added: readonly { readonly a: number; readonly b: number; readonly conductance_S: number }[]
 }
 
 interface Update {
@@ -112,14 +112,14 @@ export class LinearStructure {
   }
 
   /** Factored for these conductances, one for each branch. */
-  at(siemens: Float64Array): LinearNetwork {
+  at(conductance_S: Float64Array): LinearNetwork {
     const { nodes, a, b } = this.branches
     const { slot, row } = this.pattern
     const values = new Float64Array(row.length)
-    const islands = islandsOf(nodes, a, b, siemens)
+    const islands = islandsOf(nodes, a, b, conductance_S)
     for (let k = 0; k < nodes; k += 1) if (islands[k] === k) values[slot[k]!]! += 1 / TIE_OHM
     for (let e = 0; e < a.length; e += 1) {
-      const g = siemens[e]!
+      const g = conductance_S[e]!
       if (g === 0 || a[e] === b[e]) continue
       values[slot[a[e]!]!]! += g
       values[slot[b[e]!]!]! += g
@@ -128,7 +128,7 @@ export class LinearStructure {
     }
     const factorisation = this.make()
     if (!factorisation.factor(values)) throw new Error('The network’s resistances are too unequal to solve')
-    return new LinearNetwork(this.branches, siemens, factorisation, islands)
+    return new LinearNetwork(this.branches, conductance_S, factorisation, islands)
   }
 }
 
@@ -144,7 +144,7 @@ export class LinearNetwork {
 
   constructor(
     readonly branches: Branches,
-    readonly siemens: Float64Array,
+    readonly conductance_S: Float64Array,
     private readonly factorisation: Factorisation,
     readonly islands: Int32Array,
   ) {}
@@ -181,20 +181,20 @@ export class LinearNetwork {
       const w = corrected(this.response(from, to), updates)
       updates.push({ a: from, b: to, w, factor: delta / (1 + delta * (w[from]! - w[to]!)) })
     }
-    for (const { a: from, b: to, siemens } of added) raise(from, to, siemens)
+    for (const { a: from, b: to, conductance_S } of added) raise(from, to, conductance_S)
     const opened: number[] = []
     for (const [e, g] of branches) {
-      if (g !== 0) raise(a[e]!, b[e]!, g - this.siemens[e]!)
-      else if (this.siemens[e] !== 0 && a[e] !== b[e]) opened.push(e)
+      if (g !== 0) raise(a[e]!, b[e]!, g - this.conductance_S[e]!)
+      else if (this.conductance_S[e] !== 0 && a[e] !== b[e]) opened.push(e)
     }
     const joins = [
-      ...added.filter(({ siemens }) => siemens !== 0),
-      ...[...branches].flatMap(([e, g]) => (g !== 0 && this.siemens[e] === 0 ? [{ a: a[e]!, b: b[e]! }] : [])),
+      ...added.filter(({ conductance_S }) => conductance_S !== 0),
+      ...[...branches].flatMap(([e, g]) => (g !== 0 && this.conductance_S[e] === 0 ? [{ a: a[e]!, b: b[e]! }] : [])),
     ]
     const { islands, isBridge } = this.islandsAfter(opened, joins)
     // A branch without which its ends hang apart carries nothing: taken out last, it changes no volts within either side.
     opened.forEach((e, i) => {
-      if (!isBridge[i]) raise(a[e]!, b[e]!, -this.siemens[e]!)
+      if (!isBridge[i]) raise(a[e]!, b[e]!, -this.conductance_S[e]!)
     })
     const touched = new Set<number>()
     for (const e of branches.keys()) touched.add(this.islands[a[e]!]!).add(this.islands[b[e]!]!)
@@ -238,7 +238,7 @@ export class LinearNetwork {
 
   private findBridges(): Uint8Array {
     const { nodes, a, b } = this.branches
-    const present = [...this.siemens.keys()].filter((e) => this.siemens[e] !== 0)
+    const present = [...this.conductance_S.keys()].filter((e) => this.conductance_S[e] !== 0)
     const isBridge = findBridges(
       nodes,
       present.map((e) => a[e]!),
@@ -258,8 +258,8 @@ export class LinearNetwork {
       else map.set(island, [each])
     }
     this.islands.forEach((island, node) => put(nodes, island, node))
-    for (let e = 0; e < this.siemens.length; e += 1)
-      if (this.siemens[e] !== 0) put(branches, this.islands[this.branches.a[e]!]!, e)
+    for (let e = 0; e < this.conductance_S.length; e += 1)
+      if (this.conductance_S[e] !== 0) put(branches, this.islands[this.branches.a[e]!]!, e)
     return { nodes, branches }
   }
 }
@@ -298,10 +298,10 @@ function find(parent: Int32Array, node: number): number {
 }
 
 /** The least node of those that each conducts to. */
-function islandsOf(nodes: number, a: Int32Array, b: Int32Array, siemens: Float64Array): Int32Array {
+function islandsOf(nodes: number, a: Int32Array, b: Int32Array, conductance_S: Float64Array): Int32Array {
   const parent = Int32Array.from({ length: nodes }, (_, k) => k)
   for (let e = 0; e < a.length; e += 1) {
-    if (siemens[e] === 0) continue
+    if (conductance_S[e] === 0) continue
     const [x, y] = [find(parent, a[e]!), find(parent, b[e]!)]
     parent[Math.max(x, y)] = Math.min(x, y)
   }

@@ -51,6 +51,19 @@ function indexOf(dictionary: Dictionary): ReadonlyMap<string, number> {
   return index
 }
 
+/** Things of which nobody can see whether they answer, since they or what they answer to do not run. */
+function unknowable({ watched }: Dictionary, letters: readonly string[]): readonly number[] {
+  const running = new Set<DeviceId>()
+  const loaded = new Set<DeviceId>()
+  watched.forEach((each, i) => {
+    if (each.kind !== 'load') return
+    loaded.add(each.device)
+    if (letters[i] !== SEEN_LETTERS.nothing && letters[i] !== '!') running.add(each.device)
+  })
+  const isOff = (device: DeviceId) => loaded.has(device) && !running.has(device)
+  return watched.flatMap((each, i) => (each.kind !== 'load' && (isOff(each.device) || isOff(each.by)) ? [i] : []))
+}
+
 /** A reading as the dictionary has it; null where it says nothing of that place. */
 export function observationOf(dictionary: Dictionary, reading: CaseReading): Observation | null {
   const index = indexOf(dictionary)
@@ -60,6 +73,8 @@ export function observationOf(dictionary: Dictionary, reading: CaseReading): Obs
     const usual = dictionary.patterns.get(point)![dictionary.outcomes[point]!.of[dictionary.faults.length]!]!
     const letters = reading.isWhole ? [...usual] : dictionary.watched.map(() => '?')
     for (const { watched, seen } of reading.wrong) letters[watched] = seen === 'wrong' ? '!' : SEEN_LETTERS[seen]
+    const said = new Set(reading.wrong.map(({ watched }) => watched))
+    for (const at of unknowable(dictionary, letters)) if (!said.has(at)) letters[at] = '?'
     return { point, pattern: letters.join('') }
   }
   if (reading.what === 'amperes') {

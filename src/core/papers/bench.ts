@@ -1,5 +1,5 @@
 import { terminalWords, type Plan } from '@/core/plan'
-import { batchesOf, benchEnds, type Act, type LogEntry } from '@/core/procedure'
+import { batchesOf, benchEnds, limitWords, type Act, type LogEntry } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { TOOL_KINDS } from '@/core/termination'
 import { cutPlanOf, needsOf, NEED_KINDS, shoppingList, type Purchase } from '@/core/workshop'
@@ -214,17 +214,12 @@ export function testPaper({ plan, evaluation, log }: PaperSource): readonly Bloc
       rows: step.acts.map((act) => [
         act.title,
         howWords(plan, act),
-        act.reading ? `${act.reading.what}: ${limits(act.reading)}` : 'seen and tried',
+        act.reading ? `${act.reading.what}: ${limitWords(act.reading)}` : 'seen and tried',
         readWords(last.get(act.id)),
         last.get(act.id)?.meter ?? '',
       ]),
     },
   ])
-}
-
-function limits({ from, to, unit }: NonNullable<Act['reading']>): string {
-  if (from !== null && to !== null) return `${formatNumber(from, 4)} to ${formatNumber(to, 4)} ${unit}`
-  return from !== null ? `${formatNumber(from, 4)} ${unit} or more` : `${formatNumber(to!, 4)} ${unit} or less`
 }
 
 const readWords = (entry: LogEntry | undefined) =>

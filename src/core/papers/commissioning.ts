@@ -1,6 +1,6 @@
 import { GROUP_WORDS, OVERRULED } from '@/core/proof/sheet'
 import { commissioningRecord, type CommissioningRecord, type RecordLine } from '@/core/proof/record'
-import { formatNumber } from '@/core/quantity'
+import { limitWords } from '@/core/procedure'
 import { momentWords } from './record'
 import type { Block, PaperSource } from './types'
 
@@ -10,13 +10,6 @@ const STANDING: Readonly<Record<RecordLine['standing'], string>> = {
   overruled: 'overruled',
   open: 'not done',
   redo: 'to be done again',
-}
-
-function limits(expected: RecordLine['expected']): string {
-  if (expected === null) return 'seen'
-  const { from, to, unit } = expected
-  if (from !== null && to !== null) return `${formatNumber(from, 4)} to ${formatNumber(to, 4)} ${unit}`
-  return from !== null ? `${formatNumber(from, 4)} ${unit} or more` : `${formatNumber(to!, 4)} ${unit} or less`
 }
 
 const readWords = ({ read, expected }: RecordLine) => (read === null ? '' : `${read} ${expected?.unit ?? ''}`)
@@ -68,7 +61,7 @@ function tables({ lines }: CommissioningRecord): readonly Block[] {
         .filter((line) => line.group === group)
         .map((line) => [
           line.test,
-          limits(line.expected),
+          line.expected === null ? 'seen' : limitWords(line.expected),
           readWords(line),
           STANDING[line.standing],
           line.at === null

@@ -5,6 +5,7 @@ export { factWordsOf } from './factWords'
 export { firstReleaseFacts } from './firstRelease'
 export { counted, planSteps, tagList } from './grouping'
 export { deviation, draftEntry, logEntry, MOST_PHOTOS, type Deviation, type LogDraft, type LogEntry } from './logEntry'
+export { limitWords } from './limitWords'
 export { orderActs } from './orderActs'
 export { planActs } from './planActs'
 export {

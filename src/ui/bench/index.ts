@@ -1,4 +1,4 @@
 export { PhotoPicker, Photos, useSnapshotOutbox } from './PhotoStrip'
 export { useStopwatch } from './stopwatch'
 export { WherePicture } from './WherePicture'
-export { duration, expectation, moment } from './words'
+export { duration, moment } from './words'

@@ -1,11 +1,3 @@
-import type { ExpectedReading } from '@/core/procedure'
-import { formatNumber } from '@/core/quantity'
-
-export function expectation({ from, to, unit }: ExpectedReading): string {
-  if (from !== null && to !== null) return `${formatNumber(from, 4)} to ${formatNumber(to, 4)} ${unit}`
-  return from !== null ? `${formatNumber(from, 4)} ${unit} or more` : `${formatNumber(to!, 4)} ${unit} or less`
-}
-
 export function moment(at: string): string {
   return new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 }

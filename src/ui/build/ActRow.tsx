@@ -1,7 +1,6 @@
 'use client'
-import { judgeReading, type Act } from '@/core/procedure'
+import { judgeReading, limitWords, type Act } from '@/core/procedure'
 import { INPUT, Labelled, readNumber } from '@/ui/primitives'
-import { expectation } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
 
 const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
@@ -43,7 +42,7 @@ export function ActRow({
   const field =
     act.reading && status !== 'done' ? (
       <Labelled
-        label={`${act.reading.what}; expected ${expectation(act.reading)}`}
+        label={`${act.reading.what}; expected ${limitWords(act.reading)}`}
         error={null}
         hint={judged === null ? undefined : JUDGED[judged]}
       >

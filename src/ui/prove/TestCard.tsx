@@ -1,11 +1,11 @@
 'use client'
 import { useState } from 'react'
-import { impossibleReading, judgeReading } from '@/core/procedure'
+import { impossibleReading, judgeReading, limitWords } from '@/core/procedure'
 import { terminalWords } from '@/core/plan'
 import type { Reading } from '@/core/proof/bench'
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
 import { GROUP_WORDS } from '@/core/proof/sheet'
-import { expectation, moment, useStopwatch } from '@/ui/bench'
+import { moment, useStopwatch } from '@/ui/bench'
 import { Button, INPUT, Labelled } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import type { MeterDesk } from './useMeter'
@@ -149,7 +149,7 @@ export function TestCard({
         {act.reading ? (
           <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 rounded-lg bg-paper p-3">
             <dt className="text-[14px] text-mute">Expected</dt>
-            <dd className="figures text-[22px] font-bold">{expectation(act.reading)}</dd>
+            <dd className="figures text-[22px] font-bold">{limitWords(act.reading)}</dd>
             {computed && test.meter ? (
               <>
                 <dt className="text-[14px] text-mute">As solved</dt>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
 import { settlePlan } from '@/core/figures'
 import { allOn, situationOf, terminalKey } from '@/core/model'
-import type { DeviceId, StateId, TerminalId, WireId } from '@/core/plan'
+import type { DeviceId, StateId, TerminalId } from '@/core/plan'
 import {
   alteration,
   AS_PLANNED,

@@ -6,7 +6,7 @@ import type { Branch, DrawReckoning, Rail, Reckoning } from '@/core/figures'
 import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
-import { deadFirst } from './deadFirst'
+import { deadFirst, isPluggedIn } from './deadFirst'
 import { MINUTES, actOf } from './draft'
 import { inTurn } from './inTurn'
 import { lastActs } from './last'
@@ -57,7 +57,7 @@ function downAct(plan: Plan, after: readonly Act[]): Act {
     id: 'power:down',
     phase: 'first-power',
     tools: ['meter'],
-    title: 'Off, unplug, wait, measure',
+    title: isPluggedIn(plan) ? 'Off, unplug, wait, measure' : 'Off, sources off, wait, measure',
     lines: ['From here on one load comes in at a time, each with the power off.'],
     minutes: 3,
     wait_min: DISCHARGE_MIN,

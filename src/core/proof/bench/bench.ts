@@ -153,7 +153,7 @@ export class Bench {
   liveNetwork(solution: BenchSolution, altered: Alteration, system: 'ac' | 'dc'): readonly CircuitElement[] {
     const isTripped = solution.blown.includes('outlet')
     const mode: Mode = { ...solution, blown: solution.blown.filter((id) => id !== 'outlet'), isTripped }
-    const siemens = this.liveSiemens(mode)
+    const conductance_S = this.liveConductances(mode)
     const sources = this.sources.flatMap(({ id, plus, minus, voltage_V, limit_A, isMains }, i): CircuitElement[] => {
       if (isMains !== (system === 'ac') || mode.giving[i] === 'off' || plus === minus) return []
       const ends = { a: nodeName(plus), b: nodeName(minus) }
@@ -164,22 +164,22 @@ export class Bench {
     })
     // Its own resistance stands with each source that gives its volts; of the other system it is a bare resistance.
     const given = new Set(sources.flatMap(({ id, type }) => (type === 'V' ? [id.slice(0, -'#volts'.length)] : [])))
-    return [...this.resistances(siemens, altered, (id) => given.has(id)), ...sources]
+    return [...this.resistances(conductance_S, altered, (id) => given.has(id)), ...sources]
   }
 
   /** The same, off and dead. */
   deadNetwork(held: Situation['held'], which: OhmsCase, altered: Alteration): readonly CircuitElement[] {
-    return this.resistances(this.deadSiemens(this.deadPositions(held, altered), which), altered, () => false)
+    return this.resistances(this.deadConductances(this.deadPositions(held, altered), which), altered, () => false)
   }
 
   private resistances(
-    siemens: Float64Array,
+    conductance_S: Float64Array,
     altered: Alteration,
     isSource: (id: string) => boolean,
   ): readonly CircuitElement[] {
-    const network = this.structure.at(siemens)
+    const network = this.structure.at(conductance_S)
     const own = this.branches.flatMap(({ id, a, b }, e): CircuitElement[] => {
-      const ohm = 1 / siemens[e]! + (altered.series.get(id) ?? 0)
+      const ohm = 1 / conductance_S[e]! + (altered.series.get(id) ?? 0)
       return ohm === Infinity || isSource(id) ? [] : [{ id, type: 'R', a: nodeName(a), b: nodeName(b), value: ohm }]
     })
     const across = altered.across.flatMap(({ a, b, ohm }, i): CircuitElement[] =>
@@ -206,10 +206,10 @@ export class Bench {
 
   private deadBase(positions: Positions, which: OhmsCase): Base {
     const none = new Float64Array(0)
-    return { network: this.structure.at(this.deadSiemens(positions, which)), ac_V: none, dc_V: none }
+    return { network: this.structure.at(this.deadConductances(positions, which)), ac_V: none, dc_V: none }
   }
 
-  private deadSiemens(positions: Positions, which: OhmsCase): Float64Array {
+  private deadConductances(positions: Positions, which: OhmsCase): Float64Array {
     return Float64Array.from(this.branches, ({ role, isElectronics, ohm, passage, source }) => {
       if (role === 'upstream' || (source !== null && !isElectronics)) return 0
       if (isElectronics) return which === 'lowest' ? 1 / ELECTRONICS_OHM : 0
@@ -278,7 +278,7 @@ export class Bench {
     return base
   }
 
-  private liveSiemens(mode: Mode): Float64Array {
+  private liveConductances(mode: Mode): Float64Array {
     const blown = new Set(mode.blown)
     const mainsOn = this.sources.some(({ isMains }, i) => isMains && mode.giving[i] !== 'off')
     return Float64Array.from(this.branches, ({ id, role, ohm, passage, source }) => {
@@ -291,7 +291,7 @@ export class Bench {
   }
 
   private baseOf(mode: Mode): Base {
-    const network = this.structure.at(this.liveSiemens(mode))
+    const network = this.structure.at(this.liveConductances(mode))
     const injections = [true, false].map((isMains) => {
       const injection = new Float64Array(this.model.jointCount)
       this.sources.forEach((source, i) => {
@@ -305,15 +305,15 @@ export class Bench {
     return { network, ac_V: injections[0]!, dc_V: injections[1]! }
   }
 
-  private changesOf({ series, across }: Alteration, { siemens }: LinearNetwork, isDead: boolean) {
+  private changesOf({ series, across }: Alteration, { conductance_S }: LinearNetwork, isDead: boolean) {
     const branches = new Map<number, number>()
     for (const [id, ohm] of series) {
       const at = this.branchAt.get(id)
-      if (at === undefined || siemens[at] === 0) continue
-      branches.set(at, ohm === Infinity ? 0 : 1 / (1 / siemens[at]! + ohm))
+      if (at === undefined || conductance_S[at] === 0) continue
+      branches.set(at, ohm === Infinity ? 0 : 1 / (1 / conductance_S[at]! + ohm))
     }
     const added = across.flatMap(({ a, b, ohm }) =>
-      a === b || (isDead && ohm === Infinity) ? [] : [{ a, b, siemens: 1 / ohm }],
+      a === b || (isDead && ohm === Infinity) ? [] : [{ a, b, conductance_S: 1 / ohm }],
     )
     return { branches, added }
   }

@@ -1,7 +1,14 @@
 import type { Evaluation } from '@/core/evaluate'
 import type { Plan } from '@/core/plan'
 import { terminalWords } from '@/core/plan'
-import { progressOf, factWordsOf, firstReleaseFacts, type LogEntry, type TestGroup } from '@/core/procedure'
+import {
+  progressOf,
+  factWordsOf,
+  firstReleaseFacts,
+  type ExpectedReading,
+  type LogEntry,
+  type TestGroup,
+} from '@/core/procedure'
 import { GROUP_WORDS, OL_OHM, OVERRULED, probeOf, sheetOf, type LineStanding } from '../sheet'
 
 export const RECORD_FORMAT = 'glad-rafter-commissioning-record'
@@ -12,12 +19,7 @@ export interface RecordLine {
   readonly group: TestGroup
   readonly test: string
   readonly standing: LineStanding
-  readonly expected: {
-    readonly what: string
-    readonly unit: string
-    readonly from: number | null
-    readonly to: number | null
-  } | null
+  readonly expected: ExpectedReading | null
   /** `OL` for an open circuit. */
   readonly read: number | 'OL' | null
   readonly red: string | null

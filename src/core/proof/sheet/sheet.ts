@@ -8,7 +8,7 @@ export const GROUP_WORDS: Readonly<Record<TestGroup, string>> = {
   continuity: 'Coils, commons, contacts, cables',
   settings: 'Settings seen',
   bare: 'Power, nothing connected',
-  alone: 'Each lead from outside alone, then off',
+  alone: 'Alone, then off and dead',
   loads: 'Loads, one after the other',
   truth: 'Inputs, outputs, motors',
   relays: 'Relays and outlets',
