@@ -37,7 +37,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       }
       if (isTyping(event.target) || event.ctrlKey || event.metaKey) return
       if (event.altKey) {
-        const stage = STAGES[Number(event.key) - 1]
+        // The tenth is on 0, as it lies on the keyboard.
+        const stage = STAGES[(event.key === '0' ? 10 : Number(event.key)) - 1]
         if (stage) {
           event.preventDefault()
           goToStage(room.id, stage.key)

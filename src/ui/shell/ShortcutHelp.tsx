@@ -2,7 +2,7 @@ import { Modal } from '@/ui/primitives'
 import { STAGES } from './stages'
 
 const KEYS = [
-  [`Alt 1 … ${STAGES.length}`, 'go to a stage'],
+  [STAGES.length > 9 ? 'Alt 1 … 9, 0' : `Alt 1 … ${STAGES.length}`, 'go to a stage'],
   ['f', 'what is wrong, and why'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
