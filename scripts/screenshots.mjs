@@ -107,6 +107,7 @@ try {
       await page.getByLabel(/^H4 .*runs/).selectOption('nothing')
       await page.getByRole('button', { name: /^Enter what is wrong/ }).click()
       await page.waitForTimeout(1200)
+      await page.evaluate(() => window.scrollTo(0, 0))
     },
   })
   await post('/api/meter', { do: 'disconnect' })

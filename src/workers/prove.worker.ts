@@ -13,7 +13,7 @@ import {
 import { allOn, type Situation } from '@/core/model'
 import type { Plan } from '@/core/plan'
 import { hideFault, isSameFault, referenceRun } from '@/core/practice'
-import { AS_PLANNED, benchOf, measure, type Probe } from '@/core/proof/bench'
+import { AS_PLANNED, benchOf, explainReading, measure, type Probe } from '@/core/proof/bench'
 import type { Answers, Asked, BenchProbe, BenchStand, FromProve, LookLine, ToProve } from './proveMessages'
 
 const send = (message: FromProve) => self.postMessage(message)
@@ -134,14 +134,17 @@ function hear(data: ToProve): void {
     }
     case 'expect': {
       const { bench } = opened()
-      const readings = data.asked.map(({ key, what, situation, red, black, held }) => [
-        key,
-        measure(bench, withHeld(situationNamed(bench.model, situation), held), {
-          what,
-          red: bench.model.jointOf(red),
-          black: bench.model.jointOf(black),
-        }),
-      ])
+      const readings = data.asked.map(({ key, what, situation: name, red, black, held }) => {
+        const situation = withHeld(situationNamed(bench.model, name), held)
+        const [p, q] = [bench.model.jointOf(red), bench.model.jointOf(black)]
+        return [
+          key,
+          {
+            reading: measure(bench, situation, { what: what === 'ohms' ? 'ohms' : 'volts', red: p, black: q }),
+            explained: explainReading(opened().plan, bench, situation, what, p, q),
+          },
+        ]
+      })
       return answer('expect', id, Object.fromEntries(readings) as Answers['expect'])
     }
     case 'prepare':

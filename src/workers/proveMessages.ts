@@ -2,7 +2,7 @@ import type { CaseReading, Diagnosis, ExtraPoint, SituationName } from '@/core/d
 import type { DeviceId, Plan, WireId } from '@/core/plan'
 import type { ActTest } from '@/core/procedure'
 import type { Difficulty, RunStep } from '@/core/practice'
-import type { Reading } from '@/core/proof/bench'
+import type { Explained, Reading } from '@/core/proof/bench'
 import type { TerminalKey } from '@/core/model'
 
 /** How a bench stands: what feeds it, and where what moves is held. */
@@ -28,11 +28,17 @@ export interface BenchAnswer {
 /** A reading that the sheet asks for, as a healthy plan would give it. */
 export interface Asked {
   readonly key: string
-  readonly what: 'ohms' | 'volts'
+  readonly what: 'ohms' | 'volts-ac' | 'volts-dc'
   readonly situation: SituationName
   readonly red: TerminalKey
   readonly black: TerminalKey
   readonly held: ActTest['held']
+}
+
+/** What a healthy plan shows, and how it comes about. */
+export interface Expected {
+  readonly reading: Reading
+  readonly explained: Explained | null
 }
 
 /** Something that is looked at, and what is seen of it. */
@@ -71,7 +77,7 @@ export type FromProve =
 export interface Answers {
   open: { readonly terminals: readonly TerminalKey[] }
   measure: BenchAnswer
-  expect: Readonly<Record<string, Reading>>
+  expect: Readonly<Record<string, Expected>>
   prepare: {
     readonly faults: readonly { readonly id: string; readonly words: string }[]
     readonly watched: readonly {

@@ -47,7 +47,7 @@ export function valueWords(what: 'ohms' | 'volts' | 'amperes', value: number): s
   if (what === 'ohms') {
     if (value === Infinity) return 'open (OL)'
     if (value >= Math.fround(NOT_SHORT) * 0.99) return 'no short; electronics are in the way'
-    return `${formatNumber(value)} Ω`
+    return `${value < 100 ? Math.round(value * 100) / 100 : formatNumber(value)} Ω`
   }
   return `${formatNumber(value)} ${what === 'volts' ? 'V' : 'A'}`
 }

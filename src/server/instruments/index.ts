@@ -1,5 +1,6 @@
 export { openScpiMeter, type Instrument } from './instrument'
 export {
+  askBoard,
   connectMeter,
   disconnectMeter,
   meterNow,

@@ -4,6 +4,7 @@ import { dictionaryOf } from '@/core/diagnosis'
 import type { DeviceId } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import {
+  askBoard,
   connectMeter,
   disconnectMeter,
   meterNow,
@@ -159,6 +160,13 @@ describe('the simulated board', () => {
     expect(Math.abs(await meter.measure('volts DC'))).toBeLessThan(0.1)
     expect(await line.ask('set H9 on')).toMatch(/^error: no output H9/)
     expect(await line.ask('hello')).toMatch(/^error/)
+  })
+  it('comes with the simulated meter, and is spoken to by its device', async () => {
+    const { boards } = await simulateMeter(plan, null)
+    expect(boards.map(({ device }) => device)).toEqual(['device:a1'])
+    expect(await askBoard('device:a1', 'set H0 on')).toBe('ok')
+    expect(await askBoard('device:a1', 'get E1S')).toBe('closed')
+    await expect(askBoard('device:m4', 'list')).rejects.toThrow(/no stand-in/)
   })
   it('reads its inputs: what is wired there, or nothing', async () => {
     const board = await startSimulatedBoard(new SimulatedBench(plan), 'device:a1' as DeviceId)

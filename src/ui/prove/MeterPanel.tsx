@@ -6,7 +6,7 @@ import type { MeterDesk } from './useMeter'
 
 /** What the readings are taken with: a meter in the hand, one on the line, or the stand-in. */
 export function MeterPanel({ meter }: { readonly meter: MeterDesk }) {
-  const { id } = useRoom()
+  const { id, plan } = useRoom()
   const [host, setHost] = useState('127.0.0.1')
   const [port, setPort] = useState('5025')
   const [wrong, setWrong] = useState<string | null>(null)
@@ -53,6 +53,14 @@ export function MeterPanel({ meter }: { readonly meter: MeterDesk }) {
               {state.identity}, at {state.host}:{state.port}
             </span>
             <Button onClick={meter.disconnect}>Take it off the line</Button>
+            {state.boards.length > 0 ? (
+              <span className="w-full text-[14px] text-mute">
+                Boards answer plain lines (list, set NAME on, get NAME):{' '}
+                {state.boards
+                  .map(({ device, port }) => `${plan.devices[device]?.tag ?? device} at 127.0.0.1:${port}`)
+                  .join(', ')}
+              </span>
+            ) : null}
           </p>
         ) : (
           <>

@@ -1,8 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { Reading } from '@/core/proof/bench'
 import { GROUP_WORDS, type SheetGroup } from '@/core/proof/sheet'
-import type { ProveClient } from '@/workers'
+import type { Expected, ProveClient } from '@/workers'
 import type { MeterDesk } from './useMeter'
 import { TestCard } from './TestCard'
 
@@ -102,8 +101,8 @@ export function SheetView({
 }
 
 /** What the solved plan shows where a test measures. */
-function useExpected(client: ProveClient | null, { act }: SheetGroup['lines'][number]): Reading | undefined {
-  const [known, setKnown] = useState<Readonly<Record<string, Reading>>>({})
+function useExpected(client: ProveClient | null, { act }: SheetGroup['lines'][number]): Expected | undefined {
+  const [known, setKnown] = useState<Readonly<Record<string, Expected>>>({})
   const test = act.test!
   const { red, black, meter, situation, held } = test
   useEffect(() => {
@@ -112,7 +111,7 @@ function useExpected(client: ProveClient | null, { act }: SheetGroup['lines'][nu
     void client
       .ask({
         type: 'expect',
-        asked: [{ key: act.id, what: meter === 'ohms' ? 'ohms' : 'volts', situation, red, black, held }],
+        asked: [{ key: act.id, what: meter, situation, red, black, held }],
       })
       .then((answer) => {
         if (isWanted && !(answer instanceof Error)) setKnown((before) => ({ ...before, ...answer }))

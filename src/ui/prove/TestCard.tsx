@@ -2,12 +2,14 @@
 import { useState } from 'react'
 import { impossibleReading, judgeReading, limitWords } from '@/core/procedure'
 import { terminalWords } from '@/core/plan'
-import type { Reading } from '@/core/proof/bench'
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
 import { GROUP_WORDS } from '@/core/proof/sheet'
 import { moment, useStopwatch } from '@/ui/bench'
 import { Button, INPUT, Labelled } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import type { Expected } from '@/workers'
+import { BoardLines } from './BoardLines'
+import { HowSolved } from './HowSolved'
 import type { MeterDesk } from './useMeter'
 import { FlagLine, ProbePlaces } from './ProbePlaces'
 import { readTyped, shownOf } from './readingWords'
@@ -32,7 +34,7 @@ export function TestCard({
   readonly line: SheetLine
   readonly group: SheetGroup
   /** What the solved plan shows there. */
-  readonly healthy: Reading | undefined
+  readonly healthy: Expected | undefined
   readonly meter: MeterDesk
   readonly onNext: () => void
   readonly onFind: () => void
@@ -89,7 +91,7 @@ export function TestCard({
     setError(null)
     setTyped(value === Infinity ? 'OL' : String(value))
   }
-  const computed = healthy ? shownOf(healthy, test.meter === 'volts-ac' ? 'ac' : 'dc') : null
+  const computed = healthy ? shownOf(healthy.reading, test.meter === 'volts-ac' ? 'ac' : 'dc') : null
   return (
     <article aria-labelledby="test-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
       <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
@@ -158,6 +160,7 @@ export function TestCard({
                     {computed.figure} {computed.unit}
                   </span>{' '}
                   <span className="text-mute">{computed.beside}</span>
+                  {healthy?.explained ? <HowSolved explained={healthy.explained} isOhms={isOhms} /> : null}
                 </dd>
               </>
             ) : null}
@@ -224,6 +227,7 @@ export function TestCard({
             {error}
           </p>
         ) : null}
+        <BoardLines act={act} meter={meter} />
         <ProbePlaces red={test.red} black={test.black} />
         <p className="text-[15px]">
           <strong>If it is off:</strong> {test.ifOff} <span className="text-mute">{act.why}</span>

@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from 'react'
 import type { SituationName } from '@/core/diagnosis'
 import type { TerminalKey } from '@/core/model'
+import type { DeviceId } from '@/core/plan'
 import type { ActTest } from '@/core/procedure'
 import { request } from '@/ui/room'
 
@@ -12,6 +13,8 @@ export interface MeterState {
   readonly port: number
   /** The stand-in that ships: its probes are placed for it. */
   readonly isSimulated: boolean
+  /** Boards of the plan that have a stand-in, too. */
+  readonly boards: readonly { readonly device: DeviceId; readonly port: number }[]
 }
 
 export type MeterKind = 'ohms' | 'volts-ac' | 'volts-dc' | 'amperes'
@@ -38,6 +41,8 @@ export interface MeterDesk {
   /** The stand-in on this plan's bench, with a fault in it where one is named. */
   simulate(planId: string, fault: string | null): void
   disconnect(): void
+  /** Says a line to a board's stand-in; its answer, or what went wrong. */
+  tellBoard(device: DeviceId, line: string): Promise<string>
   /** A reading, Infinity for beyond the range, or what went wrong. */
   take(kind: MeterKind, at: Placed): Promise<number | string>
 }
@@ -50,6 +55,7 @@ const KEPT_BY = 'meter-by'
 type Answer = {
   readonly meter?: MeterState | null
   readonly value?: number | null
+  readonly said?: string
   readonly error?: { readonly message: string }
 }
 
@@ -99,6 +105,10 @@ export function useMeter(): MeterDesk {
     connect: (host, port) => void call({ do: 'connect', host, port }),
     simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }),
     disconnect: () => void call({ do: 'disconnect' }),
+    async tellBoard(device, line) {
+      const answer = await call({ do: 'board', device, line })
+      return answer.error?.message ?? answer.said ?? ''
+    },
     async take(kind, { red, black, situation, held }) {
       if (state?.isSimulated && red !== null && black !== null) {
         const placed = await call({ do: 'place', red, black, situation, held })

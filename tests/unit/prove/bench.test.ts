@@ -7,6 +7,7 @@ import {
   alteration,
   AS_PLANNED,
   benchOf,
+  explainReading,
   measure,
   METER_OHM,
   nodeName,
@@ -110,6 +111,36 @@ describe('the bench and all other figures', () => {
     const solution = benchOf(plan).solve(allOn())
     expect(solution.blown).toEqual([])
     expect(solution.isRestless).toBe(false)
+  })
+})
+
+describe('how a reading comes about', () => {
+  const plan = DEMOS['clay-printer']!()
+  const bench = benchOf(plan)
+  const joints = bench.model.draws.map(({ plus, minus }) => [plus, minus] as const)
+
+  // Kirchhoff's voltage law: whichever way is taken, its parts add up to the reading.
+  it('parts along the way add up to what is read, volts and ohms', () => {
+    let compared = 0
+    for (const [p, q] of joints)
+      for (const what of ['volts-dc', 'volts-ac', 'ohms'] as const) {
+        const situation = what === 'ohms' ? DEAD : allOn()
+        const explained = explainReading(plan, bench, situation, what, p, q)
+        if (!explained) continue
+        const wanted =
+          what === 'ohms'
+            ? bench.dead(situation.held, 'highest').ohms(p, q)
+            : (({ ac_V, dc_V }) => (what === 'volts-ac' ? ac_V[p]! - ac_V[q]! : dc_V[p]! - dc_V[q]!))(
+                bench.solve(situation),
+              )
+        expect(Math.abs(explained.sum - wanted)).toBeLessThan(1e-6 * Math.max(1, Math.abs(wanted)))
+        compared += 1
+      }
+    expect(compared).toBeGreaterThan(10)
+  })
+  it('says nothing where nothing joins the two', () => {
+    const [plus, earth] = [bench.model.jointOf(key('ps1', 'V+1')), bench.model.jointOf(key('x1', 'PE'))]
+    expect(explainReading(plan, bench, allOn(), 'volts-dc', plus, earth)).toBeNull()
   })
 })
 

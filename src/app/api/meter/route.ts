@@ -2,7 +2,15 @@ import * as z from 'zod'
 import { SITUATIONS } from '@/core/diagnosis'
 import { MEASURED } from '@/formats/scpi'
 import { answer, LIMITS, problem, readBody } from '@/server/http'
-import { connectMeter, disconnectMeter, meterNow, placeProbes, simulateMeter, takeReading } from '@/server/instruments'
+import {
+  askBoard,
+  connectMeter,
+  disconnectMeter,
+  meterNow,
+  placeProbes,
+  simulateMeter,
+  takeReading,
+} from '@/server/instruments'
 import { planOf } from '@/server/planOf'
 import { route } from '@/server/route'
 
@@ -35,6 +43,15 @@ const meterRequest = z.discriminatedUnion('do', [
   }),
   z.strictObject({ do: z.literal('place'), red: terminal, black: terminal, situation: z.enum(SITUATIONS), held }),
   z.strictObject({ do: z.literal('measure'), what: z.enum(MEASURED) }),
+  z.strictObject({
+    do: z.literal('board'),
+    device: terminal,
+    line: z
+      .string()
+      .regex(/^(list|set [\w+.-]{1,40} (on|off)|get [\w+.-]{1,40})$/, {
+        error: 'must be list, set NAME on or off, or get NAME',
+      }),
+  }),
   z.strictObject({ do: z.literal('disconnect') }),
 ])
 
@@ -62,6 +79,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
           // JSON knows no infinity: beyond the range is null.
           return answer({ value: Number.isFinite(value) ? value : null })
         }
+        case 'board':
+          return answer({ said: await askBoard(wish.device, wish.line) })
         case 'disconnect':
           disconnectMeter()
           return answer({ meter: null })

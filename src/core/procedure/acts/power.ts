@@ -62,7 +62,7 @@ function downAct(plan: Plan, after: readonly Act[]): Act {
     minutes: 3,
     wait_min: DISCHARGE_MIN,
     after: after.map(({ id }) => id),
-    cautions: [...deadFirst(plan), PROVE_DEAD],
+    cautions: [...deadFirst(plan), ...(isPluggedIn(plan) ? [PROVE_DEAD] : [])],
     facts: {},
     why: 'Nothing is connected under power.',
     test: {

@@ -167,7 +167,19 @@ export class Bench {
     return [...this.resistances(conductance_S, altered, (id) => given.has(id)), ...sources]
   }
 
-  /** The same, off and dead. */
+  /** Which branches conduct, by their places: of a solution, or with everything off and electronics open. */
+  conducting({ held }: Situation, solution: BenchSolution | null): ReadonlySet<number> {
+    const conductances = solution
+      ? this.liveConductances({
+          ...solution,
+          blown: solution.blown.filter((id) => id !== 'outlet'),
+          isTripped: solution.blown.includes('outlet'),
+        })
+      : this.deadConductances(this.deadPositions(held, AS_PLANNED), 'highest')
+    return new Set([...conductances.keys()].filter((at) => conductances[at] !== 0))
+  }
+
+  /** The network behind dead ohms, likewise. */
   deadNetwork(held: Situation['held'], which: OhmsCase, altered: Alteration): readonly CircuitElement[] {
     return this.resistances(this.deadConductances(this.deadPositions(held, altered), which), altered, () => false)
   }

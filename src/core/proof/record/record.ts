@@ -132,7 +132,7 @@ export function commissioningRecord(
     lines,
     overruled: lines.flatMap((line) =>
       line.standing === 'overruled'
-        ? [{ test: line.test, why: line.note.slice(OVERRULED.length), by: line.by, at: line.at }]
+        ? [{ test: line.test, why: line.note.replace(OVERRULED, ''), by: line.by, at: line.at }]
         : [],
     ),
     deviations: log.flatMap(({ deviation, note, step, at: when }) =>

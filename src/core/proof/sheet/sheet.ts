@@ -1,4 +1,12 @@
-import { TEST_GROUPS, type Act, type LogEntry, type Standing, type Step, type TestGroup } from '@/core/procedure'
+import {
+  judgeReading,
+  TEST_GROUPS,
+  type Act,
+  type LogEntry,
+  type Standing,
+  type Step,
+  type TestGroup,
+} from '@/core/procedure'
 
 export const GROUP_WORDS: Readonly<Record<TestGroup, string>> = {
   look: 'Look and tug',
@@ -53,7 +61,7 @@ export function sheetOf(
     .flatMap((act): SheetLine[] => {
       if (act.test === null) return []
       const entry = last.get(act.id) ?? null
-      return [{ act, entry, standing: standingOf(entry, progress.get(act.id)) }]
+      return [{ act, entry, standing: standingOf(act, entry, progress.get(act.id)) }]
     })
   let waitsFor: TestGroup | null = null
   let isStopped = false
@@ -69,11 +77,15 @@ export function sheetOf(
   })
 }
 
-function standingOf(entry: LogEntry | null, standing: Standing | undefined): LineStanding {
+function standingOf(act: Act, entry: LogEntry | null, standing: Standing | undefined): LineStanding {
   if (entry?.kind === 'failed') return 'off'
   if (standing?.status === 'redo') return 'redo'
   if (standing?.status !== 'done') return 'open'
-  return entry?.note.startsWith(OVERRULED) ? 'overruled' : 'good'
+  if (entry?.note.startsWith(OVERRULED)) return 'overruled'
+  // Signed under Build with a reading that is off: that takes a note, which is as good as overruling it.
+  if (act.reading === null || entry?.reading == null || judgeReading(act.reading, entry.reading) === 'within')
+    return 'good'
+  return entry.note.trim() === '' ? 'off' : 'overruled'
 }
 
 /** Above this an ohmmeter shows no figure; how the logbook keeps that. */
