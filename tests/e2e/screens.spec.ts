@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { copyOfDemo, expectAccessible, isWorkedOut, saved } from './helpers'
 
-for (const stage of ['brief', 'feed', 'guard', 'layout', 'connect', 'route', 'terminate', 'build']) {
+for (const stage of ['brief', 'feed', 'guard', 'layout', 'connect', 'route', 'terminate', 'build', 'prove']) {
   test(`${stage}, light and dark: no serious accessibility violation, no error in the console`, async ({ page }) => {
     const errors: string[] = []
     page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))

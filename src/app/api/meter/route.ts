@@ -46,11 +46,9 @@ const meterRequest = z.discriminatedUnion('do', [
   z.strictObject({
     do: z.literal('board'),
     device: terminal,
-    line: z
-      .string()
-      .regex(/^(list|set [\w+.-]{1,40} (on|off)|get [\w+.-]{1,40})$/, {
-        error: 'must be list, set NAME on or off, or get NAME',
-      }),
+    line: z.string().regex(/^(list|set [\w+.-]{1,40} (on|off)|get [\w+.-]{1,40})$/, {
+      error: 'must be list, set NAME on or off, or get NAME',
+    }),
   }),
   z.strictObject({ do: z.literal('disconnect') }),
 ])
