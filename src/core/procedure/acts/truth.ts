@@ -25,7 +25,7 @@ const SEEN: Partial<Record<BehaviourKind, string>> = {
   fan: 'See it turn, hear that no blade rubs; air goes where the arrow says.',
   lamp: 'See it light.',
   'pixel-string': 'See the first pixel and the last, in one colour: a far end that goes red lacks volts.',
-  heater: 'Feel nothing yet: warmth without a command means its switch conducts.',
+  heater: 'A little warmth, for seconds only; none at all without its command.',
   screen: 'See its picture.',
   relay: 'Hear it pull in and let go.',
   contactor: 'Hear it pull in and let go, without chatter.',
@@ -165,6 +165,7 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
 }
 
 function outputActs(plan: Plan): readonly Act[] {
+  const loads = loadsAt(plan)
   const wired = new Set(
     Object.values(landed(plan).wires).flatMap((wire) =>
       wire!.origin === 'remove'
@@ -182,6 +183,9 @@ function outputActs(plan: Plan): readonly Act[] {
       const isRail = (end: TerminalId) => part.links.some((link) => link.kind === 'bar' && link.terminals.includes(end))
       const used = ends.filter((end) => wired.has(`${device}|${end}`) && !isRail(end))
       if (actuator.by !== 'firmware' || used.length === 0) return []
+      const hung = [...new Set(used.flatMap((end) => loads.get(terminalKey(device, end)) ?? []))].map(
+        (id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`,
+      )
       return [
         actOf({
           id: `truth:output/${device}/${actuator.id}`,
@@ -189,7 +193,7 @@ function outputActs(plan: Plan): readonly Act[] {
           device,
           title: `${tag} ${actuator.name || actuator.id}: off, on, off`,
           lines: [
-            `Command it alone, and see what hangs on ${[...new Set(used)].map((end) => part.terminals[end]!.label).join(' and ')}: that, and nothing else, follows.`,
+            `Command it alone, and see what hangs on ${[...new Set(used)].map((end) => terminalWords(plan, terminalKey(device, end))).join(' and ')}${hung.length > 0 ? ` (${hung.join(', ')})` : ''}: that, and nothing else, follows.`,
             'Take the board’s program away (reset): it goes to rest.',
           ],
           minutes: 2,
@@ -205,6 +209,22 @@ function outputActs(plan: Plan): readonly Act[] {
       ]
     })
   })
+}
+
+/** What each terminal leads to by a wire. */
+function loadsAt(plan: Plan): ReadonlyMap<TerminalKey, readonly DeviceId[]> {
+  const found = new Map<TerminalKey, DeviceId[]>()
+  for (const { from, to, origin } of Object.values(landed(plan).wires) as Plan['wires'][WireId][]) {
+    if (origin === 'remove' || from.kind !== 'terminal' || to.kind !== 'terminal') continue
+    for (const [own, other] of [
+      [from, to],
+      [to, from],
+    ] as const) {
+      const key = terminalKey(own.device, own.terminal)
+      found.set(key, [...(found.get(key) ?? []), other.device])
+    }
+  }
+  return found
 }
 
 function motorActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, readonly Lead[]>): readonly Act[] {
