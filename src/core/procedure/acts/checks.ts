@@ -105,6 +105,9 @@ function lookActs(plan: Plan, covers: readonly Act[], factsOf: FactsOf): readonl
   ]
 }
 
+/** As many rails as are measured each against each. */
+const MOST_RAILS = 12
+
 /** Rails against one another: what is 5 V and what is 24 V meet nowhere. */
 function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
   const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
@@ -118,8 +121,10 @@ function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): reado
           name: `${formatNumber(voltage_V)} V of ${tag}`,
         }))
   })
+  // Of very many each is measured against the next.
+  const others = (i: number) => rails.slice(i + 1, rails.length > MOST_RAILS ? i + 2 : rails.length)
   return rails.flatMap((one, i) =>
-    rails.slice(i + 1).flatMap((other): Act[] => {
+    others(i).flatMap((other): Act[] => {
       const [a, b] = [reckoning.netOf[one.plus], reckoning.netOf[other.plus]]
       // Rails that nothing is joined to cannot meet; rails joined on purpose are one.
       if (a === undefined || b === undefined || a === b) return []

@@ -52,8 +52,11 @@ function endsOf(plan: Plan): Ends {
     for (const [own, other] of [
       [a, b],
       [b, a],
-    ] as const)
-      found.set(own, [...(found.get(own) ?? []), { wire, other }])
+    ] as const) {
+      const list = found.get(own)
+      if (list) list.push({ wire, other })
+      else found.set(own, [{ wire, other }])
+    }
   }
   return found
 }
@@ -229,11 +232,16 @@ function contactActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
 /** Cables that are made, not bought: core by core. */
 function cableActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
   const making = stepMaking(plan)
+  const coresOf = new Map<CableId, [WireId, Plan['wires'][WireId]][]>()
+  for (const [id, wire] of Object.entries(landed(plan).wires) as [WireId, Plan['wires'][WireId]][]) {
+    if (wire.cable === null || wire.from.kind !== 'terminal' || wire.to.kind !== 'terminal') continue
+    const own = coresOf.get(wire.cable)
+    if (own) own.push([id, wire])
+    else coresOf.set(wire.cable, [[id, wire]])
+  }
   return (Object.entries(plan.cables) as [CableId, Plan['cables'][CableId]][]).flatMap(([id, cable]): Act[] => {
     if (cable.premade || cable.origin === 'remove') return []
-    const cores = (Object.entries(landed(plan).wires) as [WireId, Plan['wires'][WireId]][]).filter(
-      ([, wire]) => wire.cable === id && wire.from.kind === 'terminal' && wire.to.kind === 'terminal',
-    )
+    const cores = coresOf.get(id) ?? []
     if (cores.length < 2) return []
     const longest_ohm = Math.max(...cores.map(([wire]) => ohmOf(reckoning, [wire])))
     const [first] = cores

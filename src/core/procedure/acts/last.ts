@@ -4,6 +4,7 @@ import { cite, SOURCES } from '@/core/reference'
 import type { Act, ActTest } from '../types'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
+import { MOST_AFTER } from './inTurn'
 
 /** Of a screw terminal after an hour: its insulation and its neighbours stand this for good. NEC 110.14(C), from memory: 60 °C. */
 const TERMINAL_C = 60
@@ -36,7 +37,7 @@ const presentOf = (plan: Plan) =>
 /** What is proved once everything runs: a power cut, the residual device, an hour's warmth. */
 export function lastActs(plan: Plan, reckoning: Reckoning, before: readonly Act[]): readonly Act[] {
   if (before.length === 0) return []
-  const after = before.map(({ id }) => id)
+  const after = before.slice(-MOST_AFTER).map(({ id }) => id)
   const kindOf = (id: DeviceId) => plan.parts[plan.devices[id]!.part]!.behaviour.kind
   const hasMains = presentOf(plan).some((id) => kindOf(id) === 'mains-inlet')
   const hazards = presentOf(plan).filter((id) => PART_KINDS[kindOf(id)].isHazard)

@@ -4,6 +4,7 @@ import { cite, SOURCES } from '@/core/reference'
 import { STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { actOf } from './draft'
+import { MOST_AFTER } from './inTurn'
 
 const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
   [...new Set(ids)].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`).join(', ')
@@ -64,7 +65,7 @@ export function heatActs(plan: Plan): readonly Act[] {
           'With it open no command heats.',
         ],
         minutes: 4,
-        after: heaters.map(({ id }) => id),
+        after: heaters.slice(-MOST_AFTER).map(({ id }) => id),
         facts: { part: partId },
         why: 'It is the second means: it counts only when the first has failed.',
         test: {

@@ -117,7 +117,9 @@ function commandingEnds(plan: Plan): ReadonlyMap<DeviceId, readonly Lead[]> {
         own: terminalKey(own.device, own.terminal),
         other: terminalKey(other.device, other.terminal),
       }
-      found.set(own.device, [...(found.get(own.device) ?? []), lead])
+      const list = found.get(own.device)
+      if (list) list.push(lead)
+      else found.set(own.device, [lead])
     }
   }
   return found
@@ -221,7 +223,9 @@ function loadsAt(plan: Plan): ReadonlyMap<TerminalKey, readonly DeviceId[]> {
       [to, from],
     ] as const) {
       const key = terminalKey(own.device, own.terminal)
-      found.set(key, [...(found.get(key) ?? []), other.device])
+      const list = found.get(key)
+      if (list) list.push(other.device)
+      else found.set(key, [other.device])
     }
   }
   return found
