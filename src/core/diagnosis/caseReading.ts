@@ -93,7 +93,3 @@ export function observationOf(dictionary: Dictionary, reading: CaseReading): Obs
   const isTurned = own.what === 'volts' && own.p !== p
   return { point, value: isTurned ? -reading.value : reading.value }
 }
-
-/** The watched thing of a device, for what was seen of it. */
-export const watchedAt = ({ watched }: Dictionary, device: DeviceId, kind: 'load' | 'motor' | 'link'): number =>
-  watched.findIndex((each) => each.device === device && each.kind === kind)

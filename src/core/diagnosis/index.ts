@@ -1,4 +1,4 @@
-export { observationOf, watchedAt, type CaseReading, type SeenWrong } from './caseReading'
+export { observationOf, type CaseReading, type SeenWrong } from './caseReading'
 export {
   dictionaryOf,
   dictionarySteps,

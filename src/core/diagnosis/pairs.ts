@@ -1,8 +1,7 @@
 import { altogether } from '@/core/proof/bench'
-import { patternOf, readPoint, solveAll, type Dictionary } from './dictionary'
+import { kindOf, patternOf, readPoint, solveAll, type Dictionary } from './dictionary'
 import { isSeenAs, type Observation, misfits } from './session'
 import { isAsSaid } from './outcomes'
-import { kindOf } from './dictionary'
 
 /** Single faults that are tried together. */
 const MOST_SINGLES = 26

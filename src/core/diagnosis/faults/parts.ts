@@ -1,4 +1,4 @@
-import { alteration, type Bench } from '@/core/proof/bench'
+import { alteration, CONTACT_OHM, type Bench } from '@/core/proof/bench'
 import type { DeviceId, Plan } from '@/core/plan'
 import { open, type Fault } from './fault'
 
@@ -39,7 +39,7 @@ export function linkFaults(plan: Plan, { model }: Bench): readonly Fault[] {
               id: `stuck-closed/${id}`,
               kind: 'contact shorted' as const,
               words: `${name}: ${link.kind === 'contact' ? 'contact welded' : 'transistor shorted'}, never opens`,
-              alteration: alteration({ across: [{ a: jointA, b: jointB, ohm: 0.01 }] }),
+              alteration: alteration({ across: [{ a: jointA, b: jointB, ohm: CONTACT_OHM }] }),
             },
           ]),
     ]

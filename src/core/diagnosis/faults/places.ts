@@ -1,5 +1,5 @@
 import type { Bench } from '@/core/proof/bench'
-import { alteration } from '@/core/proof/bench'
+import { alteration, UPSTREAM_OHM } from '@/core/proof/bench'
 import type { DeviceId, Plan, TerminalFunction, TerminalId } from '@/core/plan'
 import { connectorName, connectorsOf, type ConnectorUse } from '@/core/cables'
 import { at, endsByTerminal, keyOf, moved, wireWords, type Fault, type FaultKind, type WiredEnd } from './fault'
@@ -110,7 +110,7 @@ export function mainsExchanged(plan: Plan, { model }: Bench): readonly Fault[] {
             ? {}
             : {
                 series: new Map([[`${id}/upstream`, Infinity]]),
-                across: [{ a: joint(behaviour.line), b: joint(behaviour.earth), ohm: 0.3 }],
+                across: [{ a: joint(behaviour.line), b: joint(behaviour.earth), ohm: UPSTREAM_OHM }],
               }),
         }),
       },

@@ -10,14 +10,14 @@ import {
   type Situation,
   type Source,
 } from '@/core/model'
-import type { Plan } from '@/core/plan'
+import { outletCurve, type Plan } from '@/core/plan'
 import { AS_PLANNED, type Alteration } from './alteration'
 import { allSources, BLEED_OHM, branchesOf, ELECTRONICS_OHM, SOURCE_OHM, type BenchBranch } from './branches'
 
 /** A fuse that carries more than this multiple of its rating is taken to have blown. Common practice: it does within a second. */
 const BLOWS_AT = 2
-/** The outlet's breaker opens at once from this multiple on. IEC 60898-1, 8.6.1 (from memory): 3 to 5 times for curve B. */
-const TRIPS_AT = 5
+/** The outlet's breaker opens at once from this multiple on, by its curve. IEC 60898-1, table 2 (from memory): the upper ends. */
+const TRIPS_AT = { B: 5, C: 10, D: 20 } as const
 /** A supply starts from this share of the least volts it is made for. From memory. */
 const STARTS_AT = 0.9
 /** A limiting source lets go of its limit once it reaches its volts again. */
@@ -151,8 +151,7 @@ export class Bench {
    * Mains and direct current each by itself; joints by their numbers, `0` is what islands are tied to.
    */
   liveNetwork(solution: BenchSolution, altered: Alteration, system: 'ac' | 'dc'): readonly CircuitElement[] {
-    const isTripped = solution.blown.includes('outlet')
-    const mode: Mode = { ...solution, blown: solution.blown.filter((id) => id !== 'outlet'), isTripped }
+    const mode = modeOf(solution)
     const conductance_S = this.liveConductances(mode)
     const sources = this.sources.flatMap(({ id, plus, minus, voltage_V, limit_A, isMains }, i): CircuitElement[] => {
       if (isMains !== (system === 'ac') || mode.giving[i] === 'off' || plus === minus) return []
@@ -170,11 +169,7 @@ export class Bench {
   /** Which branches conduct, by their places: of a solution, or with everything off and electronics open. */
   conducting({ held }: Situation, solution: BenchSolution | null): ReadonlySet<number> {
     const conductances = solution
-      ? this.liveConductances({
-          ...solution,
-          blown: solution.blown.filter((id) => id !== 'outlet'),
-          isTripped: solution.blown.includes('outlet'),
-        })
+      ? this.liveConductances(modeOf(solution))
       : this.deadConductances(this.deadPositions(held, AS_PLANNED), 'highest')
     return new Set([...conductances.keys()].filter((at) => conductances[at] !== 0))
   }
@@ -395,7 +390,8 @@ export class Bench {
     }
     if (worst) return { ...mode, blown: [...mode.blown, worst.id].sort() }
     if (mode.isTripped) return null
-    const most_A = TRIPS_AT * this.model.plan.site.outletBreaker_A
+    const { site } = this.model.plan
+    const most_A = TRIPS_AT[outletCurve(site)] * site.outletBreaker_A
     const trips = this.sources.some(({ id, plus, minus, voltage_V, isMains }, i) => {
       if (!isMains || mode.giving[i] !== 'on') return false
       const share = altered.outputs.get(id) ?? 1
@@ -416,6 +412,14 @@ function isPresent(model: Model, { sources }: Situation, { device, input, isMain
   const { kind } = model.deviceById.get(device)!.part.behaviour
   return kind === 'outside-source' ? sources.usb : kind === 'battery' ? sources.battery : sources.mains
 }
+
+/** Where everything stood in a solution. */
+const modeOf = ({ positions, giving, blown }: BenchSolution): Mode => ({
+  positions,
+  giving,
+  blown: blown.filter((id) => id !== 'outlet'),
+  isTripped: blown.includes('outlet'),
+})
 
 const modeKey = ({ positions, giving, blown, isTripped }: Mode) =>
   `${positions.join(',')}|${giving.join(',')}|${blown.join(',')}|${isTripped}`

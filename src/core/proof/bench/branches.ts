@@ -9,7 +9,7 @@ export const CONTACT_OHM = 0.01
 /** Of a regulated output, and of the outlet. From memory; a supply holds its volts better than a meter shows. */
 export const SOURCE_OHM = 0.001
 /** Between neutral and earth at the outlet, where the installation joins them. From memory, typical of an earthed neutral. */
-const UPSTREAM_OHM = 0.3
+export const UPSTREAM_OHM = 0.3
 /** What is left between the terminals of an output that gives nothing: its own bleeding resistor. From memory. */
 export const BLEED_OHM = 1000
 /** The least that electronics show to an ohmmeter, whose own volts hardly wake them. From memory; boards differ widely. */
