@@ -192,15 +192,15 @@ export function draw(
 
 const CLEARANCE = { top: 10, right: 5, bottom: 10, left: 5, front: 20 }
 
-/** A part with the usual clearances and nothing else, overlaid. */
-export function definePart(
+/** What is said of a part with the usual clearances and nothing else, overlaid. */
+export function partGiven(
   name: string,
   size: readonly [width_mm: number, height_mm: number, depth_mm: number],
   rest: Omit<Partial<PartGiven>, 'terminals'> &
     Pick<PartGiven, 'behaviour'> & { readonly terminals: Readonly<Record<string, Terminal>> },
-): Part {
+): PartGiven {
   const [width_mm, height_mm, depth_mm] = size
-  return makePart({
+  return {
     name,
     note: '',
     body: { width_mm, height_mm, depth_mm },
@@ -216,5 +216,8 @@ export function definePart(
     settings: [],
     earths: null,
     ...rest,
-  })
+  }
 }
+
+/** The same, made and checked at once. */
+export const definePart = (...given: Parameters<typeof partGiven>): Part => makePart(partGiven(...given))

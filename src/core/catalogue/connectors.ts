@@ -50,7 +50,10 @@ export function connectorId(name: string, taken: ReadonlySet<string>): string {
  * The housings of a part by its terminals: those of one block whose contacts go into a housing are one connector, and so are
  * contacts of no block, and the small row of clamps that lifts off a driver.
  */
-export function housingsOf(part: Part): Part['connectors'] {
+export function housingsOf(part: {
+  readonly terminals: Readonly<Record<string, Terminal>>
+  readonly behaviour: { readonly kind: Part['behaviour']['kind'] }
+}): Part['connectors'] {
   const rows = new Map<
     string,
     { readonly name: string; readonly family: ConnectorFamilyId; readonly ways: TerminalId[] }
@@ -77,7 +80,5 @@ export function housingsOf(part: Part): Part['connectors'] {
 }
 
 /** A part of the catalogue with its connectors, where it does not name them itself. */
-export const withHousings = ([id, part]: readonly [string, Part]): readonly [string, Part] => [
-  id,
-  part.connectors.length > 0 ? part : { ...part, connectors: housingsOf(part) },
-]
+export const withHousings = (part: Part): Part =>
+  part.connectors.length > 0 ? part : { ...part, connectors: housingsOf(part) }

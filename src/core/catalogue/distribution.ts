@@ -1,5 +1,5 @@
-import type { Part, Terminal } from '@/core/plan'
-import { bar, definePart, fusePlace, optional, terminal, type ClampPreset } from './builders'
+import type { PartGiven, Terminal } from '@/core/plan'
+import { bar, partGiven, fusePlace, optional, terminal, type ClampPreset } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => String(i + 1))
 
@@ -9,10 +9,10 @@ export function joint(
   size: readonly [number, number, number],
   count: number,
   clamp: ClampPreset,
-  mounting: Part['mounting'],
+  mounting: PartGiven['mounting'],
   kind: 'splice' | 'terminal-strip',
-): Part {
-  return definePart(name, size, {
+): PartGiven {
+  return partGiven(name, size, {
     mounting,
     behaviour: { kind },
     terminals: Object.fromEntries(range(count).map((key) => [key, terminal(key, 'any', clamp, optional)])),
@@ -20,10 +20,10 @@ export function joint(
   })
 }
 
-export function fuseBlock(ways: number): Part {
+export function fuseBlock(ways: number): PartGiven {
   const out = (key: string): Terminal =>
     terminal(key, 'V+', 'tab63', { ...optional, direction: 'out', rated_V: 58, rated_A: 30 })
-  return definePart(`Blade fuse block, ${ways} ways`, [30 + ways * 14, 85, 38], {
+  return partGiven(`Blade fuse block, ${ways} ways`, [30 + ways * 14, 85, 38], {
     behaviour: { kind: 'protective-device' },
     terminals: {
       IN: terminal('+ in', 'V+', 'powerStud', { direction: 'in' }),
@@ -33,7 +33,7 @@ export function fuseBlock(ways: number): Part {
   })
 }
 
-export const DISTRIBUTION_PARTS: Readonly<Record<string, Part>> = {
+export const DISTRIBUTION_PARTS: Readonly<Record<string, PartGiven>> = {
   'part:splice-3': joint('Lever splice, 3 ways', [19, 20, 9], 3, 'lever', 'loose', 'splice'),
   'part:splice-5': joint('Lever splice, 5 ways', [30, 20, 9], 5, 'lever', 'loose', 'splice'),
   'part:strip-6': joint('Rail distribution terminal, 6 ways', [32, 50, 45], 6, 'railSpring', 'rail', 'terminal-strip'),

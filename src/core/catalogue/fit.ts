@@ -175,7 +175,4 @@ function bySize(id: string, part: Part): Partial<Fit> {
 }
 
 /** A part of the catalogue with how it is fitted. */
-export const fitted = ([id, part]: readonly [string, Part]): readonly [string, Part] => [
-  id,
-  { ...part, ...bySize(id, part), ...FITS[id] },
-]
+export const fitted = (id: string, part: Part): Part => ({ ...part, ...bySize(id, part), ...FITS[id] })

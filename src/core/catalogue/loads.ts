@@ -1,5 +1,5 @@
-import type { Part, PartGiven, Terminal } from '@/core/plan'
-import { at, bar, byFirmware, definePart, draw, optional, semiconductor, terminal } from './builders'
+import type { PartGiven, Terminal } from '@/core/plan'
+import { at, bar, byFirmware, partGiven, draw, optional, semiconductor, terminal } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
@@ -11,9 +11,9 @@ function twoTerminal(
   nominal_V: number,
   amount: { power_W: number } | { current_A: number },
   rest: Omit<Partial<PartGiven>, 'terminals'> = {},
-): Part {
+): PartGiven {
   const isResistive = kind === 'heater'
-  return definePart(name, size, {
+  return partGiven(name, size, {
     behaviour: kind === 'fan' ? { kind, airflow_m3_per_h: null } : { kind },
     terminals: {
       '+': terminal('+', 'V+', 'pluggable', {
@@ -40,7 +40,7 @@ const boardOutput = (block: string): Record<string, Terminal> => ({
 })
 
 /** A motion board: one power input, switched outputs whose plus is the input and whose minus a transistor closes, motors and sensors. */
-function motionBoard(name: string, axes: number, voltage_V: number): Part {
+function motionBoard(name: string, axes: number, voltage_V: number): PartGiven {
   const coil = (axis: number) =>
     Object.fromEntries(
       (['A+', 'A-', 'B+', 'B-'] as const).map((pin, i) => [
@@ -80,7 +80,7 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
     [`T${n}G`]: terminal('gnd', 'signal', 'contact25', { ...optional, block: `T${n}`, position: 2, level_V: 0 }),
   })
   const outputs = ['H0', 'H1', 'FAN0', 'FAN1', 'CTL']
-  return definePart(name, [110, 86, 25], {
+  return partGiven(name, [110, 86, 25], {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -131,7 +131,7 @@ function motionBoard(name: string, axes: number, voltage_V: number): Part {
 }
 
 /** A motion controller: pulses and directions on one ground, sensor inputs, no power for motors of its own. */
-function motionController(name: string, axes: number, voltage_V: number): Part {
+function motionController(name: string, axes: number, voltage_V: number): PartGiven {
   const out = (axis: number, label: 'pulse' | 'dir') =>
     terminal(label, 'signal', 'pluggable', { ...optional, block: `AXIS ${axis}`, direction: 'out', level_V: 5 })
   const input = (axis: number) => ({
@@ -143,7 +143,7 @@ function motionController(name: string, axes: number, voltage_V: number): Part {
     }),
     [`I${axis}G`]: terminal('gnd', 'signal', 'pluggable', { ...optional, block: `IN ${axis}`, level_V: 0 }),
   })
-  return definePart(name, [80, 60, 20], {
+  return partGiven(name, [80, 60, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -163,8 +163,13 @@ function motionController(name: string, axes: number, voltage_V: number): Part {
 }
 
 /** A stepper with leads of its own, by what is printed on it. */
-function stepperOf(name: string, size: readonly [number, number, number], phase_A: number, phase_ohm: number): Part {
-  return definePart(name, size, {
+function stepperOf(
+  name: string,
+  size: readonly [number, number, number],
+  phase_A: number,
+  phase_ohm: number,
+): PartGiven {
+  return partGiven(name, size, {
     mounting: 'screws',
     behaviour: { kind: 'motor', phase_A, phase_ohm },
     terminals: Object.fromEntries(
@@ -177,8 +182,8 @@ function stepperOf(name: string, size: readonly [number, number, number], phase_
 }
 
 /** Fed at its beginning, and where its far end is wired too, from both. */
-function pixels(voltage_V: number, count = 100): Part {
-  return definePart(`${voltage_V} V pixel string, ${count} pixels`, [count * 50, 12, 4], {
+function pixels(voltage_V: number, count = 100): PartGiven {
+  return partGiven(`${voltage_V} V pixel string, ${count} pixels`, [count * 50, 12, 4], {
     mounting: 'loose',
     behaviour: { kind: 'pixel-string', count, each_mA: 15, pitch_mm: 50, loop_ohm_per_m: 0.12 },
     terminals: {
@@ -193,10 +198,10 @@ function pixels(voltage_V: number, count = 100): Part {
   })
 }
 
-export const LOAD_PARTS: Readonly<Record<string, Part>> = {
+export const LOAD_PARTS: Readonly<Record<string, PartGiven>> = {
   'part:motion-board-24': motionBoard('Motion board, 5 axes, 24 V', 5, 24),
   'part:motion-board-12': motionBoard('Motion board, 5 axes, 12 V', 5, 12),
-  'part:driver': definePart('Motor driver, enclosed, 24–48 V', [75, 118, 34], {
+  'part:driver': partGiven('Motor driver, enclosed, 24–48 V', [75, 118, 34], {
     behaviour: { kind: 'driver' },
     terminals: {
       'V+': terminal('+V', 'V+', 'boardScrew', { direction: 'in' }),
@@ -224,7 +229,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
       },
     ],
   }),
-  'part:controller-5': definePart('Controller board, 5 V', [80, 60, 20], {
+  'part:controller-5': partGiven('Controller board, 5 V', [80, 60, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -241,7 +246,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
     links: [bar('gnd', 'V-', 'V-2')],
     draws: [draw('logic', 'Logic', 'V+', 'V-', 5, { power_W: 3 })],
   }),
-  'part:computer-5': definePart('Small computer, 5 V', [85, 56, 20], {
+  'part:computer-5': partGiven('Small computer, 5 V', [85, 56, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'computer' },
     terminals: {
@@ -254,7 +259,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
     links: [bar('gnd', 'V-', 'G')],
     draws: [draw('logic', 'Computer', 'V+', 'V-', 5, { power_W: 10 }, { min_V: 4.75 })],
   }),
-  'part:screen-5': definePart('Screen, 5 V', [120, 75, 15], {
+  'part:screen-5': partGiven('Screen, 5 V', [120, 75, 15], {
     mounting: 'panel',
     behaviour: { kind: 'screen' },
     terminals: {
@@ -305,7 +310,7 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   ),
   'part:valve-24': twoTerminal('Air valve, 24 V', [40, 30, 60], 'other', 24, { power_W: 12 }),
   'part:lamp-24': twoTerminal('Work lamp, 24 V', [300, 20, 20], 'lamp', 24, { power_W: 10 }),
-  'part:mains-plate': definePart('Heated plate on mains', [300, 300, 8], {
+  'part:mains-plate': partGiven('Heated plate on mains', [300, 300, 8], {
     behaviour: { kind: 'heater' },
     terminals: {
       '1': terminal('1', 'L', 'tab63'),
@@ -315,13 +320,13 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
     draws: [draw('heat', 'Heat', '1', '2', 230, { power_W: 600 }, { model: 'resistive' })],
     earths: at('PE'),
   }),
-  'part:spindle-mains': definePart('Router motor on mains', [90, 90, 250], {
+  'part:spindle-mains': partGiven('Router motor on mains', [90, 90, 250], {
     behaviour: { kind: 'other' },
     terminals: { L: terminal('L', 'L', 'screw'), N: terminal('N', 'N', 'screw'), PE: terminal('PE', 'PE', 'screw') },
     draws: [draw('motor', 'Motor', 'L', 'N', 230, { power_W: 700 }, { powerFactor: 0.9, startFactor: 4 })],
     earths: at('PE'),
   }),
-  'part:stepper': definePart('Stepper motor, 1.5 A', [42, 42, 48], {
+  'part:stepper': partGiven('Stepper motor, 1.5 A', [42, 42, 48], {
     mounting: 'screws',
     behaviour: { kind: 'motor', phase_A: 1.5, phase_ohm: 2 },
     terminals: Object.fromEntries(
@@ -335,14 +340,14 @@ export const LOAD_PARTS: Readonly<Record<string, Part>> = {
   'part:stepper-42': stepperOf('Stepper motor, 4.2 A', [57, 57, 112], 4.2, 0.9),
   'part:motion-controller-5': motionController('Motion controller, 6 axes, 5 V', 6, 5),
   'part:motion-controller-24': motionController('Motion controller, 4 axes, 24 V', 4, 24),
-  'part:end-stop': definePart('End stop', [20, 10, 8], {
+  'part:end-stop': partGiven('End stop', [20, 10, 8], {
     behaviour: { kind: 'sensor' },
     terminals: {
       S: terminal('sig', 'signal', 'contact25', { direction: 'out', level_V: 3.3 }),
       G: terminal('gnd', 'signal', 'contact25', { level_V: 0 }),
     },
   }),
-  'part:thermistor': definePart('Thermistor', [3, 15, 3], {
+  'part:thermistor': partGiven('Thermistor', [3, 15, 3], {
     mounting: 'loose',
     behaviour: { kind: 'sensor' },
     terminals: { '1': terminal('1', 'signal', 'contact25'), '2': terminal('2', 'signal', 'contact25') },

@@ -1,12 +1,12 @@
-import type { Part, Terminal } from '@/core/plan'
-import { bar, definePart, draw, optional, terminal } from './builders'
+import type { PartGiven, Terminal } from '@/core/plan'
+import { bar, partGiven, draw, optional, terminal } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 const SOCKET_KEY = 'driver module, 2 × 8 pins'
 const PINS = range(16).map(String)
 
 /** A carrier whose axes take plug-on drivers: jumpers beneath each module set the step size. */
-function carrier(axes: number): Part {
+function carrier(axes: number): PartGiven {
   const coil = (axis: number): Record<string, Terminal> =>
     Object.fromEntries(
       (['A+', 'A-', 'B+', 'B-'] as const).map((pin) => [
@@ -18,7 +18,7 @@ function carrier(axes: number): Part {
         }),
       ]),
     )
-  return definePart(`Carrier for ${axes} plug-on drivers, 24 V`, [40 + axes * 25, 90, 20], {
+  return partGiven(`Carrier for ${axes} plug-on drivers, 24 V`, [40 + axes * 25, 90, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -69,10 +69,10 @@ function carrier(axes: number): Part {
   })
 }
 
-export const MODULE_PARTS: Readonly<Record<string, Part>> = {
+export const MODULE_PARTS: Readonly<Record<string, PartGiven>> = {
   'part:driver-carrier-3': carrier(3),
   'part:driver-carrier-4': carrier(4),
-  'part:driver-module': definePart('Plug-on motor driver, 2 × 8 pins', [15, 20, 18], {
+  'part:driver-module': partGiven('Plug-on motor driver, 2 × 8 pins', [15, 20, 18], {
     mounting: 'plugs-on',
     plugsInto: SOCKET_KEY,
     behaviour: { kind: 'driver' },

@@ -1,5 +1,5 @@
-import type { Part, Terminal } from '@/core/plan'
-import { at, bar, definePart, terminal, optional } from './builders'
+import type { PartGiven, Terminal } from '@/core/plan'
+import { at, bar, partGiven, terminal, optional } from './builders'
 
 interface SupplySpec {
   readonly voltage_V: number
@@ -14,7 +14,7 @@ interface SupplySpec {
 }
 
 /** An enclosed supply: mains on screws, outputs in pairs, derated above 50 °C as such supplies commonly are. */
-function supply(spec: SupplySpec): Part {
+function supply(spec: SupplySpec): PartGiven {
   const { voltage_V, power_W, pairs } = spec
   const current_A = power_W / voltage_V
   const outs = Array.from({ length: pairs }, (_, i) => i + 1)
@@ -25,7 +25,7 @@ function supply(spec: SupplySpec): Part {
       conductors: { min_mm2: 0.5, max_mm2: 6, count: 2 },
       ...(i > 1 ? optional : {}),
     })
-  return definePart(`${voltage_V} V ${power_W} W enclosed supply`, spec.size, {
+  return partGiven(`${voltage_V} V ${power_W} W enclosed supply`, spec.size, {
     mass_g: 100 + power_W * 2,
     orientations: power_W > 200 ? 'upright' : 'any',
     clearance_mm: { top: 50, right: 20, bottom: 50, left: 20, front: 20 },
@@ -72,7 +72,7 @@ function supply(spec: SupplySpec): Part {
   })
 }
 
-export const SUPPLY_PARTS: Readonly<Record<string, Part>> = {
+export const SUPPLY_PARTS: Readonly<Record<string, PartGiven>> = {
   'part:supply-5-25': supply({
     voltage_V: 5,
     power_W: 25,

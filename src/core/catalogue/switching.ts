@@ -1,4 +1,4 @@
-import type { Part } from '@/core/plan'
+import type { PartGiven } from '@/core/plan'
 import {
   at,
   bar,
@@ -7,7 +7,7 @@ import {
   byHand,
   byHeat,
   contact,
-  definePart,
+  partGiven,
   draw,
   fusePlace,
   optional,
@@ -19,8 +19,8 @@ const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
   terminal(label, fn, 'smallScrew', { polarised: true, isolated })
 
 /** A relay module whose input works its coil; some switch on when the input is pulled low. */
-function relayModule(name: string, nominal_V: number, activeLow: boolean): Part {
-  return definePart(name, [26, 50, 20], {
+function relayModule(name: string, nominal_V: number, activeLow: boolean): PartGiven {
+  return partGiven(name, [26, 50, 20], {
     behaviour: { kind: 'relay' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2', { activeLow, hasDriver: true, hasFlyback: true })],
     terminals: {
@@ -35,10 +35,10 @@ function relayModule(name: string, nominal_V: number, activeLow: boolean): Part 
   })
 }
 
-export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
+export const SWITCHING_PARTS: Readonly<Record<string, PartGiven>> = {
   'part:relay-5-low': relayModule('Relay module, 5 V, on when its input is low, 10 A', 5, true),
   'part:relay-5': relayModule('Relay module, 5 V, one change-over, 10 A', 5, false),
-  'part:ssr-dc': definePart('Solid-state relay, DC load, 25 A', [45, 58, 30], {
+  'part:ssr-dc': partGiven('Solid-state relay, DC load, 25 A', [45, 58, 30], {
     behaviour: {
       kind: 'solid-state-relay',
       load: 'dc',
@@ -58,7 +58,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
     links: [semiconductor('T', '1', '2', 0.3, 25, 'control')],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
   }),
-  'part:mosfet-module': definePart('Transistor module with its own power feed, 20 A', [60, 50, 22], {
+  'part:mosfet-module': partGiven('Transistor module with its own power feed, 20 A', [60, 50, 22], {
     behaviour: { kind: 'mosfet-module' },
     actuators: [byCoil('control', 'Control input', 'C+', 'C-', { hasPullDown: true })],
     terminals: {
@@ -88,7 +88,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
     ],
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 })],
   }),
-  'part:thermostat': definePart('Thermostat, dry contact, 10 A', [34, 60, 38], {
+  'part:thermostat': partGiven('Thermostat, dry contact, 10 A', [34, 60, 38], {
     mounting: 'rail',
     behaviour: { kind: 'thermostat' },
     actuators: [byHeat],
@@ -105,7 +105,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       },
     ],
   }),
-  'part:contactor-24': definePart('Contactor, two poles, coil 24 V', [36, 85, 65], {
+  'part:contactor-24': partGiven('Contactor, two poles, coil 24 V', [36, 85, 65], {
     mounting: 'rail',
     behaviour: { kind: 'contactor' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2')],
@@ -123,39 +123,39 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       contact('P2', '3', '4', 'open', 'coil', 20, { motor_A: 9 }),
     ],
   }),
-  'part:flyback-diode': definePart('Flyback diode, wired', [8, 3, 3], {
+  'part:flyback-diode': partGiven('Flyback diode, wired', [8, 3, 3], {
     mounting: 'loose',
     behaviour: { kind: 'surge-filter' },
     terminals: { K: terminal('ring', 'V+', 'solderEnd'), A: terminal('plain end', 'V-', 'solderEnd') },
   }),
-  'part:button-closed': definePart('Push button, one normally closed contact', [30, 30, 50], {
+  'part:button-closed': partGiven('Push button, one normally closed contact', [30, 30, 50], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
     actuators: [byHand('rest')],
     terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') },
     links: [contact('S', '11', '12', 'closed', 'hand', 6)],
   }),
-  'part:guard-contact': definePart('Door or guard contact, opened by the door', [30, 20, 60], {
+  'part:guard-contact': partGiven('Door or guard contact, opened by the door', [30, 20, 60], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
     actuators: [byHand('rest')],
     terminals: { '11': terminal('11', 'any', 'screw'), '12': terminal('12', 'any', 'screw') },
     links: [contact('S', '11', '12', 'closed', 'hand', 6)],
   }),
-  'part:button-open': definePart('Push button, one normally open contact', [30, 30, 50], {
+  'part:button-open': partGiven('Push button, one normally open contact', [30, 30, 50], {
     mounting: 'panel',
     behaviour: { kind: 'button' },
     actuators: [byHand('rest')],
     terminals: { '13': terminal('13', 'any', 'screw'), '14': terminal('14', 'any', 'screw') },
     links: [contact('S', '13', '14', 'open', 'hand', 6)],
   }),
-  'part:reset-breaker': definePart('Push-to-reset breaker, panel', [15, 35, 45], {
+  'part:reset-breaker': partGiven('Push-to-reset breaker, panel', [15, 35, 45], {
     mounting: 'panel',
     behaviour: { kind: 'protective-device' },
     terminals: { '1': terminal('1', 'any', 'tab63'), '2': terminal('2', 'any', 'tab63') },
     links: [fusePlace('B', '1', '2', 'EN 60934', 10)],
   }),
-  'part:residual-2p': definePart('Residual-current device, two poles, 30 mA', [36, 85, 68], {
+  'part:residual-2p': partGiven('Residual-current device, two poles, 30 mA', [36, 85, 68], {
     mounting: 'rail',
     behaviour: { kind: 'residual-current-device' },
     actuators: [byHand('rest')],
@@ -167,7 +167,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
     },
     links: [contact('P1', '1', '2', 'closed', 'hand', 25), contact('P2', 'N1', 'N2', 'closed', 'hand', 25)],
   }),
-  'part:converter-24-5': definePart('Converter 24 V to 5 V, 3 A', [60, 40, 20], {
+  'part:converter-24-5': partGiven('Converter 24 V to 5 V, 3 A', [60, 40, 20], {
     mounting: 'screws',
     behaviour: {
       kind: 'converter',
@@ -186,7 +186,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
     },
     links: [bar('minus', 'IN-', 'OUT-')],
   }),
-  'part:usb-lead': definePart('USB lead from a computer outside', [16, 12, 40], {
+  'part:usb-lead': partGiven('USB lead from a computer outside', [16, 12, 40], {
     mounting: 'panel',
     behaviour: {
       kind: 'outside-source',
@@ -199,7 +199,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, Part>> = {
       'D-': terminal('D−', 'data', 'moulded', { ...optional, level_V: 3.3 }),
     },
   }),
-  'part:plc-24': definePart('Small controller with relay outputs, 24 V', [72, 90, 58], {
+  'part:plc-24': partGiven('Small controller with relay outputs, 24 V', [72, 90, 58], {
     mounting: 'rail',
     behaviour: { kind: 'board' },
     terminals: {

@@ -1,8 +1,8 @@
 /** Motors, drivers, boards, sensors, fans, heaters, pumps, lamps and pixels in the sizes that are sold. */
-import type { Part, Terminal } from '@/core/plan'
+import type { PartGiven, Terminal } from '@/core/plan'
 import type { ConnectorFamilyId } from '@/core/reference'
 import { connectorOf, housingsOf } from '../connectors'
-import { bar, byFirmware, definePart, draw, optional, semiconductor, terminal, type ClampPreset } from '../builders'
+import { bar, byFirmware, partGiven, draw, optional, semiconductor, terminal, type ClampPreset } from '../builders'
 
 type Size = readonly [number, number, number]
 type Amount = { readonly power_W: number } | { readonly current_A: number }
@@ -24,12 +24,12 @@ function two(
   volt: number,
   amount: Amount,
   size: Size,
-  rest: { readonly polarised?: boolean; readonly airflow?: number; readonly mounting?: Part['mounting'] } = {},
-): Part {
+  rest: { readonly polarised?: boolean; readonly airflow?: number; readonly mounting?: PartGiven['mounting'] } = {},
+): PartGiven {
   const polarised = rest.polarised ?? kind !== 'heater'
   const takes_A = 'power_W' in amount ? amount.power_W / volt : amount.current_A
   const leads = takes_A > STRONG_A ? { conductors: { min_mm2: 0.5, max_mm2: 4, count: 1 } } : LEADS
-  return definePart(name, size, {
+  return partGiven(name, size, {
     mounting: rest.mounting ?? (kind === 'heater' ? 'loose' : 'screws'),
     behaviour: kind === 'fan' ? { kind, airflow_m3_per_h: rest.airflow ?? null } : { kind },
     terminals: {
@@ -47,8 +47,8 @@ function two(
   })
 }
 
-const mainsLoad = (name: string, kind: 'heater' | 'fan' | 'lamp' | 'other', power_W: number, size: Size): Part =>
-  definePart(name, size, {
+const mainsLoad = (name: string, kind: 'heater' | 'fan' | 'lamp' | 'other', power_W: number, size: Size): PartGiven =>
+  partGiven(name, size, {
     mounting: kind === 'fan' ? 'panel' : 'loose',
     behaviour: kind === 'fan' ? { kind, airflow_m3_per_h: 100 } : { kind },
     terminals: {
@@ -73,10 +73,10 @@ const mainsLoad = (name: string, kind: 'heater' | 'fan' | 'lamp' | 'other', powe
     earths: 'PE' as never,
   })
 
-function stepper(name: string, size: Size, phase_A: number, phase_ohm: number): Part {
+function stepper(name: string, size: Size, phase_A: number, phase_ohm: number): PartGiven {
   const lead = (label: string, winding: 'coil-A' | 'coil-B') =>
     terminal(label, winding, 'pluggable', { ...optional, ...LEADS, rated_A: 8 })
-  return definePart(name, size, {
+  return partGiven(name, size, {
     behaviour: { kind: 'motor', phase_A, phase_ohm },
     terminals: {
       'A+': lead('A+', 'coil-A'),
@@ -108,11 +108,11 @@ function driver(
   amp: number,
   size: Size,
   enable: boolean,
-): Part {
+): PartGiven {
   const signal = (label: string) =>
     terminal(label, 'signal', 'pluggable', { ...optional, direction: 'in', isolated: true })
   const steps = range(6).map((n) => `${((amp * (n + 2)) / 8).toFixed(1)} A`)
-  return definePart(name, size, {
+  return partGiven(name, size, {
     behaviour: { kind: 'driver' },
     terminals: {
       'V+': terminal('+V', 'V+', 'boardScrew', { direction: 'in', min_V: range_V[0], max_V: range_V[1] }),
@@ -169,8 +169,8 @@ const pin = (label: string, level_V: number, direction: Terminal['direction'], b
   })
 
 /** A microcontroller on a breakout: a feed, grounds, and pins that its program makes inputs or outputs. */
-const breakout = (name: string, pins: number, level_V: 3.3 | 5, size: Size): Part =>
-  definePart(name, size, {
+const breakout = (name: string, pins: number, level_V: 3.3 | 5, size: Size): PartGiven =>
+  partGiven(name, size, {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -184,8 +184,8 @@ const breakout = (name: string, pins: number, level_V: 3.3 | 5, size: Size): Par
   })
 
 /** A small controller for machines: inputs and transistor outputs that give plus, each side with its common. */
-const machineController = (inputs: number, outputs: number): Part =>
-  definePart(`Small controller, ${inputs} inputs, ${outputs} transistor outputs, 24 V`, [36 + inputs * 5, 90, 60], {
+const machineController = (inputs: number, outputs: number): PartGiven =>
+  partGiven(`Small controller, ${inputs} inputs, ${outputs} transistor outputs, 24 V`, [36 + inputs * 5, 90, 60], {
     mounting: 'rail',
     behaviour: { kind: 'board' },
     terminals: {
@@ -217,7 +217,7 @@ function machineBoard(
   outputs: readonly (readonly [string, number])[],
   probes: readonly string[],
   size: Size,
-): Part {
+): PartGiven {
   // A fan's outlet is a plug of two contacts like a sensor's; what takes more is clamped.
   const output = (block: string, rated_A: number) => {
     const clamp = rated_A <= PLUGGED_A ? 'contact25' : 'boardScrew'
@@ -254,7 +254,7 @@ function machineBoard(
     rated_A: 30,
     conductors: { min_mm2: 0.2, max_mm2: 6, count: 1 },
   } as const
-  const board = definePart(name, size, {
+  const board = partGiven(name, size, {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -293,8 +293,8 @@ function machineBoard(
   return withPorts(board, usb('USB'))
 }
 
-const pixelController = (outputs: number): Part =>
-  definePart(`Pixel controller, ${outputs} outputs`, [60 + outputs * 6, 80, 20], {
+const pixelController = (outputs: number): PartGiven =>
+  partGiven(`Pixel controller, ${outputs} outputs`, [60 + outputs * 6, 80, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'board' },
     terminals: {
@@ -321,8 +321,8 @@ const powered = (
   power_W: number,
   size: Size,
   range_V: readonly [number, number] = [rounded(volt * 0.92), rounded(volt * 1.08)],
-): Part =>
-  definePart(name, size, {
+): PartGiven =>
+  partGiven(name, size, {
     mounting: 'standoffs',
     behaviour: { kind },
     terminals: {
@@ -341,8 +341,8 @@ const coupler = (
   pins: readonly string[],
   clamp: ClampPreset,
   size: Size,
-): Part =>
-  definePart(name, size, {
+): PartGiven =>
+  partGiven(name, size, {
     mounting: 'panel',
     behaviour: { kind: 'coupler' },
     terminals: Object.fromEntries(
@@ -371,8 +371,8 @@ const threeWire = (
   level_V: number,
   size: Size,
   current_A = 0.01,
-): Part =>
-  definePart(name, size, {
+): PartGiven =>
+  partGiven(name, size, {
     mounting: 'panel',
     behaviour: { kind: 'sensor' },
     terminals: {
@@ -393,8 +393,8 @@ const threeWire = (
     ],
   })
 
-const twoWire = (name: string, size: Size): Part =>
-  definePart(name, size, {
+const twoWire = (name: string, size: Size): PartGiven =>
+  partGiven(name, size, {
     mounting: 'loose',
     behaviour: { kind: 'sensor' },
     terminals: {
@@ -403,10 +403,10 @@ const twoWire = (name: string, size: Size): Part =>
     },
   })
 
-function pixels(volt: number, count: number, each_mA: number): Part {
+function pixels(volt: number, count: number, each_mA: number): PartGiven {
   const end = (label: string, fn: 'V+' | 'V-', rest: Partial<Terminal> = {}) =>
     terminal(label, fn, 'pluggable', { ...LEADS, ...rest })
-  return definePart(`${volt} V pixel string, ${count} pixels`, [count * 33, 12, 4], {
+  return partGiven(`${volt} V pixel string, ${count} pixels`, [count * 33, 12, 4], {
     mounting: 'loose',
     behaviour: { kind: 'pixel-string', count, each_mA, pitch_mm: 33, loop_ohm_per_m: 0.12 },
     terminals: {
@@ -422,8 +422,8 @@ function pixels(volt: number, count: number, each_mA: number): Part {
 }
 
 /** A servo of the model kind: plus, minus and its pulse. */
-const servo = (name: string, current_A: number, size: Size): Part =>
-  definePart(name, size, {
+const servo = (name: string, current_A: number, size: Size): PartGiven =>
+  partGiven(name, size, {
     behaviour: { kind: 'other' },
     terminals: {
       'V+': terminal('+', 'V+', 'contact25', { min_V: 4.8, max_V: 7.4 }),
@@ -436,7 +436,7 @@ const servo = (name: string, current_A: number, size: Size): Part =>
 /** A socket for data on a part: its terminals, and the connector that they are in. */
 interface DataPort {
   readonly terminals: Readonly<Record<string, Terminal>>
-  readonly connector: Part['connectors'][number]
+  readonly connector: ReturnType<typeof connectorOf>
 }
 
 function dataPort(id: string, family: 'usb' | 'network', pins: readonly string[]): DataPort {
@@ -452,15 +452,19 @@ const usb = (id: string) => dataPort(id, 'usb', ['5V', 'D−', 'D+', 'GND'])
 const network = (id: string) => dataPort(id, 'network', range(8).map(String))
 
 /** The part with sockets for data besides its own connectors. */
-const withPorts = (part: Part, ...ports: readonly DataPort[]): Part => ({
+const withPorts = (part: PartGiven, ...ports: readonly DataPort[]): PartGiven => ({
   ...part,
-  terminals: Object.assign({}, part.terminals, ...ports.map(({ terminals }) => terminals)) as Part['terminals'],
-  connectors: [...housingsOf(part), ...ports.map(({ connector }) => connector)],
+  terminals: Object.assign({}, part.terminals, ...ports.map(({ terminals }) => terminals)) as PartGiven['terminals'],
+  // Terminals of the catalogue are whole: they come from `terminal`.
+  connectors: [
+    ...housingsOf({ terminals: part.terminals as Readonly<Record<string, Terminal>>, behaviour: part.behaviour }),
+    ...ports.map(({ connector }) => connector),
+  ],
 })
 
-const keyed = (entries: readonly (readonly [string, Part])[]) => Object.fromEntries(entries)
+const keyed = (entries: readonly (readonly [string, PartGiven])[]) => Object.fromEntries(entries)
 
-export const MORE_LOADS: Readonly<Record<string, Part>> = {
+export const MORE_LOADS: Readonly<Record<string, PartGiven>> = {
   ...keyed(
     STEPPERS.map(([edge, long, amp, ohm]) => [
       `part:stepper-${edge}-${long}`,

@@ -1,6 +1,6 @@
 /** Inlets, breakers, outlets, holders, joints and earths of the mains side. */
-import type { Part } from '@/core/plan'
-import { at, bar, byHand, contact, definePart, fusePlace, optional, terminal, type ClampPreset } from '../builders'
+import type { PartGiven } from '@/core/plan'
+import { at, bar, byHand, contact, partGiven, fusePlace, optional, terminal, type ClampPreset } from '../builders'
 import { fuseBlock, joint } from '../distribution'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
@@ -11,16 +11,16 @@ const threePins = (clamp: ClampPreset) => ({
   PE: terminal('PE', 'PE', clamp),
 })
 
-const inlet = (name: string, size: readonly [number, number, number], rated_A: number, clamp: ClampPreset): Part =>
-  definePart(name, size, {
+const inlet = (name: string, size: readonly [number, number, number], rated_A: number, clamp: ClampPreset): PartGiven =>
+  partGiven(name, size, {
     mounting: 'panel',
     behaviour: { kind: 'mains-inlet', line: at('L'), neutral: at('N'), earth: at('PE'), rated_A },
     terminals: threePins(clamp),
   })
 
 /** An inlet with a fuse drawer and, behind it, a switch of two poles. */
-const switchedInlet = (name: string, size: readonly [number, number, number]): Part =>
-  definePart(name, size, {
+const switchedInlet = (name: string, size: readonly [number, number, number]): PartGiven =>
+  partGiven(name, size, {
     mounting: 'panel',
     behaviour: { kind: 'mains-inlet', line: at('Lpin'), neutral: at('Npin'), earth: at('PE'), rated_A: 10 },
     actuators: [byHand()],
@@ -37,8 +37,8 @@ const switchedInlet = (name: string, size: readonly [number, number, number]): P
     ],
   })
 
-function breaker(name: string, family: 'IEC 60898' | 'UL 489', poles: 1 | 2, rating_A: number): Part {
-  return definePart(name, [18 * poles, 85, 65], {
+function breaker(name: string, family: 'IEC 60898' | 'UL 489', poles: 1 | 2, rating_A: number): PartGiven {
+  return partGiven(name, [18 * poles, 85, 65], {
     mounting: 'rail',
     behaviour: { kind: 'protective-device' },
     terminals: Object.fromEntries(
@@ -51,8 +51,8 @@ function breaker(name: string, family: 'IEC 60898' | 'UL 489', poles: 1 | 2, rat
 }
 
 /** Residual current and overcurrent in one: the line by its breaker, the neutral with it. */
-const combined = (rating_A: number): Part =>
-  definePart(`Residual-current breaker, ${rating_A} A, 30 mA`, [36, 85, 70], {
+const combined = (rating_A: number): PartGiven =>
+  partGiven(`Residual-current breaker, ${rating_A} A, 30 mA`, [36, 85, 70], {
     mounting: 'rail',
     behaviour: { kind: 'residual-current-device' },
     actuators: [byHand('rest')],
@@ -65,8 +65,13 @@ const combined = (rating_A: number): Part =>
     links: [fusePlace('Q', '1', '2', 'IEC 60898', rating_A), contact('P2', 'N1', 'N2', 'closed', 'hand', rating_A)],
   })
 
-const twoPoles = (name: string, size: readonly [number, number, number], rated_A: number, on: 'panel' | 'rail'): Part =>
-  definePart(name, size, {
+const twoPoles = (
+  name: string,
+  size: readonly [number, number, number],
+  rated_A: number,
+  on: 'panel' | 'rail',
+): PartGiven =>
+  partGiven(name, size, {
     mounting: on,
     behaviour: { kind: 'switch' },
     actuators: [byHand()],
@@ -76,8 +81,8 @@ const twoPoles = (name: string, size: readonly [number, number, number], rated_A
     links: [contact('P1', '1', '2', 'open', 'hand', rated_A), contact('P2', '3', '4', 'open', 'hand', rated_A)],
   })
 
-const filter = (rated_A: number): Part =>
-  definePart(`Mains filter, ${rated_A} A`, [64, 46, 29], {
+const filter = (rated_A: number): PartGiven =>
+  partGiven(`Mains filter, ${rated_A} A`, [64, 46, 29], {
     behaviour: { kind: 'surge-filter' },
     terminals: {
       L: terminal('L in', 'L', 'tab63', { direction: 'in', rated_A }),
@@ -90,17 +95,17 @@ const filter = (rated_A: number): Part =>
     earths: at('PE'),
   })
 
-const outlet = (name: string, size: readonly [number, number, number]): Part =>
-  definePart(name, size, { mounting: 'panel', behaviour: { kind: 'outlet' }, terminals: threePins('screw') })
+const outlet = (name: string, size: readonly [number, number, number]): PartGiven =>
+  partGiven(name, size, { mounting: 'panel', behaviour: { kind: 'outlet' }, terminals: threePins('screw') })
 
 const holder = (
   name: string,
   family: Parameters<typeof fusePlace>[3],
-  mounting: Part['mounting'],
+  mounting: PartGiven['mounting'],
   clamp: ClampPreset,
   size: readonly [number, number, number],
-): Part =>
-  definePart(name, size, {
+): PartGiven =>
+  partGiven(name, size, {
     mounting,
     behaviour: { kind: 'protective-device' },
     terminals: { '1': terminal('1', 'any', clamp), '2': terminal('2', 'any', clamp) },
@@ -108,8 +113,8 @@ const holder = (
   })
 
 /** Screws facing each other, each pair by itself. */
-const barrier = (pairs: number): Part =>
-  definePart(`Barrier strip, ${pairs} pairs`, [pairs * 9.5 + 10, 22, 16], {
+const barrier = (pairs: number): PartGiven =>
+  partGiven(`Barrier strip, ${pairs} pairs`, [pairs * 9.5 + 10, 22, 16], {
     behaviour: { kind: 'terminal-strip' },
     terminals: Object.fromEntries(
       range(pairs).flatMap((n) =>
@@ -122,8 +127,8 @@ const barrier = (pairs: number): Part =>
     links: range(pairs).map((n) => bar(`P${n}`, `${n}a`, `${n}b`)),
   })
 
-const earthBar = (ways: number): Part =>
-  definePart(`Earth bar, ${ways} ways`, [ways * 7 + 12, 12, 14], {
+const earthBar = (ways: number): PartGiven =>
+  partGiven(`Earth bar, ${ways} ways`, [ways * 7 + 12, 12, 14], {
     behaviour: { kind: 'earth-stud' },
     terminals: Object.fromEntries(
       range(ways).map((n) => [
@@ -137,7 +142,7 @@ const earthBar = (ways: number): Part =>
     links: [bar('bar', ...range(ways).map((n) => (n === 1 ? 'PE' : `PE${n}`)))],
   })
 
-export const MORE_MAINS: Readonly<Record<string, Part>> = {
+export const MORE_MAINS: Readonly<Record<string, PartGiven>> = {
   'part:inlet-16': inlet('Mains inlet, 16 A', [55, 35, 40], 16, 'tab63'),
   'part:inlet-lead': inlet('Mains cord, fixed, with its clamp', [30, 30, 30], 10, 'screw'),
   'part:inlet-lead-16': inlet('Mains cord, fixed, 16 A, with its clamp', [32, 32, 32], 16, 'screw'),
@@ -182,7 +187,7 @@ export const MORE_MAINS: Readonly<Record<string, Part>> = {
   'part:barrier-12': barrier(12),
   'part:earth-bar-7': earthBar(7),
   'part:earth-bar-12': earthBar(12),
-  'part:earth-rail': definePart('Rail earth terminal', [6, 60, 45], {
+  'part:earth-rail': partGiven('Rail earth terminal', [6, 60, 45], {
     mounting: 'rail',
     behaviour: { kind: 'earth-stud' },
     terminals: {

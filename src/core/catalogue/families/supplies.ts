@@ -1,6 +1,6 @@
 /** Supplies of the usual steps of volts and watts, batteries and converters: sizes, efficiency and limits as such parts commonly have. */
-import type { Part } from '@/core/plan'
-import { at, bar, definePart, optional, terminal } from '../builders'
+import type { PartGiven } from '@/core/plan'
+import { at, bar, partGiven, optional, terminal } from '../builders'
 
 type Size = readonly [number, number, number]
 
@@ -39,10 +39,10 @@ interface MainsSupply {
   readonly on: 'screws' | 'rail'
 }
 
-function mainsSupply({ volt, watt, size, pairs, percent, powerFactor, on }: MainsSupply): Part {
+function mainsSupply({ volt, watt, size, pairs, percent, powerFactor, on }: MainsSupply): PartGiven {
   const isRail = on === 'rail'
   const { terminals, links } = plusMinus(pairs, isRail ? 'railSpring' : 'screw', Math.max(20, watt / volt))
-  return definePart(`${volt} V ${watt} W ${isRail ? 'rail' : 'enclosed'} supply`, size, {
+  return partGiven(`${volt} V ${watt} W ${isRail ? 'rail' : 'enclosed'} supply`, size, {
     mass_g: 100 + watt * 2,
     mounting: isRail ? 'rail' : 'screws',
     orientations: isRail || watt > 200 ? 'upright' : 'any',
@@ -125,8 +125,8 @@ const RAIL: readonly (readonly [number, number, Size])[] = [
   [48, 240, [60, 125, 114]],
 ]
 
-function adapter(volt: number, amp: number): Part {
-  return definePart(`Adapter ${volt} V ${amp} A with its plug`, [60 + volt, 40, 32], {
+function adapter(volt: number, amp: number): PartGiven {
+  return partGiven(`Adapter ${volt} V ${amp} A with its plug`, [60 + volt, 40, 32], {
     mounting: 'loose',
     behaviour: {
       kind: 'adapter',
@@ -139,8 +139,8 @@ function adapter(volt: number, amp: number): Part {
   })
 }
 
-function battery(volt: number, hours: number, limit_A: number, size: Size): Part {
-  return definePart(`Battery ${volt} V, ${hours} Ah`, size, {
+function battery(volt: number, hours: number, limit_A: number, size: Size): PartGiven {
+  return partGiven(`Battery ${volt} V, ${hours} Ah`, size, {
     behaviour: {
       kind: 'battery',
       outputs: [{ id: 'out', plus: at('+'), minus: at('-'), voltage_V: volt, current_A: hours, limit_A }],
@@ -150,8 +150,14 @@ function battery(volt: number, hours: number, limit_A: number, size: Size): Part
   })
 }
 
-function converter(name: string, range: readonly [number, number], volt: number, amp: number, percent: number): Part {
-  return definePart(name, [65, 45, 22], {
+function converter(
+  name: string,
+  range: readonly [number, number],
+  volt: number,
+  amp: number,
+  percent: number,
+): PartGiven {
+  return partGiven(name, [65, 45, 22], {
     behaviour: {
       kind: 'converter',
       plus: at('IN+'),
@@ -173,9 +179,9 @@ function converter(name: string, range: readonly [number, number], volt: number,
   })
 }
 
-const keyed = (entries: readonly (readonly [string, Part])[]) => Object.fromEntries(entries)
+const keyed = (entries: readonly (readonly [string, PartGiven])[]) => Object.fromEntries(entries)
 
-export const MORE_SUPPLIES: Readonly<Record<string, Part>> = {
+export const MORE_SUPPLIES: Readonly<Record<string, PartGiven>> = {
   ...keyed(
     ENCLOSED.map(([volt, watt, size, pairs]) => [
       `part:supply-${volt}-${watt}`,

@@ -1,12 +1,12 @@
 /** Relays by channels and coils, solid-state relays, contactors, transistor modules, stops, buttons and thermostats. */
-import type { Part } from '@/core/plan'
+import type { PartGiven } from '@/core/plan'
 import {
   bar,
   byCoil,
   byHand,
   byHeat,
   contact,
-  definePart,
+  partGiven,
   draw,
   optional,
   semiconductor,
@@ -19,8 +19,8 @@ const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 const input = (label: string, fn: 'control+' | 'control-') =>
   terminal(label, fn, 'smallScrew', { polarised: true, isolated: true })
 
-const relay = (name: string, volt: number, current_A: number): Part =>
-  definePart(name, [26, 50, 20], {
+const relay = (name: string, volt: number, current_A: number): PartGiven =>
+  partGiven(name, [26, 50, 20], {
     behaviour: { kind: 'relay' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2', { hasDriver: true, hasFlyback: true })],
     terminals: {
@@ -35,8 +35,8 @@ const relay = (name: string, volt: number, current_A: number): Part =>
   })
 
 /** Several channels on one feed, each worked by a pin. */
-const relayBoard = (channels: number, volt: 5 | 24): Part =>
-  definePart(`Relay board, ${channels} channels, ${volt} V`, [75, 25 * channels, 20], {
+const relayBoard = (channels: number, volt: 5 | 24): PartGiven =>
+  partGiven(`Relay board, ${channels} channels, ${volt} V`, [75, 25 * channels, 20], {
     mounting: 'standoffs',
     behaviour: { kind: 'relay' },
     actuators: range(channels).map((n) =>
@@ -76,8 +76,8 @@ const relayBoard = (channels: number, volt: 5 | 24): Part =>
     ]),
   })
 
-const solid = (load: 'ac' | 'dc', rated_A: number): Part =>
-  definePart(`Solid-state relay, ${load.toUpperCase()} load, ${rated_A} A`, [45, 58, 30], {
+const solid = (load: 'ac' | 'dc', rated_A: number): PartGiven =>
+  partGiven(`Solid-state relay, ${load.toUpperCase()} load, ${rated_A} A`, [45, 58, 30], {
     behaviour: {
       kind: 'solid-state-relay',
       load,
@@ -98,9 +98,9 @@ const solid = (load: 'ac' | 'dc', rated_A: number): Part =>
     draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.012 })],
   })
 
-function contactor(name: string, poles: number, aux: boolean, coil_V: number, watt: number): Part {
+function contactor(name: string, poles: number, aux: boolean, coil_V: number, watt: number): PartGiven {
   const pole = (n: number) => [String(n * 2 - 1), String(n * 2)] as const
-  return definePart(name, [45, 85, 75], {
+  return partGiven(name, [45, 85, 75], {
     mounting: 'rail',
     behaviour: { kind: 'contactor' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2')],
@@ -132,8 +132,8 @@ function byPerson(
   service: 'rest' | 'operated',
   size: readonly [number, number, number] = [30, 30, 50],
   rated_A = 6,
-): Part {
-  return definePart(name, size, {
+): PartGiven {
+  return partGiven(name, size, {
     mounting: 'panel',
     behaviour: { kind },
     actuators: [byHand(service)],
@@ -148,9 +148,9 @@ const byWarmth = (
   name: string,
   kind: 'thermostat' | 'thermal-cut-out',
   atRest: 'open' | 'closed',
-  on: Part['mounting'],
-): Part =>
-  definePart(name, kind === 'thermostat' ? [34, 60, 38] : [15, 8, 6], {
+  on: PartGiven['mounting'],
+): PartGiven =>
+  partGiven(name, kind === 'thermostat' ? [34, 60, 38] : [15, 8, 6], {
     mounting: on,
     behaviour: { kind },
     actuators: [byHeat],
@@ -161,11 +161,11 @@ const byWarmth = (
     links: [contact('T', '1', '2', atRest, 'heat', 10)],
   })
 
-const transistors = (channels: number): Part => {
+const transistors = (channels: number): PartGiven => {
   const actuators: ActuatorGiven[] = range(channels).map((n) =>
     byCoil(`C${n}`, `Channel ${n}`, `C${n}+`, `C${n}-`, { pickUp_V: 3, max_V: 24, hasPullDown: true }),
   )
-  return definePart(`Transistor module, ${channels} channels, isolated inputs`, [50 + channels * 12, 60, 20], {
+  return partGiven(`Transistor module, ${channels} channels, isolated inputs`, [50 + channels * 12, 60, 20], {
     behaviour: { kind: 'mosfet-module' },
     actuators,
     terminals: {
@@ -190,7 +190,7 @@ const transistors = (channels: number): Part => {
   })
 }
 
-export const MORE_SWITCHING: Readonly<Record<string, Part>> = {
+export const MORE_SWITCHING: Readonly<Record<string, PartGiven>> = {
   'part:relay-12': relay('Relay module, 12 V, one change-over, 10 A', 12, 0.05),
   ...Object.fromEntries(
     ([1, 2, 4, 8] as const).map((channels) => [`part:relay-board-5-${channels}`, relayBoard(channels, 5)]),
