@@ -220,14 +220,20 @@ export interface PixelReckoning extends PixelRun {
   readonly far: Figure
 }
 
-/** One thing hanging between two beams: what it takes, and what it hangs through. */
-export interface Branch {
-  readonly device: DeviceId
+/** From a source to an input. */
+export interface BranchWay {
   /** Fuses, switches and relays on the way, from the source on. */
   readonly through: readonly DeviceId[]
   readonly fuse: { readonly device: DeviceId; readonly link: string } | null
-  readonly current_A: Readonly<Record<StateId, number | null>>
   readonly wires: readonly WireId[]
+}
+
+/** One thing hanging between two beams: what it takes, and what it hangs through, its first input standing for it. */
+export interface Branch extends BranchWay {
+  readonly device: DeviceId
+  readonly current_A: Readonly<Record<StateId, number | null>>
+  /** Every input of the device that this rail feeds, each by its own way; of a supply or a converter no draw. */
+  readonly inputs: readonly (BranchWay & { readonly draw: string | null })[]
 }
 
 /** A pair of potentials with what hangs between them. */

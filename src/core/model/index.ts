@@ -1,6 +1,7 @@
 export { compile } from './compile'
 export { drawAmount, drawPower_W } from './drawAmount'
 export { fittedRating } from './fitted'
+export { ELECTRONICS_OHM, leastDead_ohm } from './leastDead'
 export { Groups } from './groups'
 export { JointGroups } from './jointGroups'
 export { splitKey, terminalKey, type TerminalKey } from './keys'

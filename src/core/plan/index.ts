@@ -49,6 +49,7 @@ export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, ty
 export { asLabel, namesOf } from './saidOf'
 export { terminalWords } from './terminalWords'
 export { referenceVolts } from './referenceVolts'
+export { afterRemoval } from './afterRemoval'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'

@@ -23,7 +23,10 @@ export function faultsOf(plan: Plan, bench: Bench): readonly Fault[] {
       wrongSettings,
       supplyFaults,
       openWindings,
-    ].flatMap((list) => list(plan, bench))
+    ]
+      .flatMap((list) => list(plan, bench))
+      // What goes out is not looked for.
+      .filter(({ devices }) => devices.length === 0 || devices.some((id) => plan.devices[id]?.origin !== 'remove'))
     // Two ways to name one thing are one fault: the first.
     known.set(bench, (faults = [...new Map(all.toReversed().map((fault) => [fault.id, fault])).values()].reverse()))
   }

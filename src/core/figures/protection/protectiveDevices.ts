@@ -177,9 +177,11 @@ function reckonFault(
   if (voltage_V === 0) return null
   const branches = rails.flatMap((rail) =>
     rail.kind === (isMains ? 'mains' : 'dc')
-      ? rail.branches
-          .filter(({ fuse }) => fuse?.device === passage.device && fuse.link === passage.link.id)
-          .map((branch) => ({ rail, branch }))
+      ? rail.branches.flatMap(({ device: load, inputs }) =>
+          inputs
+            .filter(({ fuse }) => fuse?.device === passage.device && fuse.link === passage.link.id)
+            .map((branch) => ({ rail, branch, load })),
+        )
       : [],
   )
   const ohms = (ids: readonly WireId[]) =>
@@ -257,7 +259,7 @@ function reckonFault(
         step(
           'Way there and back',
           farthest
-            ? `${formatNumber(loop_ohm)} Ω cold, to ${plan.devices[farthest.branch.device]!.tag} and home by as much wire`
+            ? `${formatNumber(loop_ohm)} Ω cold, to ${plan.devices[farthest.load]!.tag} and home by as much wire`
             : 'no load is known behind it',
         ),
         step(

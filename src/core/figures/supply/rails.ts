@@ -1,6 +1,6 @@
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
-import type { DeviceId, Plan, StateId, WireId } from '@/core/plan'
+import type { DeviceId, Plan, StateId, TerminalId, WireId } from '@/core/plan'
 import type { Solution } from '@/core/model'
 import { splitKey, terminalKey, type Model } from '@/core/model'
 import type { Branch, Rail, TerminalKey } from '../types'
@@ -48,11 +48,20 @@ export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId,
     for (const { id, device, part } of model.devices) {
       if (id === potential.device) continue
       const { behaviour } = part
-      const inputs = part.draws.map((draw) => terminalKey(id, draw.plus))
-      if (behaviour.kind === 'supply') inputs.push(terminalKey(id, behaviour.line))
-      if (behaviour.kind === 'converter') inputs.push(terminalKey(id, behaviour.plus))
-      const visit = inputs.map((key) => visited.get(model.jointOf(key))).find((found) => found !== undefined)
-      if (!visit || device.origin === 'remove') continue
+      const ends: { readonly draw: string | null; readonly plus: TerminalId }[] = part.draws.map((draw) => ({
+        draw: draw.id,
+        plus: draw.plus,
+      }))
+      if (behaviour.kind === 'supply') ends.push({ draw: null, plus: behaviour.line })
+      if (behaviour.kind === 'converter') ends.push({ draw: null, plus: behaviour.plus })
+      const inputs = ends.flatMap(({ draw, plus }) => {
+        const visit = visited.get(model.jointOf(terminalKey(id, plus)))
+        return visit
+          ? [{ draw, through: visit.path.filter((step) => step !== id), fuse: visit.fuse, wires: visit.wires }]
+          : []
+      })
+      const [first] = inputs
+      if (!first || device.origin === 'remove') continue
       const current_A = byState(states, (state) => {
         let sum = 0
         for (const draw of part.draws)
@@ -62,10 +71,11 @@ export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId,
       })
       branches.push({
         device: id,
-        through: visit.path.filter((step) => step !== id),
-        fuse: visit.fuse,
+        through: first.through,
+        fuse: first.fuse,
+        wires: first.wires,
         current_A,
-        wires: visit.wires,
+        inputs,
       })
     }
     const entry = model.devices.find(({ id }) => id === potential.device)!

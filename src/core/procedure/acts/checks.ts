@@ -14,11 +14,16 @@ import { formatNumber } from '@/core/quantity'
 import type { Reckoning } from '@/core/figures'
 import { UNPLUG } from '../cautions'
 import type { Act } from '../types'
+import { across, anyhow, apartFrom } from './across'
+import { standsDead } from './closedWays'
 import { continuityActs } from './continuity'
 import { inTurn } from './inTurn'
 import { settingActs } from './settings'
 import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
+import { endsOf } from './ends'
+import { earthContactActs, mainsLeadActs, switchedLeadActs } from './mainsLeads'
+import { railLeadActs, railWays, type RailWays } from './railLeads'
 import { stepMaking, wiresOf } from './wires'
 
 /** A hand-held meter and its leads; above this an earth path is not good. Common practice. */
@@ -38,15 +43,23 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
   )
   const mains = [...new Set(wiresOf(plan, 'L', 'N', 'PE').map(stepMaking(plan)))]
   const covers = hasMains && mains.length > 0 ? [coversStep(mains, factsOf)] : []
+  const ends = endsOf(plan)
+  const earth = inletEarthOf(plan)
+  const rails = railLeadActs(plan, reckoning, factsOf, ends, earth)
+  const worked = railWays(plan, reckoning, ends, anyhow(standsDead(plan)))
   return inTurn([
     ...covers,
     ...lookActs(plan, covers, factsOf),
-    ...(hasMains ? earthSteps(plan, reckoning, factsOf) : []),
-    ...railSteps(plan, reckoning, factsOf),
-    ...betweenRails(plan, reckoning, factsOf),
-    ...(hasMains ? [insulationStep(plan, mains, factsOf)] : []),
+    ...(hasMains ? earthSteps(plan, reckoning, factsOf, earth) : []),
+    ...earthContactActs(plan, reckoning, factsOf, ends, earth),
+    ...railSteps(plan, reckoning, factsOf, worked, rails.plusProved),
+    ...betweenRails(plan, reckoning, factsOf, worked),
+    ...rails.acts,
+    ...(hasMains ? insulationSteps(plan, mains, factsOf) : []),
+    ...mainsLeadActs(plan, reckoning, factsOf, ends),
+    ...switchedLeadActs(plan, reckoning, factsOf, ends),
     ...guessSteps(plan, factsOf),
-    ...continuityActs(plan, reckoning, factsOf),
+    ...continuityActs(plan, reckoning, factsOf, ends),
     ...settingActs(plan),
   ])
 }
@@ -109,8 +122,12 @@ function lookActs(plan: Plan, covers: readonly Act[], factsOf: FactsOf): readonl
 const MOST_RAILS = 12
 
 /** Rails against one another: what is 5 V and what is 24 V meet nowhere. */
-function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
+function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, worked: readonly RailWays[]): readonly Act[] {
   const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
+  const loadsOn = (plus: TerminalKey) => {
+    const own = worked.find((each) => each.plus === plus)!
+    return across(plan, own.fromPlus, own.fromMinus)
+  }
   const rails = Object.values(reckoning.supplies).flatMap((supply) => {
     const { tag, origin } = plan.devices[supply.device]!
     return origin === 'remove'
@@ -118,6 +135,7 @@ function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): reado
       : Object.entries(supply.outputs).map(([output, { plus, voltage_V }]) => ({
           id: `${supply.device}/${output}`,
           plus,
+          loads: loadsOn(plus),
           name: `${formatNumber(voltage_V)} V of ${tag}`,
         }))
   })
@@ -128,23 +146,26 @@ function betweenRails(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): reado
       const [a, b] = [reckoning.netOf[one.plus], reckoning.netOf[other.plus]]
       // Rails that nothing is joined to cannot meet; rails joined on purpose are one.
       if (a === undefined || b === undefined || a === b) return []
+      // By way of the loads on either, over a minus that they share.
+      const [fewer, more] = one.loads.ohm < other.loads.ohm ? [one.loads, other.loads] : [other.loads, one.loads]
+      const apart = apartFrom(plan, RAIL_OHM, { ohm: fewer.ohm + more.ohm, devices: more.devices })
       return [
         actOf({
           id: `check:rails/${one.id}/${other.id}`,
           phase: 'checks',
           tools: ['meter'],
           title: `${one.name} and ${other.name} apart`,
-          lines: ['Plus of one against plus of the other, in each position of each switch.'],
+          lines: ['Plus of one against plus of the other, in each position of each switch.', ...apart.lines],
           minutes: 1,
           cautions: deadFirst(plan),
           after: lowVoltage,
-          reading: { what: 'Resistance, plus to plus, the lowest', unit: 'Ω', from: RAIL_OHM, to: null },
+          reading: { what: 'Resistance, plus to plus, the lowest', unit: 'Ω', from: apart.from, to: null },
           facts: { wires: factsOf(lowVoltage) },
           why: 'Where two rails meet, the lower one gets what the higher one gives.',
           test: {
             group: 'shorts',
-            red: one.plus,
-            black: other.plus,
+            red: apart.isPulled ? null : one.plus,
+            black: apart.isPulled ? null : other.plus,
             situation: 'dead',
             meter: 'ohms',
             held: null,
@@ -171,9 +192,18 @@ function coversStep(mains: readonly string[], factsOf: FactsOf): Act {
   })
 }
 
-function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
-  const making = stepMaking(plan)
+const inletEarthOf = (plan: Plan): TerminalKey | null => {
   const inlet = inletOf(plan)
+  return inlet === undefined ? null : (terminalsWhere(plan, inlet, (fn) => fn === 'PE')[0] ?? null)
+}
+
+function earthSteps(
+  plan: Plan,
+  reckoning: Reckoning,
+  factsOf: FactsOf,
+  inletEarth: TerminalKey | null,
+): readonly Act[] {
+  const making = stepMaking(plan)
   return reckoning.earths.flatMap(({ device, terminal, path }): Act[] => {
     const { tag, name, origin } = plan.devices[device]!
     if (path === null || origin === 'remove') return []
@@ -201,7 +231,7 @@ function earthSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
         test: {
           group: 'earth',
           red: terminalKey(device, terminal),
-          black: inlet === undefined ? null : (terminalsWhere(plan, inlet, (fn) => fn === 'PE')[0] ?? null),
+          black: inletEarth,
           situation: 'dead',
           meter: 'ohms',
           held: null,
@@ -263,47 +293,64 @@ function guessSteps(plan: Plan, factsOf: FactsOf): readonly Act[] {
   })
 }
 
-function insulationStep(plan: Plan, mains: readonly string[], factsOf: FactsOf): Act {
+/** Line and neutral, each against earth: joined by a load they read alike, and with nothing between them only one shows. */
+function insulationSteps(plan: Plan, mains: readonly string[], factsOf: FactsOf): readonly Act[] {
   const inlet = inletOf(plan)!
   const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
-  return actOf({
-    id: 'check:insulation',
-    phase: 'checks',
-    tools: ['meter'],
-    title: 'Line and neutral against earth',
-    lines: [
-      'Main switch on, plug out. Each pin of the plug against the earth pin.',
-      'No insulation test is this: that one puts 500 V on it (IEC 60204-1, 18.3, from memory), wants its own instrument, electronics and surge parts off first, and somebody who knows it.',
-    ],
-    test: {
-      group: 'mains',
-      red: behaviour.kind === 'mains-inlet' ? terminalKey(inlet, behaviour.line) : null,
-      black: behaviour.kind === 'mains-inlet' && behaviour.earth !== null ? terminalKey(inlet, behaviour.earth) : null,
-      situation: 'dead',
-      meter: 'ohms',
-      held: null,
-      ifOff: 'A pinched wire, a stray strand, a filter’s resistor: take leads off one by one until it is gone.',
-      source: 'IEC 60204-1, 18.3 as a guide (from memory)',
-    },
-    minutes: MINUTES.check,
-    cautions: deadFirst(plan),
-    after: ['covers', ...mains],
-    reading: { what: 'Resistance, line or neutral to earth, the lower', unit: 'Ω', from: INSULATION_OHM, to: null },
-    facts: { wires: factsOf(mains) },
-    why: 'A pinched wire or a stray strand shows here, not as a bang.',
-  })
+  if (behaviour.kind !== 'mains-inlet') return []
+  const { line, neutral, earth } = behaviour
+  const poles = [
+    { id: 'check:insulation', name: 'Line', terminal: line },
+    { id: 'check:insulation/neutral', name: 'Neutral', terminal: neutral },
+  ]
+  return poles.map(({ id, name, terminal }) =>
+    actOf({
+      id,
+      phase: 'checks',
+      tools: ['meter'],
+      title: `${name} against earth`,
+      lines: [
+        `Main switch on, plug out. The ${name.toLowerCase()} pin of the inlet against its earth pin.`,
+        'No insulation test is this: that one puts 500 V on it (IEC 60204-1, 18.3, from memory), wants its own instrument, electronics and surge parts off first, and somebody who knows it.',
+      ],
+      test: {
+        group: 'mains',
+        red: terminalKey(inlet, terminal),
+        black: earth === null ? null : terminalKey(inlet, earth),
+        situation: 'dead',
+        meter: 'ohms',
+        held: null,
+        ifOff: 'A pinched wire, a stray strand, a filter’s resistor: take leads off one by one until it is gone.',
+        source: 'IEC 60204-1, 18.3 as a guide (from memory)',
+      },
+      minutes: 1,
+      cautions: deadFirst(plan),
+      after: ['covers', ...mains],
+      reading: { what: `Resistance, ${name.toLowerCase()} to earth`, unit: 'Ω', from: INSULATION_OHM, to: null },
+      facts: { wires: factsOf(mains) },
+      why: 'A pinched wire or a stray strand shows here, not as a bang.',
+    }),
+  )
 }
 
 /** No short between the rails, and plus to plus at every plug. */
-function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
+function railSteps(
+  plan: Plan,
+  reckoning: Reckoning,
+  factsOf: FactsOf,
+  worked: readonly RailWays[],
+  plusProved: ReadonlySet<DeviceId>,
+): readonly Act[] {
   const lowVoltage = [...new Set(wiresOf(plan, 'V+', 'V-').map(stepMaking(plan)))]
   const facts = { wires: factsOf(lowVoltage) }
   const shorts = Object.values(reckoning.supplies).flatMap((supply) => {
     const { tag, origin, part } = plan.devices[supply.device]!
     if (origin === 'remove') return []
     const { kind } = plan.parts[part]!.behaviour
-    return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) =>
-      actOf({
+    return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) => {
+      const { fromPlus, fromMinus } = worked.find((each) => each.plus === plus && each.minus === minus)!
+      const apart = apartFrom(plan, RAIL_OHM, across(plan, fromPlus, fromMinus))
+      return actOf({
         id: `check:rail/${supply.device}/${output}`,
         phase: 'checks',
         tools: ['meter'],
@@ -315,16 +362,22 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
             ? [`${tag} itself is off its leads: measure on the side of the box.`]
             : []),
           'Plus against minus, while you work each switch and move each plug.',
+          ...apart.lines,
         ],
         minutes: MINUTES.check,
         cautions: deadFirst(plan),
         after: lowVoltage,
-        reading: { what: 'Resistance, plus to minus, once it is steady', unit: 'Ω', from: RAIL_OHM, to: null },
+        reading: {
+          what: 'Resistance, plus to minus, once it is steady',
+          unit: 'Ω',
+          from: apart.from,
+          to: null,
+        },
         facts,
         test: {
           group: 'shorts',
-          red: plus,
-          black: minus,
+          red: apart.isPulled ? null : plus,
+          black: apart.isPulled ? null : minus,
           situation: 'dead',
           meter: 'ohms',
           held: null,
@@ -333,8 +386,8 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
           source: cite(SOURCES.practice),
         },
         why: 'A short found now costs nothing.',
-      }),
-    )
+      })
+    })
   })
   const polarised = [
     ...new Set(
@@ -342,7 +395,7 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
         const { origin, part: id } = plan.devices[device]!
         const part = plan.parts[id]!
         const isPolarised = part.terminals[part.draws.find((each) => each.id === draw)!.plus]!.polarised
-        return origin !== 'remove' && isPolarised ? [device] : []
+        return origin !== 'remove' && isPolarised && !plusProved.has(device) ? [device] : []
       }),
     ),
   ]
@@ -353,7 +406,7 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
       id: 'check:polarity',
       phase: 'checks',
       tools: ['meter'],
-      title: 'Polarity at every plug',
+      title: 'Polarity at plugs behind what switches them',
       lines: polarised.map((device) => `${plan.devices[device]!.tag} ${plan.devices[device]!.name}`),
       minutes: 1 + polarised.length,
       after: lowVoltage,
@@ -368,7 +421,7 @@ function railSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
         ifOff: 'Exchange the two ends before anything else is done.',
         source: cite(SOURCES.practice),
       },
-      why: 'Plus to plus by continuity, not by colour. Boards do not survive a mistake.',
+      why: 'Plus from the output to plus of the plug by continuity, not by colour. Boards do not survive a mistake.',
     }),
   ]
 }

@@ -1,10 +1,9 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import { splitKey, terminalKey } from '@/core/model'
 import {
   landed,
   terminalWords,
   type CableId,
-  type DeviceId,
   type Plan,
   type TerminalFunction,
   type TerminalId,
@@ -15,50 +14,27 @@ import { cite, SOURCES } from '@/core/reference'
 import type { Reckoning } from '@/core/figures'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
+import { apartFrom, around } from './across'
+import { ALLOWANCE_OHM, closedWays, holding, standsDead, type ClosedWays } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
+import { presentOf, type Ends } from './ends'
 import { stepMaking } from './wires'
 
-/** What clamps and a meter's own leads add to a path. Common practice. */
-const ALLOWANCE_OHM = 0.5
 /** Printed winding resistance holds within this. From memory: makers state 10 %; warmth and the meter add to it. */
 const WINDING_REL = 0.3
 /** An open contact is apart from a closed one by this at least, whatever hangs across it. Common practice. */
 const OPEN_OHM = 20
 
 /** Coil pairs, commons, contacts and cables, dead and by continuity. */
-export function continuityActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
-  const ends = endsOf(plan)
+export function continuityActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends): readonly Act[] {
   return [
     ...coilActs(plan, reckoning, factsOf, ends),
     ...commonActs(plan, reckoning, factsOf),
-    ...contactActs(plan, factsOf, ends),
+    ...contactActs(plan, reckoning, factsOf, ends),
+    ...diodeActs(plan, factsOf, ends),
     ...cableActs(plan, reckoning, factsOf),
   ]
-}
-
-interface Landing {
-  readonly wire: WireId
-  readonly other: TerminalKey
-}
-type Ends = ReadonlyMap<TerminalKey, readonly Landing[]>
-
-/** Wires by the terminals they end at, with their other ends. */
-function endsOf(plan: Plan): Ends {
-  const found = new Map<TerminalKey, Landing[]>()
-  for (const [wire, { from, to, origin }] of Object.entries(landed(plan).wires) as [WireId, Plan['wires'][WireId]][]) {
-    if (origin === 'remove' || from.kind !== 'terminal' || to.kind !== 'terminal') continue
-    const [a, b] = [terminalKey(from.device, from.terminal), terminalKey(to.device, to.terminal)]
-    for (const [own, other] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      const list = found.get(own)
-      if (list) list.push({ wire, other })
-      else found.set(own, [{ wire, other }])
-    }
-  }
-  return found
 }
 
 const ohmOf = (reckoning: Reckoning, wires: readonly WireId[]) =>
@@ -66,9 +42,6 @@ const ohmOf = (reckoning: Reckoning, wires: readonly WireId[]) =>
     const { size, length_mm } = reckoning.wires[id] ?? { size: null, length_mm: 0 }
     return sum + (resistance_ohm_per_km(size ?? '0.25 mm²', 20) * length_mm) / 1e6
   }, 0)
-
-const presentOf = (plan: Plan) =>
-  (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
 
 const hundredths = (ohm: number) => Math.round(ohm * 100) / 100
 
@@ -174,9 +147,10 @@ function commonActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonl
   })
 }
 
-/** Contacts that a hand or warmth works, at rest and worked. */
-function contactActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
+/** Contacts: those that a hand works in each position, those that something else works as they rest. */
+function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends): readonly Act[] {
   const making = stepMaking(plan)
+  const dead = standsDead(plan)
   return presentOf(plan).flatMap((device) => {
     const { tag, part: partId } = plan.devices[device]!
     const part = plan.parts[partId]!
@@ -185,47 +159,109 @@ function contactActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
       const by = part.actuators.find(({ id }) => id === link.actuator)!
       const [a, b] = [terminalKey(device, link.a), terminalKey(device, link.b)]
       const wires = [...(ends.get(a) ?? []), ...(ends.get(b) ?? [])].map(({ wire }) => wire)
-      if (by.by !== 'hand' || by.positions.length !== 2 || !ends.has(a) || !ends.has(b)) return []
-      return by.positions.map((position) => {
+      if (by.by === 'setting' || !ends.has(a) || !ends.has(b)) return []
+      const isByHand = by.by === 'hand'
+      const isSelector = by.positions.length > 2
+      return (isByHand ? by.positions : [by.rest]).flatMap((position): Act[] => {
         const isClosed = link.closedIn.includes(position)
         const isRest = position === by.rest
-        return actOf({
-          id: `check:contact/${device}/${link.id}/${isRest ? 'rest' : 'worked'}`,
-          phase: 'checks',
-          tools: ['meter'],
-          device,
-          title: `${terminalWords(plan, a)} to ${terminalWords(plan, b)} of ${tag}, ${isRest ? 'at rest' : 'worked'}: ${isClosed ? 'closed' : 'open'}`,
-          lines: [
-            isRest ? 'Nobody touches it.' : `On “${position}”: work it three times, and hold it for the reading.`,
-          ],
-          minutes: 1,
-          cautions: deadFirst(plan),
-          after: wires.map(making),
-          reading: {
-            what: isClosed ? 'Resistance, closed' : 'Resistance, open; OL is the end of the meter’s range',
-            unit: 'Ω',
-            from: isClosed ? null : OPEN_OHM,
-            to: isClosed ? 1 : null,
-          },
-          facts: { part: partId, wires: factsOf(wires.map(making)) },
-          why: isClosed
-            ? 'A contact that does not close stops what waits for it.'
-            : 'A contact that stays closed switches nothing off.',
-          test: {
-            group: 'continuity',
-            red: a,
-            black: b,
-            situation: 'dead',
-            meter: 'ohms',
-            held: { device, actuator: by.id, position },
-            ifOff: isClosed
-              ? 'A lead on the other contact, a switch in its other position, a worn contact.'
-              : 'Leads on the contact that rests closed, a bridge beside it, or something else across it: lift one lead and measure again.',
-            source: cite(SOURCES.practice),
-          },
-        })
+        const stands = isRest ? 'at rest' : isSelector ? `on “${position}”` : 'worked'
+        const held = { device, actuator: by.id, position }
+        const [fromA, fromB] = [a, b].map((key) => closedWays(plan, reckoning, ends, key, holding(dead, held))) as [
+          ClosedWays,
+          ClosedWays,
+        ]
+        // Joined another way, an open contact reads as a closed one.
+        if (!isClosed && fromA.has(b)) return []
+        const apart = apartFrom(plan, OPEN_OHM, around(plan, fromA, fromB))
+        return [
+          actOf({
+            id: `check:contact/${device}/${link.id}/${isRest ? 'rest' : isSelector ? position : 'worked'}`,
+            phase: 'checks',
+            tools: ['meter'],
+            device,
+            title: `${terminalWords(plan, a)} to ${terminalWords(plan, b)} of ${tag}, ${stands}: ${isClosed ? 'closed' : 'open'}`,
+            lines: [
+              !isByHand
+                ? 'Nothing commands it, all is off.'
+                : isRest
+                  ? 'Nobody touches it.'
+                  : `On “${position}”: work it three times, and hold it for the reading.`,
+              ...(isClosed ? [] : apart.lines),
+            ],
+            minutes: 1,
+            cautions: deadFirst(plan),
+            after: wires.map(making),
+            reading: {
+              what: isClosed ? 'Resistance, closed' : 'Resistance, open; OL is the end of the meter’s range',
+              unit: 'Ω',
+              from: isClosed ? null : apart.from,
+              to: isClosed ? 1 : null,
+            },
+            facts: { part: partId, wires: factsOf(wires.map(making)) },
+            why: isClosed
+              ? 'A contact that does not close stops what waits for it.'
+              : 'A contact that stays closed switches nothing off.',
+            test: {
+              group: 'continuity',
+              red: isClosed || !apart.isPulled ? a : null,
+              black: isClosed || !apart.isPulled ? b : null,
+              situation: 'dead',
+              meter: 'ohms',
+              held: isByHand ? held : null,
+              ifOff: isClosed
+                ? 'A lead on the other contact, a switch in its other position, a worn contact.'
+                : 'Leads on the contact that rests closed, a bridge beside it, welded, or something else across it: lift one lead and measure again.',
+              source: cite(SOURCES.practice),
+            },
+          }),
+        ]
       })
     })
+  })
+}
+
+/** Diodes across coils: the wrong way round they are a short as soon as the coil is switched on. */
+function diodeActs(plan: Plan, factsOf: FactsOf, ends: Ends): readonly Act[] {
+  const making = stepMaking(plan)
+  return presentOf(plan).flatMap((device): Act[] => {
+    const { tag, name, part: partId } = plan.devices[device]!
+    const part = plan.parts[partId]!
+    const terminals = Object.keys(part.terminals) as TerminalId[]
+    const at = (fn: TerminalFunction) => terminals.find((id) => part.terminals[id]!.function === fn)
+    const [ring, plain] = [at('V+'), at('V-')]
+    if (part.behaviour.kind !== 'surge-filter' || terminals.length !== 2 || !ring || !plain) return []
+    const [atRing, atPlain] = [ring, plain].map((id) => ends.get(terminalKey(device, id))?.[0])
+    if (!atRing || !atPlain) return []
+    const made = [...new Set([making(atRing.wire), making(atPlain.wire)])]
+    return [
+      actOf({
+        id: `check:diode/${device}`,
+        phase: 'checks',
+        tools: ['meter'],
+        device,
+        title: `${tag}, ${name}: its ring is at the plus`,
+        lines: [
+          `Ring at ${terminalWords(plan, atRing.other)}, plain end at ${terminalWords(plan, atPlain.other)}; both clamped.`,
+          'On the diode range, one lead off: half a volt or so with red at the plain end, nothing the other way round.',
+        ],
+        minutes: 1,
+        cautions: deadFirst(plan),
+        after: made,
+        facts: { part: partId, wires: factsOf(made) },
+        why: 'The wrong way round it takes all the current that its output gives, and one of the two dies.',
+        test: {
+          group: 'continuity',
+          red: terminalKey(device, plain),
+          black: terminalKey(device, ring),
+          situation: 'dead',
+          meter: null,
+          held: null,
+          ifOff: 'Turn it round. The same both ways: it is broken, or its coil still lies across it.',
+          source: cite(SOURCES.practice),
+        },
+      }),
+    ]
   })
 }
 

@@ -4,6 +4,7 @@ import { cite, SOURCES } from '@/core/reference'
 import type { Act, ActTest } from '../types'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
+import { presentOf } from './ends'
 import { MOST_AFTER } from './inTurn'
 
 /** Of a screw terminal after an hour: its insulation and its neighbours stand this for good. NEC 110.14(C), from memory: 60 °C. */
@@ -30,9 +31,6 @@ const test = (group: ActTest['group'], ifOff: string, source = cite(SOURCES.prac
   ifOff,
   source,
 })
-
-const presentOf = (plan: Plan) =>
-  (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
 
 /** What is proved once everything runs: a power cut, the residual device, an hour's warmth. */
 export function lastActs(plan: Plan, reckoning: Reckoning, before: readonly Act[]): readonly Act[] {

@@ -1,13 +1,16 @@
-import { terminalKey } from '@/core/model'
+import { terminalKey, type TerminalKey } from '@/core/model'
 import { PART_KINDS, type DeviceId, type Plan, type StateId, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
-import type { Branch, DrawReckoning, Rail, Reckoning } from '@/core/figures'
+import type { BranchWay, DrawReckoning, Rail, Reckoning } from '@/core/figures'
 import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
+import { closedWays, holding, standsDead } from './closedWays'
 import { deadFirst, isPluggedIn } from './deadFirst'
 import { MINUTES, actOf } from './draft'
+import { endsOf, type Ends } from './ends'
+import { exitActs } from './exits'
 import { inTurn } from './inTurn'
 import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
@@ -43,6 +46,7 @@ export function powerSteps(
   const loads = sources.length === 0 ? [] : loadSteps(plan, reckoning, factsOf)
   const later = inTurn([
     ...loads,
+    ...(sources.length === 0 ? [] : exitActs(plan, reckoning, factsOf, endsOf(plan), 'power:down')),
     ...truthActs(plan, factsOf),
     ...relays,
     ...heatActs(plan),
@@ -83,8 +87,8 @@ const tagsOf = (plan: Plan, ids: readonly DeviceId[]) => [...new Set(ids)].map((
 /** What keeps loads off a rail while its source is tried: fuses out where there are fuses, leads lifted where there are none. */
 function isolation(plan: Plan, rails: readonly Rail[]): readonly string[] {
   const branches = rails.flatMap((rail) => rail.branches)
-  const fused = branches.flatMap(({ fuse }) => (fuse ? [fuse.device] : []))
-  const bare = branches.flatMap(({ fuse, device }) => (fuse ? [] : [device]))
+  const fused = branches.flatMap(({ inputs }) => inputs.flatMap(({ fuse }) => (fuse ? [fuse.device] : [])))
+  const bare = branches.flatMap(({ inputs, device }) => (inputs.every(({ fuse }) => fuse) ? [] : [device]))
   return [
     ...(fused.length > 0 ? [`Fuses out, or breakers off: ${tagsOf(plan, fused)}.`] : []),
     ...(bare.length > 0 ? [`No fuse before ${tagsOf(plan, bare)}: unplug it, or lift its plus and insulate it.`] : []),
@@ -147,32 +151,60 @@ const SOURCE_WORDS = {
   converter: 'Power what feeds it',
 } as const
 
+/** A load at one of the inputs that a rail feeds. */
+interface Feeding {
+  readonly rail: Rail
+  readonly device: DeviceId
+  readonly way: BranchWay
+  readonly draw: DrawReckoning
+  readonly plus: TerminalId
+  readonly minus: TerminalId
+  /** The first of the device on this rail goes by the device alone. */
+  readonly isFirst: boolean
+}
+
+/** What each rail feeds: a device that is fed at several pairs of terminals counts at each, once. */
+function feedings(plan: Plan, { rails, draws }: Reckoning): readonly Feeding[] {
+  return rails.flatMap((rail) =>
+    rail.kind !== 'dc'
+      ? []
+      : rail.branches.flatMap(({ device, inputs }) => {
+          const found: Feeding[] = []
+          for (const way of inputs) {
+            const draw = draws.find((each) => each.device === device && each.draw === way.draw)
+            if (!draw || Object.values(draw.voltage_V).every((volts) => volts === null)) continue
+            const { plus, minus } = plan.parts[plan.devices[device]!.part]!.draws.find(({ id }) => id === draw.draw)!
+            if (found.some((each) => each.plus === plus && each.minus === minus)) continue
+            found.push({ rail, device, way, draw, plus, minus, isFirst: found.length === 0 })
+          }
+          return found
+        }),
+  )
+}
+
 /** One load after the other, in the order of the rails. */
 function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
-  const drawOf = new Map([...reckoning.draws].reverse().map((draw) => [draw.device, draw]))
   const fitted = new Set<string>()
   const outputs = atSwitchedOutputs(plan)
   let before = 'power:down'
-  const branches = reckoning.rails.flatMap((rail) =>
-    rail.kind === 'dc' ? rail.branches.map((branch) => ({ rail, branch })) : [],
-  )
-  return inOrderOfCommand(plan, branches).flatMap(({ rail, branch }) => {
-    const draw = drawOf.get(branch.device)
-    const volts = draw ? Object.values(draw.voltage_V).filter((value): value is number => value !== null) : []
-    if (!draw || volts.length === 0) return []
-    const low = Math.min(...volts)
-    const { tag, name, part } = plan.devices[branch.device]!
-    const pair = plan.parts[part]!.draws.find(({ id }) => id === draw.draw)!
+  const all = feedings(plan, reckoning)
+  const ends = endsOf(plan)
+  return inOrderOfCommand(plan, all).flatMap((feeding) => {
+    const { rail, device, way, draw, plus, minus, isFirst } = feeding
+    const low = Math.min(...Object.values(draw.voltage_V).filter((value): value is number => value !== null))
+    const { tag, name, part } = plan.devices[device]!
+    const { terminals } = plan.parts[part]!
+    const isOnly = all.filter((each) => each.device === device).length === 1
     const step = actOf({
-      id: `power:load/${branch.device}/${rail.id}`,
+      id: `power:load/${device}/${rail.id}${isFirst ? '' : `/${draw.draw}`}`,
       phase: 'first-power',
       tools: ['meter'],
-      device: branch.device,
-      title: `${tag}, ${name}`,
+      device,
+      title: isOnly ? `${tag}, ${name}` : `${tag}, ${name}: ${terminals[plus]!.label} and ${terminals[minus]!.label}`,
       lines: [
-        joinWords(plan, branch, fitted),
-        ...commandWords(plan, branch, draw, outputs),
-        ...seenWords(plan, branch.device),
+        joinWords(plan, feeding, fitted),
+        ...commandWords(plan, feeding, outputs),
+        ...seenWords(plan, device),
         'Power again, measure at its terminals.',
       ],
       minutes: MINUTES.power,
@@ -184,11 +216,11 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
         from: round(low * (1 - OUTPUT_TOLERANCE)),
         to: round(rail.voltage_V * (1 + OUTPUT_TOLERANCE)),
       },
-      facts: { part, wires: factsOf(branch.wires.map(stepMaking(plan))) },
+      facts: { part, wires: factsOf(way.wires.map(stepMaking(plan))) },
       test: {
         group: 'loads',
-        red: terminalKey(branch.device, pair.plus),
-        black: terminalKey(branch.device, pair.minus),
+        red: terminalKey(device, plus),
+        black: terminalKey(device, minus),
         situation: 'all on',
         meter: 'volts-dc',
         held: null,
@@ -199,14 +231,64 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
       why: `One at a time. At full work ${formatNumber(low)} V are expected here.`,
     })
     before = step.id
-    return [step]
+    return [step, ...reversedSteps(plan, reckoning, ends, feeding, step)]
   })
 }
 
+/** Where a switch of several positions turns a load round: the same volts the other way. */
+function reversedSteps(
+  plan: Plan,
+  reckoning: Reckoning,
+  ends: Ends,
+  { rail, device, way, plus, minus }: Feeding,
+  step: Act,
+): readonly Act[] {
+  const output = Object.values(reckoning.supplies[rail.source]?.outputs ?? {}).find(
+    (each) => each.voltage_V === rail.voltage_V,
+  )
+  if (!output) return []
+  return way.through.flatMap((by) =>
+    plan.parts[plan.devices[by]!.part]!.actuators.flatMap((actuator) =>
+      actuator.by !== 'hand' || actuator.positions.length < 3
+        ? []
+        : actuator.positions.flatMap((position): Act[] => {
+            const held = { device: by, actuator: actuator.id, position }
+            const stands = holding(standsDead(plan), held)
+            const from = (key: TerminalKey) => closedWays(plan, reckoning, ends, key, stands)
+            const isTurned =
+              from(output.plus).has(terminalKey(device, minus)) && from(output.minus).has(terminalKey(device, plus))
+            if (!isTurned) return []
+            const { from: low, to: high } = step.reading!
+            return [
+              {
+                ...step,
+                id: `${step.id}/${by}/${position}`,
+                title: `${step.title}: ${plan.devices[by]!.tag} on “${position}”`,
+                lines: ['Power off, switch over, power again. It goes the other way; at both ends it stops by itself.'],
+                after: [step.id],
+                reading: {
+                  what: 'Volts at its terminals',
+                  unit: 'V',
+                  from: high === null ? null : -high,
+                  to: low === null ? null : -low,
+                },
+                why: 'The same volts, turned round.',
+                test: {
+                  ...step.test!,
+                  held,
+                  ifOff: 'Plus: the crossing leads of the switch are not crossed. Nothing: one of them is open.',
+                },
+              },
+            ]
+          }),
+    ),
+  )
+}
+
 /** Boards first, then drivers and relays that they command, then what those switch; within a rank rail by rail. */
-function inOrderOfCommand<T extends { readonly branch: Branch }>(plan: Plan, list: readonly T[]): readonly T[] {
-  const rank = ({ branch }: T) => {
-    const { kind } = plan.parts[plan.devices[branch.device]!.part]!.behaviour
+function inOrderOfCommand(plan: Plan, list: readonly Feeding[]): readonly Feeding[] {
+  const rank = ({ device }: Feeding) => {
+    const { kind } = plan.parts[plan.devices[device]!.part]!.behaviour
     if (kind === 'driver' || COMMANDED.has(kind)) return 1
     return PART_KINDS[kind].isCommanding ? 0 : 2
   }
@@ -217,7 +299,7 @@ function inOrderOfCommand<T extends { readonly branch: Branch }>(plan: Plan, lis
 }
 
 /** How this load comes onto its rail; a fuse that is in already brings it along. */
-function joinWords(plan: Plan, { fuse, device }: Branch, fitted: Set<string>): string {
+function joinWords(plan: Plan, { way: { fuse }, device }: Feeding, fitted: Set<string>): string {
   if (!fuse) return `Power off. Plug ${plan.devices[device]!.tag} in again, or land its plus.`
   const key = `${fuse.device}/${fuse.link}`
   const words = `fuse ${fuse.link} of ${plan.devices[fuse.device]!.tag}`
@@ -229,18 +311,15 @@ function joinWords(plan: Plan, { fuse, device }: Branch, fitted: Set<string>): s
 /** A switched load reads nothing until it is commanded. One that merely draws nothing in a state has its volts all the same. */
 function commandWords(
   plan: Plan,
-  branch: Branch,
-  draw: DrawReckoning,
+  { device, way, draw, plus, minus }: Feeding,
   outputs: ReadonlySet<string>,
 ): readonly string[] {
-  const part = plan.parts[plan.devices[branch.device]!.part]!
-  const { plus, minus } = part.draws.find(({ id }) => id === draw.draw)!
-  const switches = branch.through.filter((id) => COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
-  const atOutput = [plus, minus].some((terminal) => outputs.has(`${branch.device}|${terminal}`))
+  const switches = way.through.filter((id) => COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+  const atOutput = [plus, minus].some((terminal) => outputs.has(`${device}|${terminal}`))
   if (switches.length === 0 && !atOutput) return []
   const states = Object.entries(draw.voltage_V) as [StateId, number | null][]
   const fed = states.filter(([, volts]) => volts !== null)
-  const by = plan.devices[branch.device]!.commandedBy
+  const by = plan.devices[device]!.commandedBy
   const who = by === null ? switches : [by]
   const as =
     fed.length < states.length ? `, as in state “${fed.map(([id]) => plan.states[id]!.name).join('” or “')}”` : ''

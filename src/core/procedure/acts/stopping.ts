@@ -4,13 +4,11 @@ import { cite, SOURCES } from '@/core/reference'
 import { STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { actOf } from './draft'
+import { presentOf } from './ends'
 import { MOST_AFTER } from './inTurn'
 
 const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
   [...new Set(ids)].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`).join(', ')
-
-const presentOf = (plan: Plan) =>
-  (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
 
 /** Heaters by their sensors and by a hand near them; their cut-outs worked. */
 export function heatActs(plan: Plan): readonly Act[] {

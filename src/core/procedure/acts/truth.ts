@@ -15,6 +15,7 @@ import { NO_HOT_PLUGGING } from '../cautions'
 import type { Act, ActTest } from '../types'
 import type { FactsOf } from './checks'
 import { actOf } from './draft'
+import { endsOf, presentOf } from './ends'
 import { stepMaking } from './wires'
 
 /** What tells without a meter that a thing of this kind works, and what tells that it must be switched off. */
@@ -35,9 +36,6 @@ export const seenWords = (plan: Plan, device: DeviceId): readonly string[] => {
   const words = SEEN[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
   return words ? [words] : []
 }
-
-const presentOf = (plan: Plan) =>
-  (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
 
 const testOf = (group: ActTest['group'], given: Partial<ActTest> & Pick<ActTest, 'ifOff'>): ActTest => ({
   group,
@@ -167,7 +165,7 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
 }
 
 function outputActs(plan: Plan): readonly Act[] {
-  const loads = loadsAt(plan)
+  const landings = endsOf(plan)
   const wired = new Set(
     Object.values(landed(plan).wires).flatMap((wire) =>
       wire!.origin === 'remove'
@@ -185,9 +183,13 @@ function outputActs(plan: Plan): readonly Act[] {
       const isRail = (end: TerminalId) => part.links.some((link) => link.kind === 'bar' && link.terminals.includes(end))
       const used = ends.filter((end) => wired.has(`${device}|${end}`) && !isRail(end))
       if (actuator.by !== 'firmware' || used.length === 0) return []
-      const hung = [...new Set(used.flatMap((end) => loads.get(terminalKey(device, end)) ?? []))].map(
-        (id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`,
-      )
+      const hung = [
+        ...new Set(
+          used.flatMap((end) =>
+            (landings.get(terminalKey(device, end)) ?? []).map(({ other }) => splitKey(other).device),
+          ),
+        ),
+      ].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`)
       return [
         actOf({
           id: `truth:output/${device}/${actuator.id}`,
@@ -211,24 +213,6 @@ function outputActs(plan: Plan): readonly Act[] {
       ]
     })
   })
-}
-
-/** What each terminal leads to by a wire. */
-function loadsAt(plan: Plan): ReadonlyMap<TerminalKey, readonly DeviceId[]> {
-  const found = new Map<TerminalKey, DeviceId[]>()
-  for (const { from, to, origin } of Object.values(landed(plan).wires) as Plan['wires'][WireId][]) {
-    if (origin === 'remove' || from.kind !== 'terminal' || to.kind !== 'terminal') continue
-    for (const [own, other] of [
-      [from, to],
-      [to, from],
-    ] as const) {
-      const key = terminalKey(own.device, own.terminal)
-      const list = found.get(key)
-      if (list) list.push(other.device)
-      else found.set(key, [other.device])
-    }
-  }
-  return found
 }
 
 function motorActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, readonly Lead[]>): readonly Act[] {

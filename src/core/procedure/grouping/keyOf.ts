@@ -25,7 +25,13 @@ export type GroupKind =
   | 'switched'
   | 'sources'
   | 'loads'
+  | 'exits'
   | 'rails-apart'
+  | 'poles'
+  | 'bonds'
+  | 'mains-leads'
+  | 'insulation'
+  | 'diodes'
   | 'coils'
   | 'commons'
   | 'contacts'
@@ -70,7 +76,8 @@ export function groupKeys(plan: Plan, reckoning: Reckoning): (act: Act) => strin
   for (const rail of reckoning.rails)
     if (rail.kind === 'dc')
       for (const branch of rail.branches)
-        for (const wire of branch.wires) if (!railOf.has(wire)) railOf.set(wire, rail.source)
+        for (const wire of branch.inputs.flatMap(({ wires }) => wires))
+          if (!railOf.has(wire)) railOf.set(wire, rail.source)
   // A return goes with the feed of what it comes from; a joint of returns with the supply that it belongs to.
   const railOfDevice = new Map<DeviceId, string>()
   for (const [wire, source] of railOf)
@@ -120,13 +127,25 @@ export function groupKeys(plan: Plan, reckoning: Reckoning): (act: Act) => strin
     if (act.id.startsWith('power:outlet/')) return 'outlets'
     if (act.id.startsWith('power:switched/')) return 'switched'
     if (act.id.startsWith('power:device:')) return 'sources'
-    if (act.id.startsWith('power:load/')) return `loads|${act.id.slice(act.id.indexOf('/', 'power:load/'.length) + 1)}`
+    // A load, then its rail in three words, then what of the load is meant.
+    if (act.id.startsWith('power:load/')) return `loads|${act.id.split('/').slice(2, 5).join('/')}`
     return `alone|${act.id}`
   }
 }
 
 const TEST_KEYS = [
   ['check:rails/', 'rails-apart'],
+  ['check:plus/', 'poles'],
+  ['check:minus/', 'poles'],
+  ['check:minus-earth/', 'bonds'],
+  ['check:bond/', 'bonds'],
+  ['check:line/', 'mains-leads'],
+  ['check:neutral/', 'mains-leads'],
+  ['check:switched/', 'mains-leads'],
+  ['check:insulation', 'insulation'],
+  ['check:diode/', 'diodes'],
+  ['check:chain/', 'commons'],
+  ['power:exit/', 'exits'],
   ['check:coil/', 'coils'],
   ['check:common/', 'commons'],
   ['check:contact/', 'contacts'],

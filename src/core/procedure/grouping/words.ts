@@ -38,13 +38,25 @@ export function titleOf(plan: Plan, key: string, acts: readonly Act[]): string {
     case 'moving-ways':
       return `Lay, clamp and move: ${wayNames(plan, acts)}`
     case 'earth-check':
-      return `Earth of ${counted(acts.length, 'metal part')}: ${tags}`
+      return `Earth at ${counted(acts.length, 'place')}: ${tags}`
     case 'guess':
       return `${counted(acts.length, 'joint')} that nobody measured`
     case 'rail-check':
       return `No short on ${counted(acts.length, 'rail')}: ${tags}`
     case 'rails-apart':
       return `${counted(acts.length, 'pair')} of rails apart`
+    case 'poles':
+      return `Plus and minus at each plug: ${tags}`
+    case 'bonds':
+      return 'Minus against minus, and against earth'
+    case 'mains-leads':
+      return `Line and neutral, ${counted(acts.length, 'lead')}`
+    case 'insulation':
+      return 'Line and neutral against earth'
+    case 'diodes':
+      return `Diodes the right way round: ${tags}`
+    case 'exits':
+      return `Volts at sockets: ${tags}`
     case 'coils':
       return `${counted(acts.length, 'winding')}: ${tags}`
     case 'commons':
@@ -155,6 +167,11 @@ export function doneWords(kind: GroupKind): string {
     case 'earth-check':
     case 'rail-check':
     case 'rails-apart':
+    case 'poles':
+    case 'bonds':
+    case 'mains-leads':
+    case 'insulation':
+    case 'exits':
     case 'coils':
     case 'commons':
     case 'contacts':

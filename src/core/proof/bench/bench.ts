@@ -10,9 +10,9 @@ import {
   type Situation,
   type Source,
 } from '@/core/model'
-import { outletCurve, type Plan } from '@/core/plan'
+import { afterRemoval, outletCurve, type Plan } from '@/core/plan'
 import { AS_PLANNED, type Alteration } from './alteration'
-import { allSources, BLEED_OHM, branchesOf, ELECTRONICS_OHM, SOURCE_OHM, type BenchBranch } from './branches'
+import { allSources, BLEED_OHM, branchesOf, SOURCE_OHM, type BenchBranch } from './branches'
 
 /** A fuse that carries more than this multiple of its rating is taken to have blown. Common practice: it does within a second. */
 const BLOWS_AT = 2
@@ -69,7 +69,8 @@ const known = new WeakMap<Plan, Bench>()
 
 /** The bench of a plan, once for each. */
 export function benchOf(plan: Plan): Bench {
-  const settled = settlePlan(plan)
+  // What is measured is the finished thing.
+  const settled = settlePlan(afterRemoval(plan))
   const own = settled.model.plan
   let bench = known.get(own)
   if (!bench) {
@@ -217,9 +218,9 @@ export class Bench {
   }
 
   private deadConductances(positions: Positions, which: OhmsCase): Float64Array {
-    return Float64Array.from(this.branches, ({ role, isElectronics, ohm, passage, source }) => {
+    return Float64Array.from(this.branches, ({ role, isElectronics, ohm, least_ohm, passage, source }) => {
       if (role === 'upstream' || (source !== null && !isElectronics)) return 0
-      if (isElectronics) return which === 'lowest' ? 1 / ELECTRONICS_OHM : 0
+      if (isElectronics) return which === 'lowest' ? 1 / least_ohm : 0
       return role === 'link' && !this.isClosed(passage!, positions) ? 0 : 1 / ohm
     })
   }

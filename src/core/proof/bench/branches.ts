@@ -1,5 +1,5 @@
 import type { Conditions, Model, Solution } from '@/core/model'
-import { sourcesOf, terminalKey, type Source } from '@/core/model'
+import { ELECTRONICS_OHM, leastDead_ohm, sourcesOf, terminalKey, type Source } from '@/core/model'
 import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
 
 /** Of one end of a wire, clamped as it should be. From memory; clamps of this size are some thousandths of an ohm. */
@@ -12,8 +12,6 @@ export const SOURCE_OHM = 0.001
 export const UPSTREAM_OHM = 0.3
 /** What is left between the terminals of an output that gives nothing: its own bleeding resistor. From memory. */
 export const BLEED_OHM = 1000
-/** The least that electronics show to an ohmmeter, whose own volts hardly wake them. From memory; boards differ widely. */
-export const ELECTRONICS_OHM = 500
 /** What idling electronics take of their nominal power. From memory. */
 const IDLE_SHARE = 0.02
 /** The most that idling electronics are taken to have between their terminals. From memory. */
@@ -32,8 +30,9 @@ export interface BenchBranch {
   readonly b: number
   /** While it conducts. */
   readonly ohm: number
-  /** To an ohmmeter it is anything between some hundred ohms and nothing at all. */
+  /** To an ohmmeter it is anything between its least ohms and nothing at all. */
   readonly isElectronics: boolean
+  readonly least_ohm: number
   /** Of a link: its place among the model's passages. */
   readonly passage: number | null
   /** Of an output: its place among the bench's sources. */
@@ -45,6 +44,7 @@ type Draft = Pick<BenchBranch, 'id' | 'role' | 'a' | 'b' | 'ohm'> & Partial<Benc
 
 const branch = (draft: Draft): BenchBranch => ({
   isElectronics: false,
+  least_ohm: ELECTRONICS_OHM,
   passage: null,
   source: null,
   device: null,
@@ -95,6 +95,7 @@ function linkOhm(link: Model['passages'][number]['link']): number {
 
 function loadBranches(model: Model, settled: readonly Solution[]): readonly BenchBranch[] {
   return model.draws.map(({ id, device, draw, plus, minus, power_W }) => {
+    const { part } = model.deviceById.get(device)!
     const isResistive = draw.model === 'resistive'
     const fed = settled.flatMap(({ drawVoltage_V, drawCurrent_A }) => {
       const [volt, ampere] = [drawVoltage_V.get(id), drawCurrent_A.get(id)]
@@ -106,7 +107,12 @@ function loadBranches(model: Model, settled: readonly Solution[]): readonly Benc
       ? draw.nominal_V ** 2 / nominal_W
       : (fed.reduce<number | null>((least, each) => Math.min(least ?? Infinity, each.ohm), null) ??
         Math.min(MOST_IDLE_OHM, draw.nominal_V ** 2 / (nominal_W * IDLE_SHARE)))
-    return branch({ id, role: 'load', a: plus, b: minus, ohm, isElectronics: !isResistive, device })
+    const least_ohm = leastDead_ohm(part, {
+      nominal_V: draw.nominal_V,
+      startFactor: draw.startFactor,
+      power_W: nominal_W,
+    })
+    return branch({ id, role: 'load', a: plus, b: minus, ohm, isElectronics: !isResistive, least_ohm, device })
   })
 }
 

@@ -1,0 +1,193 @@
+import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import {
+  PART_KINDS,
+  terminalWords,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type TerminalFunction,
+  type TerminalId,
+} from '@/core/plan'
+import type { Reckoning } from '@/core/figures'
+import type { Act } from '../types'
+import type { FactsOf } from './checks'
+import { closedWays, standsDead } from './closedWays'
+import { deadFirst } from './deadFirst'
+import { presentOf, type Ends } from './ends'
+import { leadAct } from './leads'
+import { COMMANDED } from './switched'
+import { stepMaking } from './wires'
+
+interface Pole {
+  readonly name: 'line' | 'neutral'
+  readonly terminal: TerminalId
+}
+
+/** Terminals of a part at which mains is taken or given: of a supply, of what runs on mains, of an outlet. */
+function mainsEnds(part: Part): readonly Pole[] {
+  const { behaviour } = part
+  if (behaviour.kind === 'supply')
+    return [
+      { name: 'line', terminal: behaviour.line },
+      { name: 'neutral', terminal: behaviour.neutral },
+    ]
+  const byFunction = (fn: TerminalFunction, name: Pole['name']): readonly Pole[] =>
+    (Object.keys(part.terminals) as TerminalId[])
+      .filter((id) => part.terminals[id]!.function === fn)
+      .map((terminal) => ({ name, terminal }))
+  if (behaviour.kind === 'outlet') return [...byFunction('L', 'line'), ...byFunction('N', 'neutral')]
+  return part.draws.flatMap(({ plus, minus }): readonly Pole[] => [
+    { name: 'line', terminal: plus },
+    { name: 'neutral', terminal: minus },
+  ])
+}
+
+/**
+ * From each pin of the inlet to where its pole is taken: finds poles exchanged, open leads and poor joints before there are
+ * volts on them. What a relay holds open while all is off is tried under power.
+ */
+export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends): readonly Act[] {
+  const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
+  const stands = standsDead(plan)
+  const taken = new Set<string>()
+  return presentOf(plan).flatMap((inlet) => {
+    const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
+    if (behaviour.kind !== 'mains-inlet') return []
+    const pins = { line: terminalKey(inlet, behaviour.line), neutral: terminalKey(inlet, behaviour.neutral) }
+    const ways = {
+      line: closedWays(plan, reckoning, ends, pins.line, stands),
+      neutral: closedWays(plan, reckoning, ends, pins.neutral, stands),
+    }
+    return presentOf(plan).flatMap((device) => {
+      const part = plan.parts[plan.devices[device]!.part]!
+      if (device === inlet) return []
+      return mainsEnds(part).flatMap(({ name, terminal }): Act[] => {
+        const key = terminalKey(device, terminal)
+        // Reached from both it is no pole of either: a finding says what is wrong there.
+        const reached = (['line', 'neutral'] as const).filter((pole) => ways[pole].has(key))
+        // What runs on line and neutral alike has them either way round.
+        const pole = part.behaviour.kind === 'supply' || part.behaviour.kind === 'outlet' ? name : reached[0]
+        if (pole === undefined || reached.length !== 1 || reached[0] !== pole || taken.has(key)) return []
+        taken.add(key)
+        return [
+          leadAct(ways[pole], common, {
+            id: `check:${pole}/${device}/${terminal}`,
+            group: 'mains',
+            red: pins[pole],
+            black: key,
+            title: `${pole === 'line' ? 'Line' : 'Neutral'} of the inlet to ${terminalWords(plan, key)}`,
+            lines: [
+              'Main switch on, plug out, fuses and breakers in.',
+              `Then from the other pin to the same place: not this little.`,
+            ],
+            why: 'A pole exchanged here puts the fuse and the switch into the neutral, and what is switched off stays live.',
+            ifOff:
+              'Nothing, and little from the other pin: line and neutral are exchanged on the way. Nothing from either: a fuse, the switch, a lead that is open.',
+          }),
+        ]
+      })
+    })
+  })
+}
+
+/** Behind a contact that something commands: from the contact to what hangs on it. */
+export function switchedLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends): readonly Act[] {
+  const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
+  const stands = standsDead(plan)
+  const mains = new Set(
+    presentOf(plan).flatMap((id) => {
+      const { behaviour } = plan.parts[plan.devices[id]!.part]!
+      if (behaviour.kind !== 'mains-inlet') return []
+      return [behaviour.line, behaviour.neutral].flatMap((pin) => [
+        ...closedWays(plan, reckoning, ends, terminalKey(id, pin), stands).keys(),
+      ])
+    }),
+  )
+  const isOnContact = (key: TerminalKey) => {
+    const { device, terminal } = splitKey(key)
+    const part = plan.parts[plan.devices[device]!.part]!
+    return (
+      COMMANDED.has(part.behaviour.kind) &&
+      part.links.some(
+        (link) =>
+          (link.kind === 'contact' || link.kind === 'semiconductor') &&
+          // Its other side is at mains, closed or not.
+          ((link.a === terminal && mains.has(terminalKey(device, link.b))) ||
+            (link.b === terminal && mains.has(terminalKey(device, link.a)))),
+      )
+    )
+  }
+  return presentOf(plan).flatMap((device) => {
+    const part = plan.parts[plan.devices[device]!.part]!
+    if (part.behaviour.kind === 'mains-inlet') return []
+    return mainsEnds(part).flatMap(({ terminal }): Act[] => {
+      const key = terminalKey(device, terminal)
+      if (mains.has(key) || !ends.has(key)) return []
+      const outward = closedWays(plan, reckoning, ends, key, stands)
+      const contact = [...outward.keys()].find(isOnContact)
+      if (contact === undefined) return []
+      return [
+        leadAct(closedWays(plan, reckoning, ends, contact, stands), common, {
+          id: `check:switched/${device}/${terminal}`,
+          group: 'mains',
+          red: contact,
+          black: key,
+          title: `${terminalWords(plan, contact)} to ${terminalWords(plan, key)}`,
+          lines: ['Plug out. What lies between, a cut-out or a fuse, is closed.'],
+          why: 'What is switched is not on the way from the inlet while all is off: it is measured from its contact.',
+          ifOff: 'The lead is on another contact, or open; what lies between is open.',
+        }),
+      ]
+    })
+  })
+}
+
+/** Earth contacts that no bare metal stands for: of outlets, of sockets, of what is plugged in later. */
+export function earthContactActs(
+  plan: Plan,
+  reckoning: Reckoning,
+  factsOf: FactsOf,
+  ends: Ends,
+  inletEarth: TerminalKey | null,
+): readonly Act[] {
+  if (inletEarth === null) return []
+  const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
+  const ways = closedWays(plan, reckoning, ends, inletEarth, standsDead(plan))
+  const proved = new Set<DeviceId>(reckoning.earths.flatMap(({ device, path }) => (path === null ? [] : [device])))
+  return presentOf(plan).flatMap((device) => {
+    const { name, part: partId } = plan.devices[device]!
+    const part = plan.parts[partId]!
+    if (
+      proved.has(device) ||
+      part.behaviour.kind === 'mains-inlet' ||
+      PART_KINDS[part.behaviour.kind].group === 'joints'
+    )
+      return []
+    const contacts = (Object.keys(part.terminals) as TerminalId[]).filter((id) => {
+      const key = terminalKey(device, id)
+      return part.terminals[id]!.function === 'PE' && ends.has(key) && ways.has(key)
+    })
+    return apart(part, contacts).map((terminal) => {
+      const key = terminalKey(device, terminal)
+      return leadAct(ways, common, {
+        id: `check:earth/${device}/${terminal}`,
+        group: 'earth',
+        red: inletEarth,
+        black: key,
+        title: `Earth contact of ${terminalWords(plan, key)}, ${name}`,
+        lines: ['From the earth pin of the inlet to this contact. Zero the meter’s leads first.'],
+        why: 'What is plugged in or hung on here has no other earth than this.',
+        ifOff: 'A lead that was never landed, or landed on the neutral beside it.',
+        source: 'IEC 60204-1, 18.2.2 as a guide (from memory); the allowance is common practice',
+      })
+    })
+  })
+}
+
+/** Of terminals that a bar joins, the first. */
+function apart(part: Part, terminals: readonly TerminalId[]): readonly TerminalId[] {
+  const bars = part.links.flatMap((link) => (link.kind === 'bar' ? [link.terminals] : []))
+  return terminals.filter(
+    (id, i) => !terminals.slice(0, i).some((before) => bars.some((bar) => bar.includes(id) && bar.includes(before))),
+  )
+}
