@@ -1,5 +1,5 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { splitKey, terminalKey } from '@/core/model'
+import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
   landed,
   terminalWords,
@@ -14,8 +14,8 @@ import { cite, SOURCES } from '@/core/reference'
 import type { Reckoning } from '@/core/figures'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
-import { apartFrom, around } from './across'
-import { ALLOWANCE_OHM, closedWays, holding, standsDead, type ClosedWays } from './closedWays'
+import { apartFrom, around, type Apart } from './across'
+import { ALLOWANCE_OHM, closedWays, holding, standsDead, type Stands } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
 import { presentOf, type Ends } from './ends'
@@ -167,13 +167,9 @@ function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: E
         const isRest = position === by.rest
         const stands = isRest ? 'at rest' : isSelector ? `on “${position}”` : 'worked'
         const held = { device, actuator: by.id, position }
-        const [fromA, fromB] = [a, b].map((key) => closedWays(plan, reckoning, ends, key, holding(dead, held))) as [
-          ClosedWays,
-          ClosedWays,
-        ]
         // Joined another way, an open contact reads as a closed one.
-        if (!isClosed && fromA.has(b)) return []
-        const apart = apartFrom(plan, OPEN_OHM, around(plan, fromA, fromB))
+        const apart = isClosed ? null : openBetween(plan, reckoning, ends, [a, b], holding(dead, held))
+        if (apart === 'joined') return []
         return [
           actOf({
             id: `check:contact/${device}/${link.id}/${isRest ? 'rest' : isSelector ? position : 'worked'}`,
@@ -187,7 +183,7 @@ function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: E
                 : isRest
                   ? 'Nobody touches it.'
                   : `On “${position}”: work it three times, and hold it for the reading.`,
-              ...(isClosed ? [] : apart.lines),
+              ...(apart?.lines ?? []),
             ],
             minutes: 1,
             cautions: deadFirst(plan),
@@ -195,7 +191,7 @@ function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: E
             reading: {
               what: isClosed ? 'Resistance, closed' : 'Resistance, open; OL is the end of the meter’s range',
               unit: 'Ω',
-              from: isClosed ? null : apart.from,
+              from: apart?.from ?? null,
               to: isClosed ? 1 : null,
             },
             facts: { part: partId, wires: factsOf(wires.map(making)) },
@@ -204,8 +200,8 @@ function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: E
               : 'A contact that stays closed switches nothing off.',
             test: {
               group: 'continuity',
-              red: isClosed || !apart.isPulled ? a : null,
-              black: isClosed || !apart.isPulled ? b : null,
+              red: apart?.isPulled ? null : a,
+              black: apart?.isPulled ? null : b,
               situation: 'dead',
               meter: 'ohms',
               held: isByHand ? held : null,
@@ -219,6 +215,19 @@ function contactActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: E
       })
     })
   })
+}
+
+/** How far apart the two sides of an open contact read. */
+function openBetween(
+  plan: Plan,
+  reckoning: Reckoning,
+  ends: Ends,
+  [a, b]: readonly [TerminalKey, TerminalKey],
+  stands: Stands,
+): Apart | 'joined' {
+  const fromA = closedWays(plan, reckoning, ends, a, stands)
+  if (fromA.has(b)) return 'joined'
+  return apartFrom(plan, OPEN_OHM, around(plan, fromA, closedWays(plan, reckoning, ends, b, stands)))
 }
 
 /** Diodes across coils: the wrong way round they are a short as soon as the coil is switched on. */
