@@ -1,6 +1,7 @@
 import { altogether } from '@/core/proof/bench'
 import { kindOf, patternOf, readPoint, solveAll, type Dictionary } from './dictionary'
-import { isSeenAs, type Observation, misfits } from './session'
+import { isSeenAs } from './seenAs'
+import { misfits, type Observation } from './session'
 import { isAsSaid } from './outcomes'
 
 /** Single faults that are tried together. */

@@ -1,6 +1,8 @@
 import { FAULT_KINDS } from './faults'
-import { kindOf, SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
+import { kindOf, valueAt, type Dictionary } from './dictionary'
 import { isAsSaid } from './outcomes'
+import { openTwins, poorMisfits } from './poorContacts'
+import { isSeenAs } from './seenAs'
 
 /**
  * Something measured or seen, at a test point by its place in the dictionary. In a pattern `?` stands for what nobody looked at,
@@ -15,8 +17,11 @@ const MISREAD = 0.004
 const HEALTHY_WEIGHT = 0.1
 
 /** How many of the observations a fault does not explain; its place, or that of nothing wrong. */
-export const misfits = (dictionary: Dictionary, observations: readonly Observation[], fault: number): number =>
-  observations.filter((observation) => fitsOf(dictionary, observation)(fault) < 1).length
+export function misfits(dictionary: Dictionary, observations: readonly Observation[], fault: number): number {
+  const twin = openTwins(dictionary).get(fault)
+  if (twin !== undefined) return poorMisfits(dictionary, observations, fault, twin)
+  return observations.filter((observation) => !fitsOf(dictionary, observation)(fault)).length
+}
 
 /** How much each fault, and last nothing wrong, is worth believing after the observations; they add up to 1. */
 export function beliefs(dictionary: Dictionary, observations: readonly Observation[]): Float64Array {
@@ -26,36 +31,30 @@ export function beliefs(dictionary: Dictionary, observations: readonly Observati
     ...faults.map(({ kind }, f) => (dictionary.isSilent[f] === 1 ? 0 : FAULT_KINDS[kind].weight)),
     HEALTHY_WEIGHT,
   ])
+  const twins = openTwins(dictionary)
   for (const observation of observations) {
     const fits = fitsOf(dictionary, observation)
-    for (let f = 0; f < weight.length; f += 1) weight[f]! *= fits(f)
+    for (let f = 0; f < weight.length; f += 1) if (!twins.has(f) && !fits(f)) weight[f]! *= MISREAD
   }
+  for (const [f, twin] of twins)
+    if (weight[f]! > 0) weight[f]! *= MISREAD ** poorMisfits(dictionary, observations, f, twin)
   const sum = weight.reduce((total, each) => total + each, 0)
   return sum > 0 ? weight.map((each) => each / sum) : weight
 }
 
-/** How well a fault explains an observation, by its place: 1 for what it would show. */
-export function fitsOf(dictionary: Dictionary, observation: Observation): (fault: number) => number {
+/** Whether a fault explains an observation, by its place. */
+function fitsOf(dictionary: Dictionary, observation: Observation): (fault: number) => boolean {
   const { outcomes, patterns, points } = dictionary
   const { of } = outcomes[observation.point]!
   if ('pattern' in observation) {
     const isSeen = patterns.get(observation.point)!.map((pattern) => isSeenAs(pattern, observation.pattern))
-    return (f) => (isSeen[of[f]!] ? 1 : MISREAD)
+    return (f) => isSeen[of[f]!]!
   }
   const point = points[observation.point]!
-  if (point.what === 'look') return () => 1
+  if (point.what === 'look') return () => true
   const kind = kindOf(point)
   const read = kind === 'ac' ? Math.abs(observation.value) : observation.value
-  return (f) => (isAsSaid(kind, valueAt(dictionary, observation.point, f), read) ? 1 : MISREAD)
-}
-
-export function isSeenAs(pattern: string, seen: string): boolean {
-  if (pattern.length !== seen.length) return false
-  for (let i = 0; i < seen.length; i += 1) {
-    if (seen[i] === '?' || seen[i] === pattern[i]) continue
-    if (seen[i] !== '!' || pattern[i] === SEEN_LETTERS.right) return false
-  }
-  return true
+  return (f) => isAsSaid(kind, valueAt(dictionary, observation.point, f), read)
 }
 
 export interface Candidate {

@@ -25,28 +25,30 @@ export function MeterPanel({ meter }: { readonly meter: MeterDesk }) {
         {state ? <span className="text-good"> – on the line</span> : null}
       </summary>
       <div className="space-y-2 border-t border-hair p-3">
-        <Labelled label="Who measures" hint="It goes into the record with each reading.">
-          {(props) => (
-            <input
-              {...props}
-              maxLength={80}
-              className={INPUT}
-              value={meter.by}
-              onChange={(event) => meter.setBy(event.target.value)}
-            />
-          )}
-        </Labelled>
-        <Labelled label="Name of the meter">
-          {(props) => (
-            <input
-              {...props}
-              maxLength={80}
-              className={INPUT}
-              value={meter.name}
-              onChange={(event) => meter.setName(event.target.value)}
-            />
-          )}
-        </Labelled>
+        <div className="grid gap-2 md:grid-cols-2">
+          <Labelled label="Who measures" hint="It goes into the record with each reading.">
+            {(props) => (
+              <input
+                {...props}
+                maxLength={80}
+                className={INPUT}
+                value={meter.by}
+                onChange={(event) => meter.setBy(event.target.value)}
+              />
+            )}
+          </Labelled>
+          <Labelled label="Name of the meter">
+            {(props) => (
+              <input
+                {...props}
+                maxLength={80}
+                className={INPUT}
+                value={meter.name}
+                onChange={(event) => meter.setName(event.target.value)}
+              />
+            )}
+          </Labelled>
+        </div>
         {state ? (
           <p className="flex flex-wrap items-center justify-between gap-2 text-[15px]">
             <span>

@@ -12,10 +12,10 @@ import {
   type Dictionary,
   type Observation,
 } from '@/core/diagnosis'
-import { lettersOf, solveAll } from '@/core/diagnosis/dictionary'
+import { lettersOf, patternOf, readPoint, solveAll } from '@/core/diagnosis/dictionary'
 import { OPEN_FROM_OHM } from '@/core/diagnosis/outcomes'
 import { look, seenOn, touchedNets } from '@/core/diagnosis/tests'
-import { altogether, METER_OHM, nodeName, type Alteration } from '@/core/proof/bench'
+import { alteration, altogether, METER_OHM, nodeName, type Alteration } from '@/core/proof/bench'
 import { DEMOS } from '@demo/scenarios'
 import { BUILDS } from '../../builds'
 import { NGSPICE } from '../../ngspice'
@@ -195,6 +195,46 @@ describe('whole builds', () => {
       expect(first!.faults).toEqual([-1])
     },
   )
+})
+
+describe('a poor contact of any resistance', () => {
+  // A painted eyelet reads some ohms, a green contact some ten: of no two the same.
+  it.each([2, 12, 25])('%d Ω: each of the studio’s is found, or among those named', (ohm) => {
+    const d = dictionaryOf(DEMOS['shadow-stage']!())
+    const missed = d.faults.filter((fault, f) => {
+      if (fault.kind !== 'poor contact' || d.isSilent[f]) return false
+      const [wire] = [...fault.alteration.series.keys()]
+      const solved = solveAll(d.bench, alteration({ series: new Map([[wire!, ohm]]) }))
+      const seen: Observation[] = []
+      for (let round = 0; round < MOST_ROUNDS; round += 1) {
+        const belief = beliefs(d, seen)
+        const [next] = suggest(d, belief, new Set(seen.map(({ point }) => point)), 1)
+        if (!next || (seen.length > 0 && candidatesOf(d, belief)[0]!.belief > FOUND)) break
+        const point = d.points[next.point]!
+        seen.push(
+          point.what === 'look'
+            ? { point: next.point, pattern: patternOf(d.bench, d.watched, point.situation, solved) }
+            : { point: next.point, value: readPoint(point, solved) },
+        )
+      }
+      return !candidatesOf(d, beliefs(d, seen)).some(({ faults }) => faults.includes(f))
+    })
+    expect(missed.map(({ words }) => words)).toEqual([])
+  })
+  it('12 Ω from the earth pin to the box is one, as a person enters it', () => {
+    const plan = DEMOS['shadow-stage']!()
+    const d = dictionaryOf(plan)
+    const at = (tag: string, label: string) => {
+      const [id, device] = Object.entries(plan.devices).find(([, each]) => each!.tag === tag)!
+      const terminals = Object.entries(plan.parts[device!.part]!.terminals)
+      return `${id}|${terminals.find(([, each]) => each.label === label)![0]}` as never
+    }
+    const { verdict, candidates } = diagnose(plan, d, [
+      { what: 'ohms', situation: 'dead', system: 'dc', red: at('X1', 'PE'), black: at('PS1', 'PE'), value: 12 },
+    ])
+    expect(verdict).not.toBe('unexplained')
+    expect(candidates[0]!.kinds).toContain('poor contact')
+  })
 })
 
 describe('two faults at once', () => {

@@ -10,9 +10,9 @@ import {
 
 export const GROUP_WORDS: Readonly<Record<TestGroup, string>> = {
   look: 'Look and tug',
-  earth: 'Earth to every metal part',
-  shorts: 'No shorts between rails',
-  mains: 'Line and neutral to earth',
+  earth: 'Earth wherever it must be',
+  shorts: 'Rails: no shorts, poles right',
+  mains: 'Line and neutral',
   continuity: 'Coils, commons, contacts, cables',
   settings: 'Settings seen',
   bare: 'Power, nothing connected',
