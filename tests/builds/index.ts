@@ -1,3 +1,4 @@
+import { BOXES } from './boxes'
 import type { Build } from './build'
 import { CONTROLS } from './controls'
 import { KITS } from './kits'
@@ -7,4 +8,4 @@ import { MAINS } from './mains'
 
 import { RIBBONS } from './ribbons'
 
-export const BUILDS: readonly Build[] = [...KITS, ...MACHINES, ...LIGHTS, ...MAINS, ...CONTROLS, ...RIBBONS]
+export const BUILDS: readonly Build[] = [...KITS, ...MACHINES, ...LIGHTS, ...MAINS, ...CONTROLS, ...RIBBONS, ...BOXES]

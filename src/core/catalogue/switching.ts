@@ -86,7 +86,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, PartGiven>> = {
       bar('minus', 'IN-', 'C-'),
       semiconductor('T', 'OUT-', 'IN-', 0.1, 20, 'control'),
     ],
-    draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 })],
+    draws: [draw('control', 'Control input', 'C+', 'C-', 24, { current_A: 0.01 }, { min_V: 4.5, max_V: 28 })],
   }),
   'part:thermostat': partGiven('Thermostat, dry contact, 10 A', [34, 60, 38], {
     mounting: 'rail',

@@ -38,7 +38,15 @@ function hungOn(plan: Plan, a: ClosedWays, b: ClosedWays): Record<'both' | 'a' |
 }
 
 const sum = (list: readonly Hung[]) => list.reduce((total, { conductance_S }) => total + conductance_S, 0)
-const devicesOf = (list: readonly Hung[]) => [...new Set(list.map(({ device }) => device))]
+/** A load that takes less than this share of all that lies there is not what reads low. */
+const WORTH_NAMING = 0.1
+
+function devicesOf(list: readonly Hung[]): readonly DeviceId[] {
+  const all = sum(list)
+  return [
+    ...new Set(list.flatMap(({ device, conductance_S }) => (conductance_S >= all * WORTH_NAMING ? [device] : []))),
+  ]
+}
 
 /** Loads from one set of places straight to another. */
 export function across(plan: Plan, a: ClosedWays, b: ClosedWays): Across {
@@ -76,16 +84,17 @@ export interface Apart {
 export function apartFrom(plan: Plan, limit_ohm: number, { ohm, devices }: Across): Apart {
   if (ohm / 2 >= limit_ohm) return { from: limit_ohm, lines: [], isPulled: false }
   const tags = devices.map((id) => plan.devices[id]!.tag).join(', ')
-  const lie = devices.length === 1 ? 'lies' : 'lie'
   if (ohm < TOLD_APART_OHM)
     return {
       from: limit_ohm,
-      lines: [`Pull ${tags} first: dead and cold, what ${lie} there reads like a short.`],
+      lines: [`Pull ${tags} first: dead and cold, what lies there reads like a short.`],
       isPulled: true,
     }
   return {
     from: Math.round(ohm * 50) / 100,
-    lines: [`${tags} ${lie} across it and may show as little as ${ohm.toPrecision(2)} Ω: pulled, it reads far more.`],
+    lines: [
+      `${tags} ${devices.length === 1 ? 'lies' : 'lie'} across it and may show as little as ${ohm.toPrecision(2)} Ω: pulled, it reads far more.`,
+    ],
     isPulled: false,
   }
 }

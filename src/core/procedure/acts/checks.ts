@@ -394,7 +394,8 @@ function railSteps(
       reckoning.draws.flatMap(({ device, draw }) => {
         const { origin, part: id } = plan.devices[device]!
         const part = plan.parts[id]!
-        const isPolarised = part.terminals[part.draws.find((each) => each.id === draw)!.plus]!.polarised
+        const { plus, system } = part.draws.find((each) => each.id === draw)!
+        const isPolarised = part.terminals[plus]!.polarised && system !== 'ac'
         return origin !== 'remove' && isPolarised && !plusProved.has(device) ? [device] : []
       }),
     ),

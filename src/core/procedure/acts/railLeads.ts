@@ -35,7 +35,7 @@ export function railWays(
     walked.set(key, known)
     return known
   }
-  return Object.values(reckoning.supplies).flatMap(({ device, outputs }) =>
+  const supplied = Object.values(reckoning.supplies).flatMap(({ device, outputs }) =>
     plan.devices[device]!.origin === 'remove'
       ? []
       : Object.entries(outputs).map(([output, { plus, minus, voltage_V }]) => ({
@@ -44,10 +44,26 @@ export function railWays(
           voltage_V,
           plus,
           minus,
-          fromPlus: from(plus),
-          fromMinus: from(minus),
         })),
   )
+  // A lead from a computer is no supply of the plan's, and feeds all the same.
+  const outside = presentOf(plan).flatMap((device) => {
+    const { behaviour } = plan.parts[plan.devices[device]!.part]!
+    return behaviour.kind !== 'outside-source'
+      ? []
+      : behaviour.outputs.map(({ id, plus, minus, voltage_V }) => ({
+          device,
+          output: id,
+          voltage_V,
+          plus: terminalKey(device, plus),
+          minus: terminalKey(device, minus),
+        }))
+  })
+  return [...supplied, ...outside.filter(({ plus }) => supplied.every((each) => each.plus !== plus))].map((each) => ({
+    ...each,
+    fromPlus: from(each.plus),
+    fromMinus: from(each.minus),
+  }))
 }
 
 /** What is measured dead along the rails: plus at each plug, chains of commons, minus against earth. */
@@ -156,8 +172,9 @@ function minusActs(
   const measured = new Set<string>()
   return rails.flatMap(({ device, output, voltage_V, minus, fromMinus }): Act[] => {
     const net = reckoning.netOf[minus]
-    // Outputs that share their minus are one; what hangs in the air has nothing to meet.
-    if (net === undefined || measured.has(net)) return []
+    // Outputs that share their minus are one; what hangs in the air has nothing to meet; a computer has an earth of its own.
+    const isFromOutside = plan.parts[plan.devices[device]!.part]!.behaviour.kind === 'outside-source'
+    if (net === undefined || measured.has(net) || isFromOutside) return []
     for (const key of fromMinus.keys()) if (reckoning.netOf[key] !== undefined) measured.add(reckoning.netOf[key])
     measured.add(net)
     const { tag } = plan.devices[device]!
@@ -281,12 +298,26 @@ function isCommon(plan: Plan, key: TerminalKey): boolean {
     case 'V-':
       return group === 'runs'
     case 'any':
-      return (
-        group === 'mains' &&
-        !isControl &&
-        part.links.some((link) => link.kind === 'contact' && (link.a === terminal || link.b === terminal))
-      )
+      // A contact that is closed in service is measured through, to what hangs behind it.
+      return group === 'mains' && !isControl && isAtOpenContact(plan, device, part, terminal)
     default:
       return true
   }
+}
+
+function isAtOpenContact(plan: Plan, device: DeviceId, part: Part, terminal: TerminalId): boolean {
+  const stands = standsDead(plan)
+  const own = part.links.flatMap((link) =>
+    link.kind === 'contact' && (link.a === terminal || link.b === terminal) ? [link] : [],
+  )
+  return (
+    own.length > 0 &&
+    own.every(({ actuator, closedIn }) => {
+      const position = stands(
+        device,
+        part.actuators.find(({ id }) => id === actuator)!,
+      )
+      return position !== null && !closedIn.includes(position)
+    })
+  )
 }

@@ -25,7 +25,7 @@ export function heatActs(plan: Plan): readonly Act[] {
         title: `${tag}, ${name}: some warmth, by its sensor and by the back of a hand`,
         lines: [
           sensor === null
-            ? 'Nothing watches it: command it for seconds only, and feel the warmth near it.'
+            ? 'No sensor reports it: command it for seconds only, and feel the warmth near it.'
             : `Command 40 °C. Within a minute ${sensor} rises, and no other sensor does; then it holds.`,
           'Command off: it cools. Never leave it alone until a day of this is behind it.',
         ],
@@ -60,7 +60,7 @@ export function heatActs(plan: Plan): readonly Act[] {
           kind === 'thermal-cut-out'
             ? 'One that opens once and stays open is not tried: its lead is taken off instead, with the power off, and the heater then stays cold.'
             : 'Turn its setting through the temperature of the air, or warm it: what it switches follows.',
-          'With it open no command heats.',
+          'With it open what it switches stays off, whatever commands it.',
         ],
         minutes: 4,
         after: heaters.slice(-MOST_AFTER).map(({ id }) => id),

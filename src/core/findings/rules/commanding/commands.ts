@@ -13,13 +13,25 @@ export function movedBy(context: Context, { device, link }: Passage) {
   return 'actuator' in link ? moverOf(context.part(device), link).by : null
 }
 
-/** Whether a hand or warmth commands a device by a passage of its own: not by the switch that everything hangs on. */
-export function isWorkedByHandOrHeat(context: Context, device: DeviceId): boolean {
-  const all = context.ways
+/** Whether a thermostat stands in the way of a device, or in the way of the coil that switches it. */
+export function passesThermostat(context: Context, device: DeviceId, seen: readonly DeviceId[] = []): boolean {
   return waysTo(context, device).some(({ passages }) =>
     passages.some((passage) => {
       const by = movedBy(context, passage)
       if (by === 'heat') return context.part(passage.device).behaviour.kind === 'thermostat'
+      const isOther = passage.device !== device && !seen.includes(passage.device)
+      return by === 'coil' && isOther && passesThermostat(context, passage.device, [...seen, device])
+    }),
+  )
+}
+
+/** Whether a hand or warmth commands a device by a passage of its own: not by the switch that everything hangs on. */
+export function isWorkedByHandOrHeat(context: Context, device: DeviceId): boolean {
+  if (passesThermostat(context, device)) return true
+  const all = context.ways
+  return waysTo(context, device).some(({ passages }) =>
+    passages.some((passage) => {
+      const by = movedBy(context, passage)
       return by === 'hand' && !isStopLike(context, passage) && !all.every((way) => way.passages.includes(passage))
     }),
   )

@@ -2,15 +2,7 @@ import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
-import { isCommandable, movedBy, waysTo } from './commands'
-
-/** A thermostat in its own feed watches as it commands. */
-const hasThermostat = (context: Context, device: DeviceId) =>
-  waysTo(context, device).some(({ passages }) =>
-    passages.some(
-      (passage) => movedBy(context, passage) === 'heat' && context.part(passage.device).behaviour.kind === 'thermostat',
-    ),
-  )
+import { isCommandable, passesThermostat } from './commands'
 
 /** What could be a thermistor or a probe: two leads and no feed of its own, or one that the plan calls warm. */
 function isProbe(context: Context, id: DeviceId): boolean {
@@ -32,7 +24,8 @@ export const heatUnwatched = defineRule<{ readonly heater: DeviceId }>({
         // What heats only while a hand holds a button down is watched by whose hand it is.
         context.reckoning.handsOff.includes(id) &&
         isCommandable(context, id) &&
-        !hasThermostat(context, id),
+        // A thermostat watches as it commands.
+        !passesThermostat(context, id),
     )
     const named = new Set(heaters.flatMap(({ device }) => device.watchedBy ?? []))
     const spare = context.devices.filter(({ id }) => isProbe(context, id) && !named.has(id)).length
