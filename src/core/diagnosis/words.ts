@@ -1,4 +1,4 @@
-import { terminalWords, type Plan } from '@/core/plan'
+import { hasKind, isPluggedIn, terminalWords, type Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { TerminalKey } from '@/core/model'
 import { valueAt, type Dictionary } from './dictionary'
@@ -6,10 +6,18 @@ import { NOT_SHORT } from './outcomes'
 import type { SituationName, TestPoint, Watched } from './tests'
 
 export const SITUATION_WORDS: Readonly<Record<SituationName, string>> = {
-  dead: 'everything off, unplugged, batteries off',
+  dead: 'everything off',
   idle: 'power on, nothing commanded',
   'all on': 'power on, everything commanded on',
 }
+
+/** What is off in this plan before ohms are measured. */
+const deadWords = (plan: Plan) =>
+  [
+    SITUATION_WORDS.dead,
+    ...(isPluggedIn(plan) ? ['unplugged'] : []),
+    ...(hasKind(plan, 'battery') ? ['batteries off'] : []),
+  ].join(', ')
 
 /** Where the two probes go, or what is looked at. */
 export interface PointWords {
@@ -20,7 +28,7 @@ export interface PointWords {
 
 export function pointWords(plan: Plan, point: TestPoint): PointWords {
   const at = (key: TerminalKey) => terminalWords(plan, key)
-  const state = SITUATION_WORDS[point.situation]
+  const state = point.situation === 'dead' ? deadWords(plan) : SITUATION_WORDS[point.situation]
   switch (point.what) {
     case 'look':
       return { title: `Look, with ${state}: what runs, what answers`, red: null, black: null }

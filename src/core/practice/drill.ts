@@ -66,6 +66,8 @@ export interface RunStep {
 }
 
 const MOST_STEPS = 60
+/** Less believed than a misreading of one step: not counted as left. */
+const WORTH_A_THOUGHT = 0.02
 
 /** How the diagnosis itself finds a fault: its measurements, one after the other, until it has it or can tell no more. */
 export function referenceRun(plan: Plan, dictionary: Dictionary, fault: number): readonly RunStep[] {
@@ -79,7 +81,7 @@ export function referenceRun(plan: Plan, dictionary: Dictionary, fault: number):
     if (!next) break
     const observation = observed(dictionary, next.point, fault)
     observations.push(observation)
-    const left = candidatesOf(dictionary, beliefs(dictionary, observations)).reduce(
+    const left = candidatesOf(dictionary, beliefs(dictionary, observations), WORTH_A_THOUGHT).reduce(
       (sum, { faults }) => sum + faults.length,
       0,
     )
