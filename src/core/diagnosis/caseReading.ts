@@ -3,6 +3,7 @@ import type { DeviceId, WireId } from '@/core/plan'
 import { SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
 import type { Observation } from './session'
 import type { Seen, SituationName } from './tests'
+import { LEAST_WINDING_OHM, MOST_WINDING_OHM } from './unknownWindings'
 
 /** A thing seen to be wrong; which thing by its device and what of it is meant. */
 export interface SeenWrong {
@@ -89,7 +90,14 @@ export function observationOf(dictionary: Dictionary, reading: CaseReading): Obs
   )
   if (point === undefined) return null
   const own = dictionary.points[point]!
-  if (reading.value === null) return { point, value: valueAt(dictionary, point, dictionary.faults.length) }
+  const isAnyWinding =
+    isOhms &&
+    dictionary.throughUnknown.has(point) &&
+    reading.value !== null &&
+    reading.value >= LEAST_WINDING_OHM &&
+    reading.value <= MOST_WINDING_OHM
+  if (reading.value === null || isAnyWinding)
+    return { point, value: valueAt(dictionary, point, dictionary.faults.length) }
   const isTurned = own.what === 'volts' && own.p !== p
   return { point, value: isTurned ? -reading.value : reading.value }
 }

@@ -2,6 +2,7 @@ import type { ChangedNetwork } from '@/core/circuit'
 import { AS_PLANNED, benchOf, type Alteration, type Bench, type BenchSolution } from '@/core/proof/bench'
 import type { Plan } from '@/core/plan'
 import { faultsOf, type Fault } from './faults'
+import { throughUnknownWindings } from './unknownWindings'
 import { groupOutcomes, isAsSaid, ohmsOutcome, type OutcomeKind, type Outcomes } from './outcomes'
 import {
   look,
@@ -32,6 +33,8 @@ export interface Dictionary {
   readonly values: Float32Array
   /** 1 for a fault that no reading tells from nothing wrong. */
   readonly isSilent: Uint8Array
+  /** Points at which any few ohms are right: see {@link throughUnknownWindings}. */
+  readonly throughUnknown: ReadonlySet<number>
 }
 
 /** What would be read at a measured point with a fault, by their places. */
@@ -130,7 +133,8 @@ export function* dictionarySteps(plan: Plan, extra: readonly ExtraPoint[] = []):
     yield 0.9 + (0.1 * from) / points.length
   }
   const isSilent = silentFaults({ faults, points, outcomes, values })
-  return { bench, faults, points, watched, outcomes, patterns, values, isSilent }
+  const throughUnknown = throughUnknownWindings(bench, points, healthy)
+  return { bench, faults, points, watched, outcomes, patterns, values, isSilent, throughUnknown }
 }
 
 /** Faults whose every reading would pass for that of a healthy plan, and the other way round. */

@@ -16,6 +16,7 @@ import { lettersOf, patternOf, readPoint, solveAll } from '@/core/diagnosis/dict
 import { OPEN_FROM_OHM } from '@/core/diagnosis/outcomes'
 import { look, seenOn, touchedNets } from '@/core/diagnosis/tests'
 import { alteration, altogether, METER_OHM, nodeName, type Alteration } from '@/core/proof/bench'
+import { evaluate } from '@/core/evaluate'
 import { DEMOS } from '@demo/scenarios'
 import { BUILDS } from '../../builds'
 import { NGSPICE } from '../../ngspice'
@@ -234,6 +235,32 @@ describe('a poor contact of any resistance', () => {
     ])
     expect(verdict).not.toBe('unexplained')
     expect(candidates[0]!.kinds).toContain('poor contact')
+  })
+})
+
+describe('a motor of which only the current is printed', () => {
+  const printed = DEMOS['clay-printer']!()
+  const plan = {
+    ...printed,
+    parts: Object.fromEntries(
+      Object.entries(printed.parts).map(([id, part]) => [
+        id,
+        part!.behaviour.kind === 'motor' ? { ...part!, behaviour: { ...part!.behaviour, phase_ohm: null } } : part!,
+      ]),
+    ),
+  } as typeof printed
+  const d = dictionaryOf(plan)
+  const coil = evaluate(plan)
+    .procedure.flatMap(({ acts }) => acts)
+    .find(({ id }) => id.startsWith('check:coil/'))!.test!
+  const read = (value: number) =>
+    diagnose(plan, d, [{ what: 'ohms', situation: 'dead', system: 'dc', red: coil.red!, black: coil.black!, value }])
+  // Small steppers have from 0.4 Ω to some 40 Ω a phase, as data sheets print (from memory).
+  it.each([0.5, 6, 38])('%d Ω of a winding accuses nobody', (ohm) => expect(read(ohm).verdict).toBe('as planned'))
+  it('an open winding does', () => {
+    const { verdict, candidates } = read(Infinity)
+    expect(verdict).not.toBe('as planned')
+    expect(candidates.flatMap(({ kinds }) => kinds)).toEqual(expect.arrayContaining(['open wire', 'winding open']))
   })
 })
 
