@@ -1,6 +1,7 @@
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId, WireId } from '@/core/plan'
-import { SEEN_LETTERS, valueAt, type Dictionary } from './dictionary'
+import { valueAt, type Dictionary } from './dictionary'
+import { SEEN_LETTERS } from './patterns'
 import type { Observation } from './session'
 import type { Seen, SituationName } from './tests'
 import { LEAST_WINDING_OHM, MOST_WINDING_OHM } from './unknownWindings'

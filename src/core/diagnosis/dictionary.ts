@@ -1,18 +1,14 @@
-import type { ChangedNetwork } from '@/core/circuit'
-import { AS_PLANNED, benchOf, type Alteration, type Bench, type BenchSolution } from '@/core/proof/bench'
+import { AS_PLANNED, benchOf, type Bench } from '@/core/proof/bench'
 import type { Plan } from '@/core/plan'
 import { faultsOf, type Fault } from './faults'
 import { throughUnknownWindings } from './unknownWindings'
-import { groupOutcomes, isAsSaid, ohmsOutcome, type OutcomeKind, type Outcomes } from './outcomes'
+import { groupOutcomes, isAsSaid, ohmsOutcome, type Outcomes } from './outcomes'
+import { patternOf } from './patterns'
+import { kindOf, readPoint, solveAll, type MeasuredPoint, type Solved } from './solved'
 import {
-  look,
-  seenOn,
-  type Seen,
-  situationNamed,
   SITUATIONS,
   type ExtraPoint,
   testPointsOf,
-  touchedNets,
   watchedOf,
   type SituationName,
   type TestPoint,
@@ -40,57 +36,6 @@ export interface Dictionary {
 /** What would be read at a measured point with a fault, by their places. */
 export const valueAt = ({ values, points }: Dictionary, point: number, fault: number): number =>
   values[fault * points.length + point]!
-
-/** How a pattern writes what is seen. */
-export const SEEN_LETTERS = { right: '.', nothing: '0', weak: 'w', 'wrong way': 'x' } as const
-
-/** A bench with something wrong, in every situation. */
-export interface Solved {
-  readonly altered: Alteration
-  readonly least: ChangedNetwork
-  readonly most: ChangedNetwork
-  readonly live: ReadonlyMap<SituationName, BenchSolution>
-}
-
-export function solveAll(bench: Bench, altered: Alteration): Solved {
-  const { held } = situationNamed(bench.model, 'dead')
-  return {
-    altered,
-    least: bench.dead(held, 'lowest', altered),
-    most: bench.dead(held, 'highest', altered),
-    live: new Map(
-      SITUATIONS.filter((name) => name !== 'dead').map((name) => [
-        name,
-        bench.solve(situationNamed(bench.model, name), altered),
-      ]),
-    ),
-  }
-}
-
-/** What is read at a measured test point; floating places read nothing. */
-export function readPoint(point: MeasuredPoint, { altered, least, most, live }: Solved): number {
-  const { p, q } = point
-  if (point.what === 'ohms') return ohmsOutcome(least.ohms(p, q), most.ohms(p, q))
-  const { network, ac_V, dc_V, bench } = live.get(point.situation)!
-  if (point.what === 'amperes') {
-    const series_ohm = altered.series.get(point.wire) ?? 0
-    const volt = Math.abs(ac_V[p]! - ac_V[q]!) + Math.abs(dc_V[p]! - dc_V[q]!)
-    return series_ohm === Infinity ? 0 : volt / (bench.branches[bench.branchAt.get(point.wire)!]!.ohm + series_ohm)
-  }
-  if (network.islandOf(p) !== network.islandOf(q)) return 0
-  return point.system === 'ac' ? Math.abs(ac_V[p]! - ac_V[q]!) : dc_V[p]! - dc_V[q]!
-}
-
-/** What is seen in a situation, as a pattern. */
-export const patternOf = (
-  bench: Bench,
-  watched: readonly Watched[],
-  situation: SituationName,
-  solved: Solved,
-): string =>
-  lettersOf(look(bench, watched, seenOn(solved.live.get(situation)!, solved.most), touchedNets(bench, solved.altered)))
-
-export const lettersOf = (seen: readonly Seen[]): string => seen.map((each) => SEEN_LETTERS[each]).join('')
 
 /** Faults solved between two looks at whether to go on. */
 const SLICE = 16
@@ -168,8 +113,6 @@ function columnsOf(values: Float32Array, points: number, cases: number, from: nu
   return columns
 }
 
-type MeasuredPoint = Exclude<TestPoint, { what: 'look' }>
-
 /** Where ohms are measured, and what the networks of a healthy bench have there. */
 interface OhmsPoint {
   readonly t: number
@@ -242,11 +185,6 @@ class Reader {
     if (!Number.isFinite(before)) return value
     return Math.abs(value - before) <= SAME_REL * Math.max(1, Math.abs(before)) ? before : value
   }
-}
-
-export function kindOf(point: MeasuredPoint): OutcomeKind {
-  if (point.what !== 'volts') return point.what
-  return point.isDrop ? 'drop' : point.system
 }
 
 function groupPatterns(seen: readonly string[]): { readonly list: readonly string[]; readonly outcome: Outcomes } {

@@ -1,6 +1,7 @@
 import { altogether } from '@/core/proof/bench'
-import { kindOf, patternOf, readPoint, solveAll, type Dictionary } from './dictionary'
-import { isSeenAs } from './seenAs'
+import type { Dictionary } from './dictionary'
+import { isSeenAs, patternOf } from './patterns'
+import { kindOf, readPoint, solveAll } from './solved'
 import { misfits, type Observation } from './session'
 import { isAsSaid } from './outcomes'
 

@@ -1,8 +1,9 @@
 import { POOR_OHM } from './faults/fault'
-import { kindOf, valueAt, type Dictionary } from './dictionary'
+import { valueAt, type Dictionary } from './dictionary'
 import { isAsSaid, OPEN, tolerance } from './outcomes'
 import type { Observation } from './session'
-import { isSeenAs } from './seenAs'
+import { isSeenAs } from './patterns'
+import { kindOf } from './solved'
 
 /** What a poor contact may have: with less it is a good one, with more it reads as open. From memory. */
 const LEAST_OHM = 1.5

@@ -1,8 +1,9 @@
 import { FAULT_KINDS } from './faults'
-import { kindOf, valueAt, type Dictionary } from './dictionary'
+import { valueAt, type Dictionary } from './dictionary'
 import { isAsSaid } from './outcomes'
 import { openTwins, poorMisfits } from './poorContacts'
-import { isSeenAs } from './seenAs'
+import { isSeenAs } from './patterns'
+import { kindOf } from './solved'
 
 /**
  * Something measured or seen, at a test point by its place in the dictionary. In a pattern `?` stands for what nobody looked at,

@@ -1,5 +1,5 @@
 import { alteration, type Bench } from '@/core/proof/bench'
-import { solveAll, readPoint, type Solved } from './dictionary'
+import { readPoint, solveAll, type Solved } from './solved'
 import { tolerance } from './outcomes'
 import type { TestPoint } from './tests'
 

@@ -12,7 +12,8 @@ import {
   type Dictionary,
   type Observation,
 } from '@/core/diagnosis'
-import { lettersOf, patternOf, readPoint, solveAll } from '@/core/diagnosis/dictionary'
+import { lettersOf, patternOf } from '@/core/diagnosis/patterns'
+import { readPoint, solveAll } from '@/core/diagnosis/solved'
 import { OPEN_FROM_OHM } from '@/core/diagnosis/outcomes'
 import { look, seenOn, touchedNets } from '@/core/diagnosis/tests'
 import { alteration, altogether, METER_OHM, nodeName, type Alteration } from '@/core/proof/bench'
