@@ -7,7 +7,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   // A shared machine may stand still for half a minute; no test asserts a time.
-  timeout: 300_000,
+  timeout: 240_000,
+  // A browser that does not close is no fault of the page: once more, and told.
+  retries: 1,
   expect: { timeout: 60_000 },
   outputDir: 'test-results',
   reporter: [['list'], ['json', { outputFile: '.reports/e2e.json' }]],
