@@ -59,6 +59,13 @@ type Answer = {
   readonly error?: { readonly message: string }
 }
 
+/** "Maker,model,serial,version", as IEEE 488.2 has it, in words; whatever else a meter says stays as it is. */
+function identityWords(identity: string): string {
+  const [maker, model, serial] = identity.split(',').map((part) => part.trim())
+  if (!maker || !model) return identity
+  return [model, maker, ...(serial && serial !== '0' ? [`no. ${serial}`] : [])].join(', ')
+}
+
 /** The meter on the line, if there is one, and what the hand-held one is called. */
 export function useMeter(): MeterDesk {
   const [name, setName] = useState('')
@@ -91,7 +98,7 @@ export function useMeter(): MeterDesk {
   }
   return {
     // One on the line says itself what it is.
-    name: state?.identity ?? name,
+    name: state ? identityWords(state.identity) : name,
     setName: rename,
     by,
     setBy(next) {
