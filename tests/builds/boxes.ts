@@ -41,11 +41,10 @@ function kiln() {
 
 /** A camper’s lamps, pump and 5 V on a battery; one lamp beyond a plug in the wall, dimmed by a transistor. */
 function camper() {
-  const fuse = (rating_A: number) => ({ family: 'ISO 8820-3' as const, rating_A })
   return new PlanBuilder('Camper', 'IEC')
     .device('G1', 'battery-12-18', 'Battery')
-    .device('F1', 'holder-inline-blade', 'Main fuse', { fitted: { F: fuse(15) } })
-    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: fuse(3), F2: fuse(5), F3: fuse(5), F4: fuse(5) } })
+    .device('F1', 'holder-inline-blade', 'Main fuse', { fitted: { F: blade(15) } })
+    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(3), F2: blade(5), F3: blade(5), F4: blade(5) } })
     .device('X0', 'strip-6', 'Minus')
     .device('X3', 'splice-5', 'Dimmed')
     .device('S1', 'toggle-1p', 'Lamp switch')
@@ -108,6 +107,169 @@ function usbArm() {
     .build()
 }
 
+const blade = (rating_A: number) => ({ family: 'ISO 8820-3' as const, rating_A })
+
+/** An extractor on mains alone: start and stop by hand, a contactor that holds itself. */
+function extractor() {
+  return new PlanBuilder('Extractor', 'IEC')
+    .device('X1', 'inlet-lead-16', 'Cord')
+    .device('F1', 'combined-16', 'Residual breaker')
+    .device('Q1', 'switch-2p')
+    .device('S0', 'button-closed', 'Stop')
+    .device('S1', 'button-start', 'Start')
+    .device('K1', 'contactor-230', 'Contactor', { hasCover: true })
+    .device('X2', 'outlet-16', 'Vacuum')
+    .device('XL', 'splice-5')
+    .device('XN', 'splice-5')
+    .device('PE1', 'earth-stud')
+    .device('U1', 'metal', 'Box')
+    .wire('X1.L', 'F1.1', 'L')
+    .wire('X1.N', 'F1.N1', 'N')
+    .wire('F1.2', 'Q1.1', 'L')
+    .wire('F1.N2', 'Q1.3', 'N')
+    .wire('Q1.2', 'XL.1', 'L')
+    .wire('Q1.4', 'XN.1', 'N')
+    .wire('XL.2', 'K1.1', 'L')
+    .wire('XN.2', 'K1.3', 'N')
+    .wire('K1.2', 'X2.L', 'L')
+    .wire('K1.4', 'X2.N', 'N')
+    .wire('XL.3', 'S0.11', 'L')
+    .wire('S0.12', 'S1.13', 'L')
+    .wire('S1.14', 'K1.A1', 'L')
+    .wire('XN.3', 'K1.A2', 'N')
+    .wire('S0.12', 'K1.13', 'L')
+    .wire('K1.14', 'K1.A1', 'L')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'X2.PE', 'PE')
+    .wire('PE1.PE', 'U1.PE', 'PE')
+    .build()
+}
+
+/** A rack of outlets with a lamp, and fans that a thermostat switches on when it is warm. */
+function rack() {
+  return new PlanBuilder('Rack', 'IEC')
+    .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: { family: 'IEC 60127', rating_A: 10 } } })
+    .device('Q1', 'switch-2p')
+    .device('XL', 'strip-6')
+    .device('XN', 'strip-6')
+    .device('PE1', 'earth-stud')
+    .device('U1', 'metal', 'Rack')
+    .device('X2', 'outlet')
+    .device('X3', 'outlet')
+    .device('H1', 'lamp-mains')
+    .device('PS1', 'supply-12-100', '12 V', { hasCover: true })
+    .device('F2', 'holder-inline-blade', 'Fan fuse', { fitted: { F: blade(2) } })
+    .device('B1', 'thermostat-fan', 'Thermostat')
+    .device('X5', 'splice-5', 'Fans plus')
+    .device('X6', 'splice-5', 'Fans minus')
+    .device('V1', 'fan-12-120')
+    .device('V2', 'fan-12-120')
+    .wire('X1.L', 'Q1.1', 'L')
+    .wire('X1.N', 'Q1.3', 'N')
+    .wire('Q1.2', 'XL.1', 'L')
+    .wire('Q1.4', 'XN.1', 'N')
+    .wire('XL.2', 'X2.L', 'L')
+    .wire('XN.2', 'X2.N', 'N')
+    .wire('XL.3', 'X3.L', 'L')
+    .wire('XN.3', 'X3.N', 'N')
+    .wire('XL.4', 'H1.L', 'L')
+    .wire('XN.4', 'H1.N', 'N')
+    .wire('XL.5', 'PS1.L', 'L')
+    .wire('XN.5', 'PS1.N', 'N')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'X2.PE', 'PE')
+    .wire('PE1.PE', 'X3.PE', 'PE')
+    .wire('PE1.PE', 'H1.PE', 'PE')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .wire('PE1.PE', 'U1.PE', 'PE')
+    .wire('PS1.V+1', 'F2.1', 'V+')
+    .wire('F2.2', 'B1.1', 'V+')
+    .wire('B1.2', 'X5.1', 'V+')
+    .wire('X5.2', 'V1.+', 'V+')
+    .wire('X5.3', 'V2.+', 'V+')
+    .wire('V1.-', 'X6.1', 'V-')
+    .wire('V2.-', 'X6.2', 'V-')
+    .wire('X6.3', 'PS1.V-1', 'V-')
+    .build()
+}
+
+/** Two strings of 5 V pixels in a window, each on its fuse. */
+function pixels() {
+  return new PlanBuilder('Window', 'IEC')
+    .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: { family: 'IEC 60127', rating_A: 3.15 } } })
+    .device('Q1', 'switch-2p')
+    .device('PS1', 'supply-5-200', '5 V', { hasCover: true, settings: { mains: '230 V' } })
+    .device('PE1', 'earth-stud')
+    .device('U1', 'metal', 'Box')
+    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(7.5), F2: blade(7.5), F3: blade(2) } })
+    .device('X0', 'strip-6', 'Minus')
+    .device('A1', 'pixel-controller-4', 'Controller')
+    .device('H1', 'pixels-5', 'String 1')
+    .device('H2', 'pixels-5', 'String 2')
+    .wire('X1.L', 'Q1.1', 'L')
+    .wire('X1.N', 'Q1.3', 'N')
+    .wire('Q1.2', 'PS1.L', 'L')
+    .wire('Q1.4', 'PS1.N', 'N')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .wire('PE1.PE', 'U1.PE', 'PE')
+    .wire('PS1.V+1', 'F2.IN', 'V+')
+    .wire('PS1.V-1', 'X0.1', 'V-')
+    .wire('F2.1', 'H1.V+', 'V+')
+    .wire('F2.2', 'H2.V+', 'V+')
+    .wire('F2.3', 'A1.V+', 'V+')
+    .wire('X0.2', 'H1.V-', 'V-')
+    .wire('X0.3', 'H2.V-', 'V-')
+    .wire('X0.4', 'A1.V-', 'V-')
+    .wire('A1.D1', 'H1.D', 'signal')
+    .wire('A1.D2', 'H2.D', 'signal')
+    .build()
+}
+
+/** A greenhouse: a controller switches two pumps on mains by a relay board. */
+function green() {
+  return new PlanBuilder('Greenhouse', 'IEC')
+    .device('X1', 'inlet-lead-16', 'Cord')
+    .device('F1', 'combined-10', 'Residual breaker')
+    .device('XL', 'strip-6')
+    .device('XN', 'strip-6')
+    .device('PE1', 'earth-stud')
+    .device('U1', 'metal', 'Box')
+    .device('PS1', 'rail-supply-5-15', '5 V', { hasCover: true })
+    .device('A1', 'controller-5', 'Controller')
+    .device('K1', 'relay-board-5-2', 'Relays', { hasCover: true })
+    .device('M1', 'pump-mains', 'Pump 1', { safeState: 'off' })
+    .device('M2', 'pump-mains', 'Pump 2', { safeState: 'off' })
+    .device('X5', 'splice-5')
+    .device('X6', 'splice-5')
+    .wire('X1.L', 'F1.1', 'L')
+    .wire('X1.N', 'F1.N1', 'N')
+    .wire('F1.2', 'XL.1', 'L')
+    .wire('F1.N2', 'XN.1', 'N')
+    .wire('XL.2', 'PS1.L', 'L')
+    .wire('XN.2', 'PS1.N', 'N')
+    .wire('XL.3', 'K1.COM1', 'L')
+    .wire('XL.4', 'K1.COM2', 'L')
+    .wire('K1.NO1', 'M1.L', 'L')
+    .wire('K1.NO2', 'M2.L', 'L')
+    .wire('XN.3', 'M1.N', 'N')
+    .wire('XN.4', 'M2.N', 'N')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .wire('PE1.PE', 'M1.PE', 'PE')
+    .wire('PE1.PE', 'M2.PE', 'PE')
+    .wire('PE1.PE', 'U1.PE', 'PE')
+    .wire('PS1.V+1', 'X5.1', 'V+')
+    .wire('PS1.V-1', 'X6.1', 'V-')
+    .wire('X5.2', 'A1.V+', 'V+')
+    .wire('X5.3', 'K1.VCC', 'V+')
+    .wire('X6.2', 'A1.V-', 'V-')
+    .wire('X6.3', 'K1.GND', 'V-')
+    .wire('A1.D1', 'K1.IN1', 'signal')
+    .wire('A1.D2', 'K1.IN2', 'signal')
+    .build()
+}
+
 export const BOXES: readonly Build[] = [
   {
     name: 'kiln',
@@ -138,5 +300,53 @@ export const BOXES: readonly Build[] = [
       stop('servo turned round', to.exchange('M1.V+', 'M1.V-'), /M1/),
     ],
     harmless: [fine('servos exchanged', to.exchange('A1.D1', 'A1.D2'))],
+  },
+  {
+    name: 'extractor',
+    plan: extractor(),
+    mistakes: [
+      stop('stop button bridged', to.join('S0.11 > S0.12', 'L'), /S0/),
+      stop(
+        'it holds itself past the stop button',
+        to.all(to.cut('S0.12 > K1.13'), to.join('XL.4 > K1.13', 'L')),
+        /S0|K1/,
+      ),
+      stop('the coil’s return on the line', to.land('XN.3 > K1.A2', 'XL.4'), /XL|XN|K1|short|joint/i),
+      stop('outlet without earth', to.cut('PE1.PE > X2.PE'), /X2/),
+    ],
+    harmless: [fine('both ends of the stop button exchanged', to.exchange('S0.11', 'S0.12'))],
+  },
+  {
+    name: 'rack with fans',
+    plan: rack(),
+    mistakes: [
+      stop('lamp without earth', to.cut('PE1.PE > H1.PE'), /H1/),
+      stop('fans without their return', to.cut('X6.3 > PS1.V-1'), /V1|V2/),
+      stop('an outlet’s line on 12 V', to.land('XL.2 > X2.L', 'PS1.V+2'), /X2|PS1/),
+      stop('a fan turned round', to.exchange('V1.+', 'V1.-'), /V1/),
+    ],
+    harmless: [fine('thermostat’s two ends exchanged', to.exchange('B1.1', 'B1.2'))],
+  },
+  {
+    name: 'window of pixels',
+    plan: pixels(),
+    mistakes: [
+      stop('string turned round', to.exchange('H1.V+', 'H1.V-'), /H1/),
+      stop('string without its return', to.cut('X0.3 > H2.V-'), /H2/),
+      stop('the data pin on plus', to.land('A1.D1 > H1.D', 'F2.1'), /A1|H1/),
+      stop('box without earth', to.cut('PE1.PE > U1.PE'), /U1/),
+    ],
+    harmless: [fine('strings on each other’s fuse', to.exchange('F2.1', 'F2.2'))],
+  },
+  {
+    name: 'greenhouse',
+    plan: green(),
+    mistakes: [
+      stop('a pin on mains', to.land('A1.D1 > K1.IN1', 'K1.NO1'), /A1|mains|joint/i),
+      stop('pump without earth', to.cut('PE1.PE > M1.PE'), /M1/),
+      stop('pump past its relay', to.all(to.cut('K1.NO1 > M1.L'), to.join('XL.5 > M1.L', 'L')), /M1/),
+      stop('pump at rest on', to.land('XL.3 > K1.COM1', 'K1.NO1'), /M1|K1/),
+    ],
+    harmless: [fine('pumps exchanged', to.exchange('K1.NO1', 'K1.NO2'))],
   },
 ]

@@ -15,6 +15,9 @@ import {
   terminal,
 } from './builders'
 
+/** A contactor's coil clamps take the lead and the next one of a chain. From memory: two up to 2.5 mm². */
+export const COIL_CLAMP = { min_mm2: 0.2, max_mm2: 2.5, count: 2 } as const
+
 const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
   terminal(label, fn, 'smallScrew', { polarised: true, isolated })
 
@@ -110,8 +113,8 @@ export const SWITCHING_PARTS: Readonly<Record<string, PartGiven>> = {
     behaviour: { kind: 'contactor' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2')],
     terminals: {
-      A1: control('A1', 'control+'),
-      A2: control('A2', 'control-'),
+      A1: { ...control('A1', 'control+'), conductors: COIL_CLAMP },
+      A2: { ...control('A2', 'control-'), conductors: COIL_CLAMP },
       '1': terminal('1', 'any', 'breaker'),
       '2': terminal('2', 'any', 'breaker'),
       '3': terminal('3', 'any', 'breaker', optional),

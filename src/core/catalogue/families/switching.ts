@@ -13,6 +13,7 @@ import {
   terminal,
   type ActuatorGiven,
 } from '../builders'
+import { COIL_CLAMP } from '../switching'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
@@ -105,8 +106,8 @@ function contactor(name: string, poles: number, aux: boolean, coil_V: number, wa
     behaviour: { kind: 'contactor' },
     actuators: [byCoil('coil', 'Coil', 'A1', 'A2')],
     terminals: {
-      A1: input('A1', 'control+'),
-      A2: input('A2', 'control-'),
+      A1: { ...input('A1', 'control+'), conductors: COIL_CLAMP },
+      A2: { ...input('A2', 'control-'), conductors: COIL_CLAMP },
       ...Object.fromEntries(
         range(poles).flatMap((n) =>
           pole(n).map((key) => [key, terminal(key, 'any', 'breaker', n > 2 ? optional : {})]),
@@ -153,7 +154,8 @@ const byWarmth = (
   partGiven(name, kind === 'thermostat' ? [34, 60, 38] : [15, 8, 6], {
     mounting: on,
     behaviour: { kind },
-    actuators: [byHeat],
+    // What closes when it is warm is closed while things work: what hangs on it counts.
+    actuators: [{ ...byHeat, service: atRest === 'open' ? 'operated' : 'rest' }],
     terminals: {
       '1': terminal('1', 'any', kind === 'thermostat' ? 'screw' : 'tab63'),
       '2': terminal('2', 'any', kind === 'thermostat' ? 'screw' : 'tab63'),

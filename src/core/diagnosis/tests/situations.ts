@@ -22,7 +22,12 @@ function makeSituation(model: Model, name: SituationName): Situation {
   if (name === 'all on') return allOn({ held: pressed(model) })
   const atRest: Record<DeviceId, Record<string, string>> = {}
   for (const { device, actuator } of model.movers)
-    if (actuator.by === 'firmware' || (actuator.by === 'coil' && !isFed(model, device, actuator.id)))
+    // Nothing is warm yet: what closes by warmth stands at rest.
+    if (
+      actuator.by === 'firmware' ||
+      actuator.by === 'heat' ||
+      (actuator.by === 'coil' && !isFed(model, device, actuator.id))
+    )
       (atRest[device] ??= {})[actuator.id] = actuator.rest
   return allOn({ held: atRest, memory: 'rest', ...(name === 'dead' ? { sources: OFF } : {}) })
 }

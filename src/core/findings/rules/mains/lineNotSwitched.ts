@@ -19,9 +19,14 @@ function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [Ter
 
 const fuses = (way: readonly Passage[]) =>
   way.filter(({ link }) => link.kind === 'protective').map(({ device }) => device)
+/** A residual-current breaker has one lever for its protected pole and its neutral. */
 const byHand = (context: Context, way: readonly Passage[]) =>
   way
-    .filter(({ device, link }) => link.kind === 'contact' && moverOf(context.part(device), link).by === 'hand')
+    .filter(
+      ({ device, link }) =>
+        (link.kind === 'contact' && moverOf(context.part(device), link).by === 'hand') ||
+        (link.kind === 'protective' && context.part(device).behaviour.kind === 'residual-current-device'),
+    )
     .map(({ device }) => device)
 const byCommand = (context: Context, way: readonly Passage[]) =>
   way
