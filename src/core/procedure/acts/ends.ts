@@ -28,3 +28,7 @@ export function endsOf(plan: Plan): Ends {
 
 export const presentOf = (plan: Plan) =>
   (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
+
+/** Where the mains comes in. */
+export const inletOf = (plan: Plan): DeviceId | undefined =>
+  presentOf(plan).find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet')

@@ -1,13 +1,5 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
-import {
-  PART_KINDS,
-  terminalWords,
-  type DeviceId,
-  type Part,
-  type Plan,
-  type TerminalFunction,
-  type TerminalId,
-} from '@/core/plan'
+import { terminalWords, type Part, type Plan, type TerminalFunction, type TerminalId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
@@ -140,54 +132,4 @@ export function switchedLeadActs(plan: Plan, reckoning: Reckoning, factsOf: Fact
       ]
     })
   })
-}
-
-/** Earth contacts that no bare metal stands for: of outlets, of sockets, of what is plugged in later. */
-export function earthContactActs(
-  plan: Plan,
-  reckoning: Reckoning,
-  factsOf: FactsOf,
-  ends: Ends,
-  inletEarth: TerminalKey | null,
-): readonly Act[] {
-  if (inletEarth === null) return []
-  const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
-  const ways = closedWays(plan, reckoning, ends, inletEarth, standsDead(plan))
-  const proved = new Set<DeviceId>(reckoning.earths.flatMap(({ device, path }) => (path === null ? [] : [device])))
-  return presentOf(plan).flatMap((device) => {
-    const { name, part: partId } = plan.devices[device]!
-    const part = plan.parts[partId]!
-    if (
-      proved.has(device) ||
-      part.behaviour.kind === 'mains-inlet' ||
-      PART_KINDS[part.behaviour.kind].group === 'joints'
-    )
-      return []
-    const contacts = (Object.keys(part.terminals) as TerminalId[]).filter((id) => {
-      const key = terminalKey(device, id)
-      return part.terminals[id]!.function === 'PE' && ends.has(key) && ways.has(key)
-    })
-    return apart(part, contacts).map((terminal) => {
-      const key = terminalKey(device, terminal)
-      return leadAct(ways, common, {
-        id: `check:earth/${device}/${terminal}`,
-        group: 'earth',
-        red: inletEarth,
-        black: key,
-        title: `Earth contact of ${terminalWords(plan, key)}, ${name}`,
-        lines: ['From the earth pin of the inlet to this contact. Zero the meter’s leads first.'],
-        why: 'What is plugged in or hung on here has no other earth than this.',
-        ifOff: 'A lead that was never landed, or landed on the neutral beside it.',
-        source: 'IEC 60204-1, 18.2.2 as a guide (from memory); the allowance is common practice',
-      })
-    })
-  })
-}
-
-/** Of terminals that a bar joins, the first. */
-function apart(part: Part, terminals: readonly TerminalId[]): readonly TerminalId[] {
-  const bars = part.links.flatMap((link) => (link.kind === 'bar' ? [link.terminals] : []))
-  return terminals.filter(
-    (id, i) => !terminals.slice(0, i).some((before) => bars.some((bar) => bar.includes(id) && bar.includes(before))),
-  )
 }

@@ -1,0 +1,50 @@
+import { terminalKey } from '@/core/model'
+import type { Plan } from '@/core/plan'
+import type { Act } from '../types'
+import type { FactsOf } from './checks'
+import { deadFirst } from './deadFirst'
+import { actOf } from './draft'
+import { inletOf } from './ends'
+
+/** IEC 60204-1, 18.3 (from memory): insulation between mains and earth. */
+const INSULATION_OHM = 1e6
+
+/** Line and neutral, each against earth: joined by a load they read alike, and with nothing between them only one shows. */
+export function insulationSteps(plan: Plan, mains: readonly string[], factsOf: FactsOf): readonly Act[] {
+  const inlet = inletOf(plan)!
+  const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
+  if (behaviour.kind !== 'mains-inlet') return []
+  const { line, neutral, earth } = behaviour
+  const poles = [
+    { id: 'check:insulation', name: 'Line', terminal: line },
+    { id: 'check:insulation/neutral', name: 'Neutral', terminal: neutral },
+  ]
+  return poles.map(({ id, name, terminal }) =>
+    actOf({
+      id,
+      phase: 'checks',
+      tools: ['meter'],
+      title: `${name} against earth`,
+      lines: [
+        `Main switch on, plug out. The ${name.toLowerCase()} pin of the inlet against its earth pin.`,
+        'No insulation test is this: that one puts 500 V on it (IEC 60204-1, 18.3, from memory), wants its own instrument, electronics and surge parts off first, and somebody who knows it.',
+      ],
+      test: {
+        group: 'mains',
+        red: terminalKey(inlet, terminal),
+        black: earth === null ? null : terminalKey(inlet, earth),
+        situation: 'dead',
+        meter: 'ohms',
+        held: null,
+        ifOff: 'A pinched wire, a stray strand, a filter’s resistor: take leads off one by one until it is gone.',
+        source: 'IEC 60204-1, 18.3 as a guide (from memory)',
+      },
+      minutes: 1,
+      cautions: deadFirst(plan),
+      after: ['covers', ...mains],
+      reading: { what: `Resistance, ${name.toLowerCase()} to earth`, unit: 'Ω', from: INSULATION_OHM, to: null },
+      facts: { wires: factsOf(mains) },
+      why: 'A pinched wire or a stray strand shows here, not as a bang.',
+    }),
+  )
+}
