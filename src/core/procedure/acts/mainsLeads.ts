@@ -70,7 +70,7 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
             title: `${pole === 'line' ? 'Line' : 'Neutral'} of the inlet to ${terminalWords(plan, key)}`,
             lines: [
               'Main switch on, plug out, fuses and breakers in.',
-              `Then from the other pin to the same place: not this little.`,
+              'From the other pin to the same place it reads far more, or OL.',
             ],
             why: 'A pole exchanged here puts the fuse and the switch into the neutral, and what is switched off stays live.',
             ifOff:
