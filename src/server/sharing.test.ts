@@ -16,9 +16,7 @@ beforeEach(async () => {
   })
   await new Promise<void>((done) => inside.listen(0, '127.0.0.1', done))
   to = (inside.address() as { port: number }).port
-  const port = 20_000 + Math.floor(process.pid % 20_000)
-  await startSharing({ to, minutes: 5, port })
-  door = port
+  door = (await startSharing({ to, minutes: 5 })).port
 })
 afterEach(async () => {
   stopSharing()
@@ -89,13 +87,13 @@ describe('the door for a phone', () => {
     stopSharing()
     expect(sharingNow()).toBeNull()
     await expect(ask('/', cookie)).rejects.toThrow()
-    await startSharing({ to, minutes: 5, port: door })
+    door = (await startSharing({ to, minutes: 5 })).port
     expect((await ask('/', cookie)).status).toBe(401)
   })
   it('says until when, and the codes of two evenings differ', async () => {
     const before = sharingNow()!.code
     const now = new Date('2026-11-26T20:00:00Z')
-    const sharing = await startSharing({ to, minutes: 30, port: door, now })
+    const sharing = await startSharing({ to, minutes: 30, now })
     expect(sharing.endsAt).toBe('2026-11-26T20:30:00.000Z')
     expect(sharing.code).toMatch(/^[A-Z2-9]{8}$/)
     expect(sharing.code).not.toBe(before)

@@ -1,5 +1,6 @@
 import { randomBytes, randomInt, timingSafeEqual } from 'node:crypto'
 import { createServer, request as forward, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { networkInterfaces } from 'node:os'
 
 /** Letters and figures that nobody confuses. */
@@ -18,6 +19,7 @@ const MOST_BYTES = 5_000_000
 
 export interface Sharing {
   readonly addresses: readonly string[]
+  readonly port: number
   readonly code: string
   /** ISO 8601. */
   readonly endsAt: string
@@ -50,6 +52,7 @@ export function sharingNow(): Sharing | null {
   if (!open) return null
   return {
     addresses: ownAddresses().map((address) => `http://${address}:${open.port}`),
+    port: open.port,
     code: open.code,
     endsAt: open.endsAt.toISOString(),
     paired: open.tokens.size,
@@ -60,8 +63,6 @@ export interface SharingOptions {
   /** The loopback port of this application. */
   readonly to: number
   readonly minutes: number
-  /** 0: any that is free. */
-  readonly port?: number
   readonly now?: Date
 }
 
@@ -69,7 +70,7 @@ export interface SharingOptions {
  * Opens a door to the network of this machine: a listener of its own, which lets through only who gave the code, and which
  * closes by itself. The application behind it goes on listening on loopback alone.
  */
-export async function startSharing({ to, minutes, port = 0, now = new Date() }: SharingOptions): Promise<Sharing> {
+export async function startSharing({ to, minutes, now = new Date() }: SharingOptions): Promise<Sharing> {
   stopSharing()
   const code = Array.from({ length: CODE_LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('')
   const tokens = new Set<string>()
@@ -79,9 +80,10 @@ export async function startSharing({ to, minutes, port = 0, now = new Date() }: 
   server.headersTimeout = 10_000
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject)
-    server.listen(port, '0.0.0.0', resolve)
+    // Any port that is free.
+    server.listen(0, '0.0.0.0', resolve)
   })
-  const address = server.address()
+  const { port } = server.address() as AddressInfo
   const timer = setTimeout(stopSharing, minutes * 60_000)
   timer.unref()
   server.unref()
@@ -89,7 +91,7 @@ export async function startSharing({ to, minutes, port = 0, now = new Date() }: 
     server,
     code,
     endsAt: new Date(now.getTime() + minutes * 60_000),
-    port: typeof address === 'object' && address ? address.port : port,
+    port,
     timer,
     tokens,
   }
