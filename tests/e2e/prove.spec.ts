@@ -75,7 +75,7 @@ test('commissioned with the simulated meter: one bad reading, the search, the fa
   await expect(page.getByText(/on the line/)).toBeVisible()
 
   let isOff = false
-  for (let done = 0; done < 60 && !isOff; done += 1) isOff = !(await doTest(page))
+  for (let done = 0; done < 160 && !isOff; done += 1) isOff = !(await doTest(page))
   expect(isOff).toBe(true)
   const offTitle = (await page.getByRole('article').getByRole('heading').textContent())!
   // What comes after waits for it.
@@ -114,7 +114,7 @@ test('commissioned with the simulated meter: one bad reading, the search, the fa
   await page.reload()
   await isWorkedOut(page)
   await expect(page.getByRole('article').getByRole('heading')).toHaveText(offTitle)
-  for (let done = 0; done < 60; done += 1) {
+  for (let done = 0; done < 160; done += 1) {
     if (await page.getByText(/(\d+) of \1 tests done/).isVisible()) break
     expect(await doTest(page)).toBe(true)
   }
