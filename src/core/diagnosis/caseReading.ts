@@ -1,10 +1,9 @@
-import type { TerminalKey } from '@/core/model'
+import { LEAST_WINDING_OHM, MOST_WINDING_OHM, type TerminalKey } from '@/core/model'
 import type { DeviceId, WireId } from '@/core/plan'
 import { valueAt, type Dictionary } from './dictionary'
 import { SEEN_LETTERS } from './patterns'
 import type { Observation } from './session'
 import type { Seen, SituationName } from './tests'
-import { LEAST_WINDING_OHM, MOST_WINDING_OHM } from './unknownWindings'
 
 /** A thing seen to be wrong; which thing by its device and what of it is meant. */
 export interface SeenWrong {

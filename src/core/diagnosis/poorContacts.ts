@@ -10,11 +10,11 @@ const LEAST_OHM = 1.5
 const MOST_OHM = 60
 
 /** Resistances of a contact that readings leave possible. */
-export interface PoorRange {
+interface PoorRange {
   readonly from_ohm: number
   readonly to_ohm: number
 }
-export const ANY_POOR: PoorRange = { from_ohm: LEAST_OHM, to_ohm: MOST_OHM }
+const ANY_POOR: PoorRange = { from_ohm: LEAST_OHM, to_ohm: MOST_OHM }
 
 const known = new WeakMap<Dictionary, ReadonlyMap<number, number>>()
 
@@ -44,12 +44,7 @@ export function openTwins(dictionary: Dictionary): ReadonlyMap<number, number> {
  * The resistances with which a poor contact explains an observation; null where it does with none. One resistance in a network
  * moves each reading along a curve that three of its points fix: none, that of the dictionary, and open.
  */
-export function poorRange(
-  dictionary: Dictionary,
-  fault: number,
-  twin: number,
-  observation: Observation,
-): PoorRange | null {
+function poorRange(dictionary: Dictionary, fault: number, twin: number, observation: Observation): PoorRange | null {
   const point = dictionary.points[observation.point]!
   if ('pattern' in observation) {
     const { of } = dictionary.outcomes[observation.point]!

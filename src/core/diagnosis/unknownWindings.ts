@@ -3,9 +3,6 @@ import { readPoint, solveAll, type Solved } from './solved'
 import { tolerance } from './outcomes'
 import type { TestPoint } from './tests'
 
-/** Windings of the motors that makers hang on boxes have from some tenths of an ohm to this. From memory. */
-export const LEAST_WINDING_OHM = 0.2
-export const MOST_WINDING_OHM = 100
 /** So much more than the bench takes them for moves every reading that goes through one. */
 const MORE_OHM = 20
 

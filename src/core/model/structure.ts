@@ -1,3 +1,4 @@
+import { CONTACT_OHM, UPSTREAM_OHM } from './jointOhm'
 import { findBridges, NetworkBuilder, prepareNetwork, type Network, type PreparedNetwork } from '@/core/circuit'
 import type { DeviceId } from '@/core/plan'
 
@@ -6,11 +7,6 @@ import { terminalKey } from './keys'
 import type { Situation } from './situation'
 import { sourcesOf, type Source } from './sources'
 import type { Model, Passage, Wiring } from './types'
-
-/** Stands for a closed contact or a fuse; typical, and small beside any wire that matters. */
-const CONTACT_OHM = 0.01
-/** Between neutral and earth where the mains comes from: typical of an installation whose neutral is earthed at its origin. */
-const UPSTREAM_OHM = 0.3
 
 /** One element of a network: what it stands for, between two joints. */
 export interface NetElement {

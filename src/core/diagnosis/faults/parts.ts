@@ -1,4 +1,5 @@
-import { alteration, CONTACT_OHM, type Bench } from '@/core/proof/bench'
+import { CONTACT_OHM } from '@/core/model'
+import { alteration, type Bench } from '@/core/proof/bench'
 import type { DeviceId, Plan } from '@/core/plan'
 import { open, type Fault } from './fault'
 

@@ -1,5 +1,5 @@
-import type { Bench } from '@/core/proof/bench'
-import { alteration, UPSTREAM_OHM } from '@/core/proof/bench'
+import { UPSTREAM_OHM } from '@/core/model'
+import { alteration, type Bench } from '@/core/proof/bench'
 import type { DeviceId, Plan, TerminalFunction, TerminalId } from '@/core/plan'
 import { connectorName, connectorsOf, type ConnectorUse } from '@/core/cables'
 import { at, endsByTerminal, keyOf, moved, wireWords, type Fault, type FaultKind, type WiredEnd } from './fault'

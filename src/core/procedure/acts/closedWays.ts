@@ -1,14 +1,11 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { fittedRating, splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import { CONTACT_OHM, END_OHM, fittedRating, splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import type { Actuator, DeviceId, Link, Part, Plan, TerminalId, WireId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import type { Ends } from './ends'
 
 /** What clamps and a meter's own leads add to a path. Common practice. */
 export const ALLOWANCE_OHM = 0.5
-/** Both ends of a wire, and a contact or fuse, at their best. From memory; the bench has the same. */
-const CLAMPS_OHM = 0.004
-const CONTACT_OHM = 0.01
 /** A resistance inside a part that is still a way: a choke, a shunt. */
 const CHOKE_OHM = 1
 
@@ -64,7 +61,7 @@ export function closedWays(
     for (const { wire, other } of ends.get(key) ?? [])
       if (!found.has(other))
         found.set(other, {
-          ohm: way.ohm + wireOhm(reckoning, wire) + CLAMPS_OHM,
+          ohm: way.ohm + wireOhm(reckoning, wire) + 2 * END_OHM,
           wire,
           before: key,
           contacts: way.contacts,

@@ -1,5 +1,5 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import { LEAST_WINDING_OHM, MOST_WINDING_OHM, splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
   landed,
   terminalWords,
@@ -80,8 +80,9 @@ function coilActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf, ends: Ends
           reading: {
             what: 'Resistance of the winding with its leads',
             unit: 'Ω',
-            from: winding === null ? 0.2 : hundredths(winding * (1 - WINDING_REL)),
-            to: winding === null ? 100 : hundredths(winding * (1 + WINDING_REL) + leads_ohm + ALLOWANCE_OHM),
+            from: winding === null ? LEAST_WINDING_OHM : hundredths(winding * (1 - WINDING_REL)),
+            to:
+              winding === null ? MOST_WINDING_OHM : hundredths(winding * (1 + WINDING_REL) + leads_ohm + ALLOWANCE_OHM),
           },
           facts: { part: partId, wires: factsOf(led.map(({ wire }) => making(wire))) },
           why:

@@ -6,15 +6,12 @@ import type { Reckoning } from '@/core/figures'
 import { UNPLUG } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
-import { closedWays, standsDead } from './closedWays'
+import { ALLOWANCE_OHM, closedWays, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
 import { inletOf, presentOf, type Ends } from './ends'
 import { leadAct } from './leads'
 import { stepMaking } from './wires'
-
-/** A hand-held meter and its leads; above this an earth path is not good. Common practice. */
-const EARTH_ALLOWANCE_OHM = 0.5
 
 /** The earth pin of the inlet, from which all earths are measured. */
 export function inletEarthOf(plan: Plan): TerminalKey | null {
@@ -54,7 +51,7 @@ export function earthSteps(
           what: 'Resistance, earth pin to metal',
           unit: 'Ω',
           from: null,
-          to: Math.round((path_ohm + EARTH_ALLOWANCE_OHM) * 100) / 100,
+          to: Math.round((path_ohm + ALLOWANCE_OHM) * 100) / 100,
         },
         test: {
           group: 'earth',

@@ -11,8 +11,8 @@ import { presentOf, type Ends } from './ends'
 import { railWays } from './railLeads'
 import { stepMaking } from './wires'
 
-/** A regulated output stays this close to its figure, and its lead loses nothing unloaded. Common practice. */
-const TOLERANCE = 0.05
+/** Supplies without load stay this close to their figure. Common practice. */
+export const OUTPUT_TOLERANCE = 0.05
 
 /** Terminals that are one inside the part. */
 const barred = (part: Part, terminal: TerminalId): readonly TerminalId[] =>
@@ -62,8 +62,8 @@ export function exitActs(
           reading: {
             what: 'Volts without load',
             unit: 'V',
-            from: Math.round(voltage_V * (1 - TOLERANCE) * 10) / 10,
-            to: Math.round(voltage_V * (1 + TOLERANCE) * 10) / 10,
+            from: Math.round(voltage_V * (1 - OUTPUT_TOLERANCE) * 10) / 10,
+            to: Math.round(voltage_V * (1 + OUTPUT_TOLERANCE) * 10) / 10,
           },
           facts: { part: partId, wires: factsOf(made) },
           why: 'What is plugged in here trusts its poles.',

@@ -10,7 +10,7 @@ import { closedWays, holding, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
 import { endsOf, type Ends } from './ends'
-import { exitActs } from './exits'
+import { exitActs, OUTPUT_TOLERANCE } from './exits'
 import { inTurn } from './inTurn'
 import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
@@ -19,8 +19,6 @@ import { outsideActs, seenWords, truthActs } from './truth'
 import { atSwitchedOutputs, COMMANDED } from './switched'
 import { stepMaking } from './wires'
 
-/** Supplies without load stay this close to their figure. Common practice. */
-const OUTPUT_TOLERANCE = 0.05
 /** A battery stands between empty and freshly charged, about its nominal volts. From memory; its chemistry decides. */
 const BATTERY_LOW = 0.85
 const BATTERY_HIGH = 1.2

@@ -1,15 +1,18 @@
 import type { Conditions, Model, Solution } from '@/core/model'
-import { ELECTRONICS_OHM, leastDead_ohm, sourcesOf, terminalKey, type Source } from '@/core/model'
+import {
+  CONTACT_OHM,
+  ELECTRONICS_OHM,
+  END_OHM,
+  leastDead_ohm,
+  sourcesOf,
+  terminalKey,
+  UPSTREAM_OHM,
+  type Source,
+} from '@/core/model'
 import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
 
-/** Of one end of a wire, clamped as it should be. From memory; clamps of this size are some thousandths of an ohm. */
-const END_OHM = 0.002
-/** Of a closed contact or a fuse. From memory; small beside any wire that matters. */
-export const CONTACT_OHM = 0.01
 /** Of a regulated output, and of the outlet. From memory; a supply holds its volts better than a meter shows. */
 export const SOURCE_OHM = 0.001
-/** Between neutral and earth at the outlet, where the installation joins them. From memory, typical of an earthed neutral. */
-export const UPSTREAM_OHM = 0.3
 /** What is left between the terminals of an output that gives nothing: its own bleeding resistor. From memory. */
 export const BLEED_OHM = 1000
 /** What idling electronics take of their nominal power. From memory. */

@@ -1,6 +1,6 @@
 export { alteration, altogether, AS_PLANNED, type Alteration } from './alteration'
 export { benchOf, nodeName, type Bench, type BenchSolution } from './bench'
-export { CONTACT_OHM, UPSTREAM_OHM, type BenchBranch } from './branches'
+export type { BenchBranch } from './branches'
 export { explainReading, type Explained } from './explain'
 export {
   measure,

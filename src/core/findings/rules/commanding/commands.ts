@@ -9,7 +9,7 @@ export const waysTo = ({ ways }: Context, device: DeviceId): readonly FeedWay[] 
   ways.filter((way) => way.device === device)
 
 /** What moves a passage: a hand, a coil, heat, a program, a setting; null for a fuse. */
-export function movedBy(context: Context, { device, link }: Passage) {
+function movedBy(context: Context, { device, link }: Passage) {
   return 'actuator' in link ? moverOf(context.part(device), link).by : null
 }
 
