@@ -287,6 +287,8 @@ export const BOXES: readonly Build[] = [
     mistakes: [
       stop('pump turned round', to.all(to.land('B1.2 > M1.+', 'M1.-'), to.land('M1.- > X0.4', 'G1.-')), /M1/),
       stop('lamp’s minus left out', to.cut('H1.- > X0.2'), /H1/),
+      stop('USB socket turned round', to.exchange('X2.in1', 'X2.in4'), /X2/),
+      stop('USB socket without its minus', to.cut('PS2.OUT- > X2.in4'), /X2/),
       stop('12 V on the USB socket’s converter output', to.land('F2.4 > PS2.IN+', 'PS2.OUT+'), /PS2/),
     ],
     harmless: [fine('a larger fuse for the pump', to.fit('F2', 'F3', 7.5))],
@@ -297,6 +299,9 @@ export const BOXES: readonly Build[] = [
     mistakes: [
       stop('adapter’s plus on the computer’s', to.land('XP.2 > M1.V+', 'A1.V+'), /X9|PS1|A1|M1/),
       stop('no common minus', to.cut('A1.V-2 > X0.4'), /minus|M1|A1/i),
+      stop('servo without its pulses', to.cut('A1.D1 > M1.S'), /M1/),
+      stop('plus and pulses of a servo exchanged', to.exchange('M1.V+', 'M1.S'), /M1|A1/),
+      stop('minus and pulses of a servo exchanged', to.exchange('M2.V-', 'M2.S'), /M2|A1/),
       stop('servo turned round', to.exchange('M1.V+', 'M1.V-'), /M1/),
     ],
     harmless: [fine('servos exchanged', to.exchange('A1.D1', 'A1.D2'))],
@@ -313,6 +318,11 @@ export const BOXES: readonly Build[] = [
       ),
       stop('the coil’s return on the line', to.land('XN.3 > K1.A2', 'XL.4'), /XL|XN|K1|short|joint/i),
       stop('outlet without earth', to.cut('PE1.PE > X2.PE'), /X2/),
+      stop(
+        'leads of the coil and of its own contact exchanged: it starts by itself',
+        to.all(to.land('S1.14 > K1.A1', 'K1.13'), to.land('S0.12 > K1.13', 'K1.A1')),
+        /S1|K1/,
+      ),
     ],
     harmless: [fine('both ends of the stop button exchanged', to.exchange('S0.11', 'S0.12'))],
   },
@@ -334,6 +344,7 @@ export const BOXES: readonly Build[] = [
       stop('string turned round', to.exchange('H1.V+', 'H1.V-'), /H1/),
       stop('string without its return', to.cut('X0.3 > H2.V-'), /H2/),
       stop('the data pin on plus', to.land('A1.D1 > H1.D', 'F2.1'), /A1|H1/),
+      stop('minus and data of a string exchanged', to.exchange('H1.V-', 'H1.D'), /H1/),
       stop('box without earth', to.cut('PE1.PE > U1.PE'), /U1/),
     ],
     harmless: [fine('strings on each other’s fuse', to.exchange('F2.1', 'F2.2'))],
@@ -344,6 +355,8 @@ export const BOXES: readonly Build[] = [
     mistakes: [
       stop('a pin on mains', to.land('A1.D1 > K1.IN1', 'K1.NO1'), /A1|mains|joint/i),
       stop('pump without earth', to.cut('PE1.PE > M1.PE'), /M1/),
+      stop('relay board’s minus and an input exchanged', to.exchange('K1.GND', 'K1.IN1'), /K1/),
+      stop('relay board’s plus and an input exchanged', to.exchange('K1.VCC', 'K1.IN2'), /K1|A1/),
       stop('pump past its relay', to.all(to.cut('K1.NO1 > M1.L'), to.join('XL.5 > M1.L', 'L')), /M1/),
       stop('pump at rest on', to.land('XL.3 > K1.COM1', 'K1.NO1'), /M1|K1/),
     ],

@@ -449,6 +449,8 @@ export const CONTROLS: readonly Build[] = [
     mistakes: [
       stop('outputs’ common not fed', to.cut('F2.2 > A1.OC'), /OC|com|H1|Y1/i),
       stop('inputs’ common not joined', to.cut('X7.3 > A1.IC'), /in com|A1/i),
+      stop('inputs’ common and a button’s lead exchanged', to.exchange('A1.IC', 'A1.I1'), /in com/),
+      stop('outputs’ common and an output exchanged', to.exchange('A1.OC', 'A1.Q1'), /out com/),
       stop('gap between the buttons', to.cut('S1.13 > S2.11'), /S2/),
       stop('sensor turned round', to.exchange('B1.BN', 'B1.BU'), /B1/),
       stop('sensor’s output on the minus', to.land('B1.BK > A1.I3', 'X7.8'), /B1/),

@@ -98,6 +98,7 @@ const mistakes = [
     /sensor/i,
   ),
   stop('one sensor lead open', to.cut('A1.T1S > B2.1'), /B2/),
+  stop('end stop and probe on each other’s pins', to.exchange('A1.E1S', 'A1.T0S'), /B1|S1/),
   stop('frame without its earth', to.cut('PE1.PE > U1.PE'), /U1/),
   stop('inlet’s earth lead forgotten', to.cut('X1.PE > PE1.PE'), /earth/),
   stop('terminal cover off', to.device('PS1', { hasCover: false }), /cover|bare|touch/i),

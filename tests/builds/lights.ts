@@ -194,6 +194,7 @@ export const LIGHTS: readonly Build[] = [
         /drain/i,
       ),
       stop('minus of a string open', to.cut('X7.2 > H2.V-'), /H2/),
+      caution('minus of the far end forgotten', to.cut('X7.4 > H3.V-2'), /H3/),
       stop('controller’s feed left out', to.cut('F2.5 > A1.V+'), /A1/),
       stop('mains on a data core', to.land('H2.D > A1.D2', 'Q1.2'), /mains|line|H2/i),
     ],

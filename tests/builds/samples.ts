@@ -84,6 +84,7 @@ export const BUILD_SAMPLES = {
   'cable-unused': from('screen on a ribbon', 'a second cable that joins nothing'),
   'coil-misplaced': from('router, converted', 'a motor lead on a limit switch’s input'),
   'coil-never-worked': from('switched outlets', 'relay’s input not wired'),
+  'start-without-effect': from('extractor', 'leads of the coil and of its own contact exchanged: it starts by itself'),
   'common-open': from('press feeder', 'inputs’ common not joined'),
   'contact-bridged': from('bench saw feed', 'guard bridged'),
   'contact-half-wired': from('bench saw feed', 'holding contact wired on one side'),

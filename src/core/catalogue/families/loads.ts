@@ -335,6 +335,10 @@ const powered = (
   })
 
 /** A panel socket or jack, through and through: what comes in at the front leaves at the back. */
+/** What stands on a way that has its word printed on it; any other carries what it is given. */
+const pinFunction = (label: string): Terminal['function'] =>
+  label === '5V' ? 'V+' : label === 'GND' ? 'V-' : label.startsWith('D') ? 'data' : 'any'
+
 const coupler = (
   name: string,
   family: ConnectorFamilyId,
@@ -349,7 +353,7 @@ const coupler = (
       pins.flatMap((label, i) =>
         (['in', 'out'] as const).map((side) => [
           `${side}${i + 1}`,
-          terminal(label, 'any', clamp, { ...optional, block: side, position: i + 1, ...LEADS }),
+          terminal(label, pinFunction(label), clamp, { ...optional, block: side, position: i + 1, ...LEADS }),
         ]),
       ),
     ),
@@ -428,7 +432,7 @@ const servo = (name: string, current_A: number, size: Size): PartGiven =>
     terminals: {
       'V+': terminal('+', 'V+', 'contact25', { min_V: 4.8, max_V: 7.4 }),
       'V-': terminal('−', 'V-', 'contact25'),
-      S: terminal('pulse', 'signal', 'contact25', { ...optional, direction: 'in', level_V: 5 }),
+      S: terminal('pulse', 'signal', 'contact25', { direction: 'in', level_V: 5 }),
     },
     draws: [draw('load', 'Servo', 'V+', 'V-', 5, { current_A }, { min_V: 4.8, max_V: 7.4, startFactor: 2 })],
   })

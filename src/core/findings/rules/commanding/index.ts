@@ -6,6 +6,7 @@ import { heatUnwatched } from './heatUnwatched'
 import { runsUncommanded } from './runsUncommanded'
 import { safeStateUnsaid } from './safeStateUnsaid'
 import { sensorsExchanged } from './sensorsExchanged'
+import { startWithoutEffect } from './startWithoutEffect'
 import { stopInReturn } from './stopInReturn'
 import { stopWithoutEffect } from './stopWithoutEffect'
 import { switchedOutputsJoined } from './switchedOutputsJoined'
@@ -19,6 +20,7 @@ export const commandingRules = {
   'runs-uncommanded': runsUncommanded,
   'safe-state-unsaid': safeStateUnsaid,
   'sensors-exchanged': sensorsExchanged,
+  'start-without-effect': startWithoutEffect,
   'stop-in-return': stopInReturn,
   'stop-without-effect': stopWithoutEffect,
   'switched-outputs-joined': switchedOutputsJoined,

@@ -10,7 +10,8 @@ interface Facts {
   readonly heater: DeviceId
   readonly sensor: DeviceId
   readonly on: string
-  readonly wants: string
+  /** The output on which the heater hangs; null where the sensor is on no input for sensors of heat at all. */
+  readonly wants: string | null
   readonly board: DeviceId
 }
 
@@ -72,6 +73,20 @@ function inputOf(
   return null
 }
 
+/** A pin that reads or sends something else, on a board that has inputs for sensors of heat; null where there is none such. */
+function strayPin(context: Context, sensor: DeviceId): { readonly board: DeviceId; readonly pin: string } | null {
+  for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
+    for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
+      const { terminals, behaviour } = context.part(device)
+      const { block, label, level_V, function: fn } = terminals[at]!
+      const isPin = behaviour.kind === 'board' && (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
+      const hasOwn = Object.values(terminals).some((each) => keyOf(each.block, 'input') !== null)
+      if (isPin && hasOwn && keyOf(block, 'input') === null)
+        return { board: device, pin: block === null ? label : `${block} ${label}` }
+    }
+  return null
+}
+
 export const sensorsExchanged = defineRule<Facts>({
   severity: 'stop',
   title: 'A heater watched by another heater’s sensor',
@@ -80,13 +95,21 @@ export const sensorsExchanged = defineRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, device }): Facts[] => {
       if (device.watchedBy === null || context.plan.devices[device.watchedBy] === undefined) return []
+      const stray = strayPin(context, device.watchedBy)
+      if (stray) return [{ heater: id, sensor: device.watchedBy, on: stray.pin, wants: null, board: stray.board }]
       const [out, into] = [outputOf(context, id), inputOf(context, device.watchedBy)]
       if (!out || !into || out.board !== into.board || out.key === into.key) return []
       return [{ heater: id, sensor: device.watchedBy, on: into.block, wants: out.key, board: out.board }]
     }),
   word: ({ heater, sensor, on, wants, board }, context) => ({
     subjects: [heater, sensor, board].map((id) => ({ kind: 'device', id })),
-    what: `${context.device(heater).tag} hangs on output ${wants} of ${context.device(board).tag}, and its sensor ${context.device(sensor).tag} on input ${on}`,
-    why: 'The program heats one thing and looks at another: it never sees the target, and heats on. Exchange the sensors’ plugs, or say which sensor watches which heater.',
+    what:
+      wants === null
+        ? `${context.device(sensor).tag}, which watches ${context.device(heater).tag}, is on ${on} of ${context.device(board).tag}, which is no input for a sensor of heat`
+        : `${context.device(heater).tag} hangs on output ${wants} of ${context.device(board).tag}, and its sensor ${context.device(sensor).tag} on input ${on}`,
+    why:
+      wants === null
+        ? 'The program sees a broken sensor and stops, or nonsense and heats on. Bring it to the input of its heater.'
+        : 'The program heats one thing and looks at another: it never sees the target, and heats on. Exchange the sensors’ plugs, or say which sensor watches which heater.',
   }),
 })

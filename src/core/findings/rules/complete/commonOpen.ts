@@ -1,11 +1,32 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
+import { terminalKey, waysFrom, type Passage } from '@/core/model'
+import { moverOf } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly common: TerminalId
   readonly used: readonly TerminalId[]
+  /** It has a wire, and that leads to no rail. */
+  readonly isAdrift: boolean
+}
+
+/** Whether a hand must hold something for it to pass. */
+function waitsForHand(context: Context, { device, link }: Passage): boolean {
+  if (!('actuator' in link)) return false
+  const { by, rest, service } = moverOf(context.part(device), link)
+  return by === 'hand' && !link.closedIn.includes(rest) && !link.closedIn.includes(service)
+}
+
+/** Whether no source reaches a terminal but through a button or an end switch that somebody must press. */
+function isAdrift(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+  const joint = context.model.jointOf(terminalKey(device, terminal))
+  return context.model.sources.every((source) => {
+    const way = waysFrom(context.model, source.terminal).get(joint)
+    return way === undefined || way.some((passage) => waitsForHand(context, passage))
+  })
 }
 
 /** As commons of isolated inputs are printed: "in com", "COM", "common". */
@@ -33,14 +54,14 @@ export const commonOpen = defineRule<Facts>({
         const isBarred = part.links.some(
           (link) => link.kind === 'bar' && link.terminals.includes(common) && link.terminals.length > 1,
         )
-        return own.length > 0 && !isBarred && context.wiresAt(id, common).length === 0
-          ? [{ device: id, common, used: own }]
-          : []
+        if (own.length === 0 || isBarred) return []
+        const isOpen = context.wiresAt(id, common).length === 0
+        return isOpen || isAdrift(context, id, common) ? [{ device: id, common, used: own, isAdrift: !isOpen }] : []
       })
     }),
-  word: ({ device, common, used }, context) => ({
+  word: ({ device, common, used, isAdrift: hasWire }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal: common }],
-    what: `${context.terminalName(device, common)} is open while ${used.map((key) => context.terminal(device, key).label).join(', ')} ${used.length === 1 ? 'is' : 'are'} wired`,
+    what: `${context.terminalName(device, common)} ${hasWire ? 'leads to no rail' : 'is open'} while ${used.map((key) => context.terminal(device, key).label).join(', ')} ${used.length === 1 ? 'is' : 'are'} wired`,
     why: 'An isolated input is a lamp between its terminal and the common: without the common no current flows and nothing is ever seen. Join it to the minus where the inputs get the plus, to the plus where they get the minus.',
   }),
 })

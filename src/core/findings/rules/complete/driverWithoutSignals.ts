@@ -52,10 +52,12 @@ export const driverWithoutSignals = defineRule<Facts>({
   },
 })
 
-/** Whether anything but drivers and joints is on the net. */
+/** Whether anything is on the net that sends or feeds: neither a driver, a joint, nor a pin that only listens. */
 function reachesController(context: Context, device: DeviceId, terminal: TerminalId): boolean {
-  return othersOn(context.model, terminalKey(device, terminal)).some(({ device: other }) => {
+  return othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
     const { kind } = context.part(other).behaviour
-    return kind !== 'driver' && kind !== 'splice' && kind !== 'terminal-strip' && kind !== 'coupler'
+    const { function: fn, direction } = context.terminal(other, at)
+    const isListening = (fn === 'signal' || fn === 'data') && direction === 'in'
+    return kind !== 'driver' && kind !== 'splice' && kind !== 'terminal-strip' && kind !== 'coupler' && !isListening
   })
 }

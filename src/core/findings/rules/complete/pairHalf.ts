@@ -7,7 +7,8 @@ interface Facts {
   readonly device: DeviceId
   readonly wired: TerminalId
   readonly open: TerminalId
-  readonly isSerial: boolean
+  /** It works with one of the two, and not as it was meant. */
+  readonly kind: 'pair' | 'serial' | 'feed'
 }
 
 /** Labels that go together; what stands before them must be the same. */
@@ -26,16 +27,39 @@ const PAIRS: readonly (readonly [RegExp, string])[] = [
 
 const plain = (label: string) => label.replace(/-/g, '−').toUpperCase()
 
+const terminalsOf = ({ terminals }: Part, fn: 'V+' | 'V-'): readonly TerminalId[] =>
+  (Object.keys(terminals) as TerminalId[]).filter((key) => terminals[key]!.function === fn)
+
 /** A socket for later that has its plus and not its minus, or the other way about. */
 function halfSocket(context: Context, device: DeviceId, part: Part): readonly Facts[] {
-  const keys = Object.keys(part.terminals) as TerminalId[]
-  const of = (fn: 'V+' | 'V-') => keys.filter((key) => part.terminals[key]!.function === fn)
-  const [plus, minus] = [of('V+'), of('V-')]
-  if (plus.length !== 1 || minus.length !== 1) return []
-  const pair = [plus[0]!, minus[0]!]
-  const wired = pair.filter((key) => context.wiresAt(device, key).length > 0)
-  if (wired.length !== 1) return []
-  return [{ device, wired: wired[0]!, open: pair.find((key) => key !== wired[0])!, isSerial: false }]
+  const blocks = new Set(Object.values(part.terminals).map(({ block }) => block))
+  return [...blocks].flatMap((block): Facts[] => {
+    const of = (fn: 'V+' | 'V-') => terminalsOf(part, fn).filter((key) => part.terminals[key]!.block === block)
+    const [plus, minus] = [of('V+'), of('V-')]
+    if (plus.length !== 1 || minus.length !== 1) return []
+    const pair = [plus[0]!, minus[0]!]
+    const wired = pair.filter((key) => context.wiresAt(device, key).length > 0)
+    if (wired.length !== 1) return []
+    return [{ device, wired: wired[0]!, open: pair.find((key) => key !== wired[0])!, kind: 'pair' }]
+  })
+}
+
+/** A second place to feed a string at, by its number or end: "V+2" and "V-2". */
+function halfFeeds(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+  const [plus, minus] = [terminalsOf(part, 'V+'), terminalsOf(part, 'V-')]
+  if (plus.length !== minus.length || plus.length < 2) return []
+  // As the part lists them: the first plus goes with the first minus.
+  const pairs = plus.map((key, i) => {
+    const pair = [key, minus[i]!]
+    return { pair, wired: pair.filter((each) => context.wiresAt(device, each).length > 0) }
+  })
+  // With no whole pair it is not fed at all, or by two ends at once: said elsewhere.
+  if (!pairs.some(({ wired }) => wired.length === 2)) return []
+  return pairs.flatMap(({ pair, wired }): Facts[] =>
+    wired.length === 1
+      ? [{ device, wired: wired[0]!, open: pair.find((each) => each !== wired[0])!, kind: 'feed' }]
+      : [],
+  )
 }
 
 export const pairHalf = defineRule<Facts>({
@@ -47,6 +71,7 @@ export const pairHalf = defineRule<Facts>({
     context.devices.flatMap(({ id, part }): Facts[] => {
       const keys = Object.keys(part.terminals) as TerminalId[]
       if (part.behaviour.kind === 'coupler') return [...halfSocket(context, id, part)]
+      if (part.behaviour.kind === 'pixel-string') return [...halfFeeds(context, id, part)]
       return keys.flatMap((wired): Facts[] => {
         const { function: fn, label, block } = part.terminals[wired]!
         if ((fn !== 'signal' && fn !== 'data') || context.wiresAt(id, wired).length === 0) return []
@@ -59,16 +84,19 @@ export const pairHalf = defineRule<Facts>({
               plain(part.terminals[key]!.label) === `${found[1]}${plain(other)}` &&
               context.wiresAt(id, key).length === 0,
           )
-          return open ? [{ device: id, wired, open, isSerial: other === 'RX' || other === 'TX' }] : []
+          return open ? [{ device: id, wired, open, kind: other === 'RX' || other === 'TX' ? 'serial' : 'pair' }] : []
         })
       })
     }),
-  word: ({ device, wired, open, isSerial }, context) => ({
+  word: ({ device, wired, open, kind }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal: open }],
     what: `${context.terminalName(device, wired)} is wired and ${context.terminalName(device, open)} is open`,
-    why: isSerial
-      ? 'A link that only speaks or only listens gets no answers. Leave it so where that is meant.'
-      : 'The two carry one signal between them: with one alone nothing gets across.',
-    severity: isSerial ? 'caution' : 'stop',
+    why:
+      kind === 'feed'
+        ? 'What comes in here goes home along the whole string: its far end stays dim, and its own tracks carry it all. Bring both, or neither.'
+        : kind === 'serial'
+          ? 'A link that only speaks or only listens gets no answers. Leave it so where that is meant.'
+          : 'The two carry one signal between them: with one alone nothing gets across.',
+    severity: kind === 'pair' ? 'stop' : 'caution',
   }),
 })

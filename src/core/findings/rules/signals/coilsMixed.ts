@@ -3,13 +3,20 @@ import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
-export const coilsMixed = defineRule<{ readonly device: DeviceId; readonly terminals: readonly TerminalId[] }>({
+interface Facts {
+  readonly device: DeviceId
+  readonly terminals: readonly TerminalId[]
+  /** Both ends of one winding on the same net. */
+  readonly isShorted: boolean
+}
+
+export const coilsMixed = defineRule<Facts>({
   severity: 'stop',
   title: 'Coils of a motor mixed',
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
-    context.devices.flatMap(({ id, part }) => {
+    context.devices.flatMap(({ id, part }): Facts[] => {
       if (part.behaviour.kind !== 'motor') return []
       const terminals = Object.keys(part.terminals) as TerminalId[]
       /** Which coil of which output each end of one winding is joined to. */
@@ -27,12 +34,17 @@ export const coilsMixed = defineRule<{ readonly device: DeviceId; readonly termi
               })
             }),
         )
+      const isShorted = (['coil-A', 'coil-B'] as const).some((fn) => {
+        const ends = terminals.filter((terminal) => part.terminals[terminal]!.function === fn)
+        const nets = new Set(ends.map((terminal) => context.model.netOf(terminalKey(id, terminal))))
+        return ends.length === 2 && nets.size === 1 && outputsOf(fn).size > 0
+      })
       const isMixed = outputsOf('coil-A').size > 1 || outputsOf('coil-B').size > 1
-      return isMixed ? [{ device: id, terminals }] : []
+      return isShorted || isMixed ? [{ device: id, terminals, isShorted }] : []
     }),
-  word: ({ device }, context) => ({
+  word: ({ device, isShorted }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `The two ends of a winding of ${context.device(device).tag} go to different coils of its driver`,
+    what: `The two ends of a winding of ${context.device(device).tag} go to ${isShorted ? 'one and the same terminal' : 'different coils'} of its driver`,
     why: 'It hums, trembles and does not turn, and the driver may take harm. Find the pairs by continuity: each pair to one coil.',
   }),
 })

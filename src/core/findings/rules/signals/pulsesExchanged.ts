@@ -2,17 +2,43 @@ import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly driver: DeviceId
   readonly input: TerminalId
   readonly at: { readonly device: DeviceId; readonly terminal: TerminalId }
-  readonly problem: 'exchanged' | 'reversed'
+  readonly problem: 'exchanged' | 'reversed' | 'split'
 }
 
 const PULSE = /^(pul|pulse|step|stp|clk)/i
 const DIRECTION = /^dir/i
+
+/** The numbers or letters of the outputs, each in the block of its axis, to which inputs of a driver go: "AXIS 2" of a board. */
+function axesOf(context: Context, driver: DeviceId, inputs: readonly TerminalId[], name: RegExp): ReadonlySet<string> {
+  const found = inputs.flatMap((input) =>
+    othersOn(context.model, terminalKey(driver, input)).flatMap(({ device, terminal }) => {
+      const { block, label, direction } = context.terminal(device, terminal)
+      return block !== null && direction === 'out' && name.test(label) ? [`${device} ${block}`] : []
+    }),
+  )
+  return new Set(found)
+}
+
+/** A driver that gets its pulses from one axis of a board, and its direction from another. */
+function splitAxes(context: Context, driver: DeviceId, inputs: readonly TerminalId[]): readonly Facts[] {
+  const labelled = (name: RegExp) => inputs.filter((input) => name.test(context.terminal(driver, input).label))
+  const [pulses, directions] = [labelled(PULSE), labelled(DIRECTION)]
+  const from = axesOf(context, driver, pulses, PULSE)
+  const toward = axesOf(context, driver, directions, DIRECTION)
+  if (from.size === 0 || toward.size === 0 || [...from].some((axis) => toward.has(axis))) return []
+  const input = directions.find((each) => axesOf(context, driver, [each], DIRECTION).size > 0)!
+  const at = othersOn(context.model, terminalKey(driver, input))
+    .filter(({ device, terminal }) => DIRECTION.test(context.terminal(device, terminal).label))
+    .find(({ device, terminal }) => context.terminal(device, terminal).direction === 'out')!
+  return [{ driver, input, at: { device: at.device, terminal: at.terminal }, problem: 'split' }]
+}
 
 export const pulsesExchanged = defineRule<Facts>({
   severity: 'stop',
@@ -22,9 +48,12 @@ export const pulsesExchanged = defineRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       if (part.behaviour.kind !== 'driver') return []
-      return (Object.keys(part.terminals) as TerminalId[]).flatMap((input): Facts[] => {
-        const { function: fn, label } = part.terminals[input]!
-        if (fn !== 'signal' && fn !== 'data') return []
+      const inputs = (Object.keys(part.terminals) as TerminalId[]).filter((input) => {
+        const { function: fn } = part.terminals[input]!
+        return fn === 'signal' || fn === 'data'
+      })
+      const found = inputs.flatMap((input): Facts[] => {
+        const { label } = part.terminals[input]!
         const [isPulse, isDirection] = [PULSE.test(label), DIRECTION.test(label)]
         if (!isPulse && !isDirection) return []
         const others = othersOn(context.model, terminalKey(id, input)).filter(
@@ -46,16 +75,21 @@ export const pulsesExchanged = defineRule<Facts>({
         )
         return /\+$/.test(label) && ground ? facts(ground, 'reversed') : []
       })
+      return found.length > 0 ? found : [...splitAxes(context, id, inputs)]
     }),
   word: ({ driver, input, at, problem }, context) => ({
     subjects: [
       { kind: 'terminal', device: driver, terminal: input },
       { kind: 'terminal', ...at },
     ],
-    what: `${context.terminalName(driver, input)} is joined to ${context.terminalName(at.device, at.terminal)}${problem === 'reversed' ? ', a ground' : ''}`,
+    what: `${context.terminalName(driver, input)} is joined to ${context.terminalName(at.device, at.terminal)}${problem === 'reversed' ? ', a ground' : problem === 'split' ? ', and its pulses come from another axis' : ''}`,
+    // A program can give any output to any axis; few do.
+    severity: problem === 'split' ? 'caution' : 'stop',
     why:
-      problem === 'exchanged'
-        ? 'Pulses arrive where the direction is read: the motor trembles and goes nowhere. Exchange the two wires.'
-        : 'The plus of an opto input wants the signal or the plus, and its minus the ground: the other way round no current flows in it.',
+      problem === 'split'
+        ? 'Unless the program was told so, this motor turns one way only, and another’s direction follows this axis. Take both from the same axis.'
+        : problem === 'exchanged'
+          ? 'Pulses arrive where the direction is read: the motor trembles and goes nowhere. Exchange the two wires.'
+          : 'The plus of an opto input wants the signal or the plus, and its minus the ground: the other way round no current flows in it.',
   }),
 })

@@ -12,13 +12,22 @@ interface Facts {
   readonly hasWay: boolean
 }
 
-/** Whether it hangs on a pin of a board, of which the plan knows no volts: what the pin gives is its program's. */
-function isOnPin(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+/** What a logic pin gives or takes, and up to which level a pin is one; common practice. */
+const PIN_A = 0.04
+const LOGIC_V = 5.5
+
+/**
+ * Whether it hangs on a pin of a board, of which the plan knows no volts: what the pin gives is its program's.
+ * A lamp or a sounder may; a board, a motor or a string of pixels takes more than a pin has.
+ */
+function isOnPin(context: Context, device: DeviceId, terminal: TerminalId, current_A: number): boolean {
   const key = terminalKey(device, terminal)
   if (context.potentials(key).length > 0) return false
   return othersOn(context.model, key).some((other) => {
-    const { function: fn, level_V, direction } = context.terminal(other.device, other.terminal)
-    return (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
+    const { function: fn, level_V, direction, rated_A } = context.terminal(other.device, other.terminal)
+    const isPin = (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
+    const gives_A = level_V !== null && level_V <= LOGIC_V ? PIN_A : (rated_A ?? Infinity)
+    return isPin && current_A <= gives_A
   })
 }
 
@@ -40,7 +49,8 @@ export const loadNotFed = defineRule<Facts>({
           ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
         )
       const hasWay = context.ways.some((way) => way.device === device)
-      if ([entry.plus, entry.minus].some((terminal) => isOnPin(context, device, terminal))) return []
+      const current_A = drawPower_W(context.device(device), entry) / entry.nominal_V
+      if ([entry.plus, entry.minus].some((terminal) => isOnPin(context, device, terminal, current_A))) return []
       return isWired && takes && Object.values(context.reckoning.states).every(({ isSolved }) => isSolved)
         ? [{ device, draw, hasWay }]
         : []

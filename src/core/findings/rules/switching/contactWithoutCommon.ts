@@ -1,11 +1,24 @@
+import { terminalKey, waysFrom } from '@/core/model'
 import { isCommanded, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly common: TerminalId
   readonly used: readonly TerminalId[]
+  /** The contact that has the rail which belongs to the common; null where the common is open. */
+  readonly fed: TerminalId | null
+}
+
+/** Whether a source reaches a terminal by a way that passes none of the part's own contacts. */
+function isFedFromOutside({ model }: Context, device: DeviceId, terminal: TerminalId): boolean {
+  const joint = model.jointOf(terminalKey(device, terminal))
+  return model.sources.some((source) => {
+    const way = waysFrom(model, source.terminal).get(joint)
+    return way !== undefined && way.every((passage) => passage.device !== device)
+  })
 }
 
 export const contactWithoutCommon = defineRule<Facts>({
@@ -24,17 +37,26 @@ export const contactWithoutCommon = defineRule<Facts>({
         ),
       ]
       return commons.flatMap((common): Facts[] => {
-        if (context.wiresAt(id, common).length > 0) return []
-        const used = contacts
-          .filter(({ a, b }) => a === common || b === common)
+        const own = contacts.filter(({ a, b }) => a === common || b === common)
+        const used = own
           .map(({ a, b }) => (a === common ? b : a))
           .filter((terminal) => context.wiresAt(id, terminal).length > 0)
-        return used.length > 0 ? [{ device: id, common, used }] : []
+        if (used.length === 0) return []
+        if (context.wiresAt(id, common).length === 0) return [{ device: id, common, used, fed: null }]
+        // Several outputs share it: with the rail on one of them, that one must close before another can work.
+        const hasRail = (terminal: TerminalId) => isFedFromOutside(context, id, terminal)
+        const isShared = new Set(own.map(({ actuator }) => actuator).values()).size > 1 && used.length > 1
+        const fed = used.find(hasRail)
+        return isShared && fed && !hasRail(common) && !used.every(hasRail) ? [{ device: id, common, used, fed }] : []
       })
     }),
-  word: ({ device, common, used }, context) => ({
-    subjects: [{ kind: 'terminal', device, terminal: common }],
-    what: `${context.terminalName(device, common)} is open while ${used.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${used.length === 1 ? 'is' : 'are'} wired`,
-    why: 'A dry contact gives no voltage of its own: what it should pass on must be brought to its common.',
+  word: ({ device, common, used, fed }, context) => ({
+    subjects: [common, ...(fed ? [fed] : [])].map((terminal) => ({ kind: 'terminal', device, terminal })),
+    what: fed
+      ? `${context.terminalName(device, fed)} has the rail that belongs on ${context.terminal(device, common).label}, the common of ${used.map((terminal) => context.terminal(device, terminal).label).join(', ')}`
+      : `${context.terminalName(device, common)} is open while ${used.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${used.length === 1 ? 'is' : 'are'} wired`,
+    why: fed
+      ? 'One output must close before another can do anything, and what hangs on the common runs with it. Exchange the two wires.'
+      : 'A dry contact gives no voltage of its own: what it should pass on must be brought to its common.',
   }),
 })

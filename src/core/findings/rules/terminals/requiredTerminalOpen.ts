@@ -18,16 +18,55 @@ function isSpareContact(context: Context, id: DeviceId, part: Part, terminal: Te
   )
 }
 
-export const requiredTerminalOpen = defineRule<{
+interface Facts {
   readonly device: DeviceId
   readonly terminals: readonly TerminalId[]
-}>({
+  /** The ground of a signal, by which what belongs on them comes in all the same. */
+  readonly by: TerminalId | null
+}
+
+/** Whether a joint leads to the minus of a source by conductors of the feed: signals and earths left out. */
+function comesHome({ model }: Context, start: number): boolean {
+  const homes = new Set(
+    model.sources.flatMap(({ potential, terminal }) => (potential.kind === '-' ? [model.jointOf(terminal)] : [])),
+  )
+  const edges = [
+    ...model.conductors.flatMap(({ jointFrom: a, jointTo: b, wire: { function: fn, origin } }) =>
+      fn === 'signal' || fn === 'PE' || origin === 'remove' ? [] : [{ a, b }],
+    ),
+    ...model.passages.map(({ jointA: a, jointB: b }) => ({ a, b })),
+  ]
+  const seen = new Set([start])
+  for (let isGrown = true; isGrown;) {
+    isGrown = false
+    for (const { a, b } of edges) {
+      if (seen.has(a) === seen.has(b)) continue
+      seen.add(a).add(b)
+      isGrown = true
+    }
+  }
+  return [...homes].some((home) => seen.has(home))
+}
+
+/** The ground of a signal that carries what an open terminal of the feed should: nothing else on its bar leads home. */
+function groundInstead(context: Context, id: DeviceId, part: Part, terminal: TerminalId): TerminalId | null {
+  if (part.terminals[terminal]!.function !== 'V-') return null
+  const ground = part.links
+    .flatMap((link) => (link.kind === 'bar' && link.terminals.includes(terminal) ? link.terminals : []))
+    .find((other) => {
+      const { function: fn } = part.terminals[other]!
+      return (fn === 'signal' || fn === 'data') && context.wiresAt(id, other).length > 0
+    })
+  return ground && !comesHome(context, context.model.jointOf(terminalKey(id, terminal))) ? ground : null
+}
+
+export const requiredTerminalOpen = defineRule<Facts>({
   severity: 'stop',
   title: 'Terminal that must be connected is open',
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
-    context.devices.flatMap(({ id, part }) => {
+    context.devices.flatMap(({ id, part }): Facts[] => {
       const linked = new Set(
         part.links
           .flatMap((link) => (link.kind === 'bar' ? [link.terminals] : []))
@@ -48,11 +87,19 @@ export const requiredTerminalOpen = defineRule<{
           !isSpareContact(context, id, part, terminal)
         )
       })
-      return terminals.length > 0 ? [{ device: id, terminals }] : []
+      if (terminals.length > 0) return [{ device: id, terminals, by: null }]
+      const draws = part.draws.map(({ minus }) => minus)
+      return draws.flatMap((minus): Facts[] => {
+        const by = context.wiresAt(id, minus).length === 0 ? groundInstead(context, id, part, minus) : null
+        return by && part.terminals[minus]!.need === 'required' ? [{ device: id, terminals: [minus], by }] : []
+      })
     }),
-  word: ({ device, terminals }, context) => ({
+  word: ({ device, terminals, by }, context) => ({
+    severity: by ? 'caution' : 'stop',
     subjects: terminals.map((terminal) => ({ kind: 'terminal', device, terminal })),
-    what: `${context.device(device).tag} (${context.device(device).name}): ${terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${terminals.length === 1 ? 'is' : 'are'} open`,
-    why: 'Every input that feeds a part must be fed: a board with motor power and no logic power looks dead, and a floating input does what it likes.',
+    what: `${context.device(device).tag} (${context.device(device).name}): ${terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${terminals.length === 1 ? 'is' : 'are'} open${by ? `; all that it takes goes home by ${context.terminal(device, by).label}, the ground of its signals` : ''}`,
+    why: by
+      ? 'A signal’s thin ground carries the feed: pulses and data shift with the current, and with that lead loose it comes home through an input. Bring its own minus to it.'
+      : 'Every input that feeds a part must be fed: a board with motor power and no logic power looks dead, and a floating input does what it likes.',
   }),
 })
