@@ -345,6 +345,7 @@ export const BOXES: readonly Build[] = [
       stop('string without its return', to.cut('X0.3 > H2.V-'), /H2/),
       stop('the data pin on plus', to.land('A1.D1 > H1.D', 'F2.1'), /A1|H1/),
       stop('minus and data of a string exchanged', to.exchange('H1.V-', 'H1.D'), /H1/),
+      stop('data lead on a ground', to.land('H1.D > A1.D1', 'A1.G1'), /H1/),
       stop('box without earth', to.cut('PE1.PE > U1.PE'), /U1/),
     ],
     harmless: [fine('strings on each other’s fuse', to.exchange('F2.1', 'F2.2'))],

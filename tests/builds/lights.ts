@@ -243,6 +243,7 @@ export const LIGHTS: readonly Build[] = [
       ),
       stop('satellite’s fuses at 30 A', to.all(to.fit('F3', 'F1', 30)), /F3|H1/),
       stop('strings’ minus left out', to.cut('X7.3 > H1.V-'), /H1/),
+      caution('controller’s minus on the supply’s earth screw', to.land('A1.V- > PS1.V-3', 'PS1.PE'), /earth/),
       stop('main switch’s line missing', to.cut('X1.L > Q1.1'), /Q1|X1|PS1/),
       stop('fuse way empty', to.fit('F3', 'F2', null), /H2|F3/),
       stop('line on the chassis stud', to.join('Q1.2 > PE1.PE', 'L'), /earth/i),

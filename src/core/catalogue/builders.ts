@@ -37,6 +37,7 @@ export const CLAMP_PRESETS = {
   spring: preset('spring', 0.14, 2.5, 1, 300, 20, { strip_mm: 9 }),
   railSpring: preset('spring', 0.2, 4, 1, 500, 28, { strip_mm: 10 }),
   lever: preset('lever', 0.14, 4, 1, 300, 28, { strip_mm: 11 }),
+  butt: preset('butt-barrel', 0.5, 1.5, 1, 300, 10, { strip_mm: 7 }),
   tab63: preset('blade-tab', 0.5, 6, 1, 250, 16, { clampSize_mm: 6.3 }),
   tab48: preset('blade-tab', 0.5, 2.5, 1, 250, 12, { clampSize_mm: 4.8 }),
   stud: preset('stud', 0.5, 6, 4, 250, 60, { clampSize_mm: 4, torque_Nm: 1.2 }),

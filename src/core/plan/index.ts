@@ -17,6 +17,7 @@ export {
   type BehaviourKind,
   type BodySide,
   type Clamp,
+  type Coil,
   type TerminalFunction,
   type VoltageSystem,
 } from './part'

@@ -61,6 +61,16 @@ export interface EndTreatment {
 /** Clamps that press on the strands with a screw, those of pluggable blocks too. */
 const SCREWED: ReadonlySet<Clamp> = new Set(['screw', 'stud', 'pluggable', 'binding-screw'])
 
+/** Ends that are crimped on. */
+const BARRELS: ReadonlySet<Treatment> = new Set([
+  'butt-splice',
+  'blade-receptacle',
+  'eyelet',
+  'fork',
+  'contact',
+  'sealed-contact',
+])
+
 const DEFAULT_STRIP_MM: Readonly<Record<'lever' | 'spring' | 'screw', number>> = { lever: 11, spring: 9, screw: 8 }
 
 /** The treatment of a wire end by clamp and conductor, or as the person wants it where that can be made. */
@@ -72,6 +82,11 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
   }
   if (request.construction === 'solid' && (treatment === 'ferrule' || treatment === 'twin-ferrule'))
     reasons.push('a solid conductor takes no ferrule; clamp it as it is')
+  // Made for strands that flow into one another under the die; a single core slips. Common practice.
+  if (request.construction === 'solid' && BARRELS.has(treatment))
+    reasons.push(
+      'a crimp barrel is made for strands, and a solid core works loose in it; take a clamp for solid cores, such as a lever or push-in splice, or a stranded lead',
+    )
   if (treatment === 'hook' && request.clamp !== 'binding-screw')
     reasons.push('a hook is held by the head of a binding screw, and by no other clamp')
   if (treatment === 'fork' && request.clamp !== 'binding-screw' && request.clamp !== 'stud')

@@ -1,13 +1,27 @@
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
-import { coilsOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { coilsOf, type Coil, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { isSentTo } from '../../senders'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly coil: string
   readonly open: readonly TerminalId[]
+  /** A logic input on a rail or a ground, where no program, hand or contact can change it. */
+  readonly tied: TerminalId | null
+}
+
+const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-'])
+
+/** The input of a coil that takes its command from a pin, where nothing that commands reaches it. */
+function tiedInput(context: Context, id: DeviceId, { plus, minus }: Coil): TerminalId | null {
+  const { terminals } = context.part(id)
+  const inputs = [plus, minus].filter((end) => INPUTS.has(terminals[end]!.function))
+  if (inputs.length === 0 || !inputs.every((end) => context.wiresAt(id, end).length > 0)) return null
+  return isSentTo(context, id, [plus, minus]) ? null : inputs[0]!
 }
 
 export const coilNeverWorked = defineRule<Facts>({
@@ -33,15 +47,21 @@ export const coilNeverWorked = defineRule<Facts>({
         )
         // A terminal that must be wired is asked for by itself.
         const isAsked = open.every((end) => part.terminals[end]!.need === 'required')
-        return open.length > 0 && !isAsked ? [{ device: id, coil: actuator.name, open }] : []
+        if (open.length > 0) return isAsked ? [] : [{ device: id, coil: actuator.name, open, tied: null }]
+        const tied = tiedInput(context, id, actuator.coil)
+        return tied ? [{ device: id, coil: actuator.name, open, tied }] : []
       }),
     ),
-  word: ({ device, coil, open }, context) => ({
+  word: ({ device, coil, open, tied }, context) => ({
     subjects: [
       { kind: 'device', id: device },
-      ...open.map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
+      ...[...open, ...(tied ? [tied] : [])].map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
     ],
-    what: `${context.device(device).tag} ${coil}: its contact is wired, and ${open.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${open.length === 1 ? 'is' : 'are'} open`,
-    why: 'Nothing ever moves it: what hangs on its contact stays as it is at rest. Join its input to the output that should command it.',
+    what: tied
+      ? `${context.terminalName(device, tied)} is tied to a rail: no output and no contact commands ${coil}`
+      : `${context.device(device).tag} ${coil}: its contact is wired, and ${open.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${open.length === 1 ? 'is' : 'are'} open`,
+    why: tied
+      ? 'It is worked as long as there is power, or never, whatever the program says. Join its input to the output that should command it.'
+      : 'Nothing ever moves it: what hangs on its contact stays as it is at rest. Join its input to the output that should command it.',
   }),
 })

@@ -3,6 +3,7 @@ import { othersOn } from '@/core/figures'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { isSentTo } from '../../senders'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -10,10 +11,15 @@ interface Facts {
   readonly open: readonly TerminalId[]
   /** Wired from driver to driver, and to no controller at its end. */
   readonly adrift: readonly TerminalId[]
+  /** Both ends of one input wired, and nothing at either that could give a pulse. */
+  readonly still: readonly TerminalId[]
 }
 
 /** Pulses and directions as drivers name them; an enable input is fed by nobody in most machines. */
 const STEPS = /^(pul|pulse|step|stp|clk|dir|cw|ccw)/i
+
+/** "PUL" of "PUL+" and "PUL−": the two ends of one input. */
+const nameOf = (label: string): string => label.replace(/[+\-−]$/, '').toUpperCase()
 
 export const driverWithoutSignals = defineRule<Facts>({
   severity: 'stop',
@@ -30,21 +36,34 @@ export const driverWithoutSignals = defineRule<Facts>({
       const open = inputs.filter((terminal) => othersOn(context.model, terminalKey(id, terminal)).length === 0)
       const linked = open.filter((terminal) => context.wiresAt(id, terminal).length > 0)
       const adrift = inputs.filter((terminal) => !open.includes(terminal) && !reachesController(context, id, terminal))
-      return open.length + adrift.length > 0
-        ? [{ device: id, open: open.filter((each) => !linked.includes(each)), adrift: [...adrift, ...linked] }]
-        : []
+      if (open.length + adrift.length > 0)
+        return [
+          {
+            device: id,
+            open: open.filter((each) => !linked.includes(each)),
+            adrift: [...adrift, ...linked],
+            still: [],
+          },
+        ]
+      const still = inputs.filter((terminal) => {
+        const name = nameOf(part.terminals[terminal]!.label)
+        const both = inputs.filter((each) => nameOf(part.terminals[each]!.label) === name)
+        return !isSentTo(context, id, both)
+      })
+      return still.length > 0 ? [{ device: id, open: [], adrift: [], still }] : []
     }),
-  word: ({ device, open, adrift }, context) => {
+  word: ({ device, open, adrift, still }, context) => {
     const names = (terminals: readonly TerminalId[]) =>
       terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')
     return {
       subjects: [
         { kind: 'device', id: device },
-        ...[...open, ...adrift].map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
+        ...[...open, ...adrift, ...still].map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
       ],
       alike: 'driver',
       what: `${context.device(device).tag}, its inputs: ${[
         ...(open.length > 0 ? [`${names(open)} open`] : []),
+        ...(still.length > 0 ? [`${names(still)} wired, and to no output that gives pulses`] : []),
         ...(adrift.length > 0 ? [`${names(adrift)} wired, and to no controller in the end`] : []),
       ].join('; ')}`,
       why: 'An opto input wants both its ends: the signal, and the common, which is linked from driver to driver and somewhere to the controller. Without either its motor stands and holds.',

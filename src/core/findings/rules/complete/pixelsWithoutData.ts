@@ -18,8 +18,8 @@ export const pixelsWithoutData = defineRule<{ readonly device: DeviceId; readonl
       })
       const isSent = inputs.some((terminal) =>
         othersOn(context.model, terminalKey(id, terminal)).some(({ device, terminal: at }) => {
-          const { function: fn, direction } = context.terminal(device, at)
-          return (fn === 'data' || fn === 'signal') && direction !== 'in'
+          const { function: fn, direction, level_V } = context.terminal(device, at)
+          return (fn === 'data' || fn === 'signal') && direction !== 'in' && level_V !== 0
         }),
       )
       return inputs.length > 0 && !isSent ? [{ device: id, terminal: inputs[0]! }] : []

@@ -1,16 +1,31 @@
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { isOnRail, reachedFrom } from '../../senders'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
-  readonly on: 'two-inputs' | 'two-grounds' | 'output'
+  readonly on: 'two-inputs' | 'two-grounds' | 'output' | 'across' | 'no-input'
 }
 
-type Landing = 'input' | 'output' | 'ground' | 'other'
+type Landing = 'input' | 'output' | 'ground' | 'rail' | 'other'
+
+/** What reads, or is worked: anything but a rail and what only joins. */
+const isRead = (context: Context, device: DeviceId, terminal: TerminalId): boolean =>
+  reachedFrom(context, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
+    const { function: fn, level_V, direction } = context.terminal(other, at)
+    const { behaviour, draws } = context.part(other)
+    if (fn === 'signal' || fn === 'data') return direction !== 'out' && level_V !== 0
+    if (fn === 'any') return !JOINTS.has(behaviour.kind)
+    // A lamp or a valve that it works by itself.
+    return !RAILS.has(fn) || draws.some(({ plus, minus }) => plus === at || minus === at)
+  })
+
+const RAILS: ReadonlySet<string> = new Set(['V+', 'V-', 'PE', 'L', 'N'])
+const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler'])
 
 /** What a lead of a probe or switch lands on, at a board. */
 function landingAt(context: Context, device: DeviceId, terminal: TerminalId): Landing {
@@ -23,7 +38,15 @@ function landingAt(context: Context, device: DeviceId, terminal: TerminalId): La
   const isGround =
     signals.some(({ level_V }) => level_V === 0) ||
     context.potentials(terminalKey(device, terminal)).some(({ kind }) => kind === '-')
-  return isGround ? 'ground' : 'other'
+  if (isGround) return 'ground'
+  const key = terminalKey(device, terminal)
+  const isPlus = context.potentials(key).some(({ kind }) => kind === '+')
+  return isPlus && isOnRail(context, key) ? 'rail' : 'other'
+}
+
+const isOutput = ({ terminals }: Part, terminal: TerminalId): boolean => {
+  const { function: fn, direction } = terminals[terminal]!
+  return (fn === 'signal' || fn === 'data') && direction === 'out'
 }
 
 export const probeMisplaced = defineRule<Facts>({
@@ -34,10 +57,21 @@ export const probeMisplaced = defineRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       const terminals = Object.keys(part.terminals) as TerminalId[]
-      if (part.behaviour.kind !== 'sensor' || part.draws.length > 0 || terminals.length !== 2) return []
+      if (part.behaviour.kind !== 'sensor') return []
+      if (part.draws.length > 0) {
+        const outputs = terminals.filter(
+          (terminal) => isOutput(part, terminal) && context.wiresAt(id, terminal).length > 0,
+        )
+        const isUnread = outputs.length > 0 && !outputs.some((terminal) => isRead(context, id, terminal))
+        return isUnread ? [{ device: id, on: 'no-input' }] : []
+      }
+      if (terminals.length !== 2) return []
       const [a, b] = terminals.map((terminal) => landingAt(context, id, terminal)) as [Landing, Landing]
       if (a === 'output' || b === 'output') return [{ device: id, on: 'output' }]
       if (a === 'input' && b === 'input') return [{ device: id, on: 'two-inputs' }]
+      const fixed = [a, b].filter((landing) => landing === 'rail' || landing === 'ground').length
+      if (fixed === 2 && a !== b) return [{ device: id, on: 'across' }]
+      if (a === 'rail' && b === 'rail') return [{ device: id, on: 'no-input' }]
       return a === 'ground' && b === 'ground' ? [{ device: id, on: 'two-grounds' }] : []
     }),
   word: ({ device, on }, context) => ({
@@ -47,8 +81,15 @@ export const probeMisplaced = defineRule<Facts>({
         'two-inputs': 'lies between two inputs',
         'two-grounds': 'has both leads on ground',
         output: 'hangs on an output',
+        across: 'lies between a plus and its minus',
+        'no-input': 'is on no input that reads it',
       }[on]
     }`,
-    why: 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
+    why:
+      on === 'across'
+        ? 'Closed, a switch shorts the supply there; a thermistor burns. Bring one of the two to its input.'
+        : on === 'no-input'
+          ? 'Nobody learns what it says: a limit that nothing reads stops nothing. Bring its output to the input that is to read it.'
+          : 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
   }),
 })

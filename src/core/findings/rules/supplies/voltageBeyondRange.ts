@@ -1,5 +1,6 @@
 import type { Part } from '@/core/plan'
 import type { DeviceId, TerminalId } from '@/core/plan'
+import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
@@ -32,7 +33,11 @@ export const voltageBeyondRange = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
-    context.devices.flatMap(({ id, part }) => [...loads(context, id, part), ...pins(context, id, part)]),
+    context.devices.flatMap(({ id, part }) => [
+      ...loads(context, id, part),
+      ...pins(context, id, part),
+      ...pinsBehindOptos(context, id, part),
+    ]),
   word: ({ device, terminal, kind, volt_V, stands_V, isAssumed, isGrave }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
     // One wire on the wrong rail spoils all that is joined to it.
@@ -95,5 +100,33 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
     )
     if (volt_V <= stands_V) return []
     return [{ device, terminal, kind: 'pin', volt_V, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }]
+  })
+}
+
+/** What the lamp of an opto input takes off; from memory. */
+const LAMP_V = 1.2
+
+/** Pins that sink the lamp of an opto input, whose other end stands on a rail far above their level. */
+function pinsBehindOptos(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+  if (part.behaviour.kind !== 'driver') return []
+  return (Object.keys(part.terminals) as TerminalId[]).flatMap((plus): Facts[] => {
+    const { label, isolated } = part.terminals[plus]!
+    const minus = (Object.keys(part.terminals) as TerminalId[]).find(
+      (key) => part.terminals[key]!.label.replace(/[-−]$/, '+') === label && key !== plus,
+    )
+    if (!isolated || !label.endsWith('+') || !minus) return []
+    const volt_V = Math.max(
+      0,
+      ...context
+        .potentials(terminalKey(device, plus))
+        .map(({ kind, voltage_V }) => (kind === '+' ? (voltage_V ?? 0) - LAMP_V : 0)),
+    )
+    return othersOn(context.model, terminalKey(device, minus)).flatMap((at): Facts[] => {
+      const { function: fn, level_V, isolated: isApart, direction } = context.terminal(at.device, at.terminal)
+      const isPin = (fn === 'signal' || fn === 'data') && !isApart && direction !== 'in' && level_V !== null
+      return isPin && level_V > 0 && volt_V > level_V * BURNS
+        ? [{ ...at, kind: 'pin', volt_V, stands_V: level_V, isAssumed: false, isGrave: true }]
+        : []
+    })
   })
 }

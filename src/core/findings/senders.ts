@@ -1,0 +1,63 @@
+import { splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
+import type { DeviceId, TerminalId } from '@/core/plan'
+import type { Context } from './context'
+
+/** What only passes on: its terminals say nothing by themselves. */
+const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler', 'earth-stud', 'protective-device'])
+
+/** Whether a program, a hand, a coil or warmth can change what stands at a terminal: a rail or a ground nobody changes. */
+function isSender(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+  const part = context.part(device)
+  const { function: fn, direction, level_V } = part.terminals[terminal]!
+  if (part.links.some((link) => 'actuator' in link && (link.a === terminal || link.b === terminal))) return true
+  switch (fn) {
+    case 'signal':
+    case 'data':
+      return direction !== 'in' && level_V !== 0
+    case 'any':
+      return !JOINTS.has(part.behaviour.kind)
+    case 'contact-COM':
+    case 'contact-NO':
+    case 'contact-NC':
+      return true
+    default:
+      return false
+  }
+}
+
+/** Whether a terminal stands on a rail: a source's own pole, with fuses at most between. */
+export function isOnRail({ model }: Context, key: TerminalKey): boolean {
+  const joint = model.jointOf(key)
+  return model.sources.some(({ potential, terminal }) => {
+    const way = potential.kind === 'PE' ? undefined : waysFrom(model, terminal).get(joint)
+    return way !== undefined && way.every(({ link }) => link.kind === 'protective')
+  })
+}
+
+/** The terminals of other parts on a joint, and on all that resistors join to it, where no rail holds them. */
+export function reachedFrom(context: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
+  const { model } = context
+  const own = splitKey(key).device
+  const nets = new Map([[model.netOf(key), key]])
+  for (let isGrown = true; isGrown;) {
+    isGrown = false
+    for (const { link, a, b } of model.passages) {
+      if ('actuator' in link) continue
+      const [one, other] = [model.netOf(a), model.netOf(b)]
+      if (nets.has(one) === nets.has(other)) continue
+      nets.set(nets.has(one) ? other : one, nets.has(one) ? b : a)
+      isGrown = true
+    }
+  }
+  return [...nets].flatMap(([net, at]) =>
+    isOnRail(context, at)
+      ? []
+      : (model.netById.get(net)?.terminals ?? []).map(splitKey).filter(({ device }) => device !== own),
+  )
+}
+
+/** Whether anything sends to one of these terminals of a device. */
+export const isSentTo = (context: Context, device: DeviceId, terminals: readonly TerminalId[]): boolean =>
+  terminals.some((terminal) =>
+    reachedFrom(context, terminalKey(device, terminal)).some((at) => isSender(context, at.device, at.terminal)),
+  )
