@@ -5,7 +5,16 @@ import { KITS } from './kits'
 import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
 import { MAINS } from './mains'
-
 import { RIBBONS } from './ribbons'
+import { SHEDS } from './sheds'
 
-export const BUILDS: readonly Build[] = [...KITS, ...MACHINES, ...LIGHTS, ...MAINS, ...CONTROLS, ...RIBBONS, ...BOXES]
+export const BUILDS: readonly Build[] = [
+  ...KITS,
+  ...MACHINES,
+  ...LIGHTS,
+  ...MAINS,
+  ...CONTROLS,
+  ...RIBBONS,
+  ...BOXES,
+  ...SHEDS,
+]

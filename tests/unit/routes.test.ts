@@ -37,7 +37,7 @@ describe('the demos', () => {
     for (const { function: fn } of said) expect(fn).toBe('PE')
   })
 
-  it('with a cable too short, a lead in the wrong gland, a chain too full and a solid core that moves: those four', () => {
+  it('with a cable too short, a lead in the wrong gland, a chain too full and a solid core that moves, into a crimp: those five', () => {
     const plan = demo('clay-printer')
     const chain = Object.keys(plan.raceways).find((id) => plan.raceways[id as never]!['name'] === 'Head chain')!
     const [core] = ofCable(plan, cableTo(plan, 'H2'))
@@ -53,6 +53,7 @@ describe('the demos', () => {
     const raised = evaluate(spoilt, []).findings.filter(({ id }) => !before.has(id))
     expect(raised.map(({ rule }) => rule).sort()).toEqual([
       'cable-length-wrong',
+      'end-cannot-be-made',
       'lead-misfits-gland',
       'solid-moves',
       'way-overfull',

@@ -1,3 +1,4 @@
+import { othersOn } from '@/core/figures'
 import { splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import type { Context } from './context'
@@ -60,4 +61,13 @@ export function reachedFrom(context: Context, key: TerminalKey): readonly Return
 export const isSentTo = (context: Context, device: DeviceId, terminals: readonly TerminalId[]): boolean =>
   terminals.some((terminal) =>
     reachedFrom(context, terminalKey(device, terminal)).some((at) => isSender(context, at.device, at.terminal)),
+  )
+
+/** Whether a pin of another part reads a contact: it cuts nothing by itself then, and what it is for, the program says. */
+export const isReadByPin = (context: Context, device: DeviceId): boolean =>
+  (Object.keys(context.part(device).terminals) as TerminalId[]).some((terminal) =>
+    othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
+      const { function: fn, direction } = context.terminal(other, at)
+      return (fn === 'signal' || fn === 'data') && direction !== 'out'
+    }),
   )

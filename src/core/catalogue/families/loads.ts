@@ -198,11 +198,15 @@ const machineController = (inputs: number, outputs: number): PartGiven =>
       ...Object.fromEntries(
         range(outputs).map((n) => [
           `Q${n}`,
-          terminal(`Q${n}`, 'signal', 'smallScrew', { ...optional, direction: 'out', level_V: 24, rated_A: 0.5 }),
+          terminal(`Q${n}`, 'V+', 'smallScrew', { ...optional, direction: 'out', rated_A: 0.5 }),
         ]),
       ),
     },
-    links: [bar('zero', 'V-', 'IC')],
+    actuators: range(outputs).map((n) => byFirmware(`Q${n}`)),
+    links: [
+      bar('zero', 'V-', 'IC'),
+      ...range(outputs).map((n) => semiconductor(`Q${n}`, 'V+', `Q${n}`, 0.2, 0.5, `Q${n}`)),
+    ],
     draws: [draw('logic', 'Logic', 'V+', 'V-', 24, { power_W: 5 }, { min_V: 20.4, max_V: 28.8 })],
   })
 

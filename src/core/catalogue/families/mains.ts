@@ -173,7 +173,7 @@ export const MORE_MAINS: Readonly<Record<string, PartGiven>> = {
   'part:splice-2': joint('Lever splice, 2 ways', [13, 20, 9], 2, 'lever', 'loose', 'splice'),
   'part:splice-push-3': joint('Push-in splice, 3 ways', [15, 18, 10], 3, 'spring', 'loose', 'splice'),
   'part:splice-push-5': joint('Push-in splice, 5 ways', [20, 18, 10], 5, 'spring', 'loose', 'splice'),
-  'part:splice-butt': joint('Butt splice, crimped, 0.5–1.5 mm²', [5, 25, 5], 2, 'butt', 'loose', 'splice'),
+  'part:splice-butt': joint('Butt splice, crimped', [5, 25, 5], 2, 'butt', 'loose', 'splice'),
   'part:rail-feed': joint('Rail terminal, feed through', [6, 50, 45], 2, 'railSpring', 'rail', 'terminal-strip'),
   'part:rail-feed-4': joint('Rail terminal, 4 ways', [6, 70, 45], 4, 'railSpring', 'rail', 'terminal-strip'),
   'part:strip-18': joint(

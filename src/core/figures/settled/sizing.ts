@@ -26,7 +26,11 @@ export function sizeFor(
   const byCurrent = sizing({ ...request, maxDrop_percent: 100, minimum: thickest })
   if (!isOver(byCurrent)) return { answer: byCurrent, isByClamp: true }
   const alone = sizing({ ...request, maxDrop_percent: 100, minimum: thickest, grouped: 1 })
-  return isOver(alone) ? { answer, isByClamp: false } : { answer: alone, isByClamp: true }
+  if (!isOver(alone)) return { answer: alone, isByClamp: true }
+  // No lead that its clamps take is as thick as its fuse asks: by what it carries, and the missing fuse is told.
+  if (circuit.served === null) return { answer, isByClamp: false }
+  const byLoad = sizing({ ...request, maxDrop_percent: 100, minimum: thickest, protection_A: circuit.served.most_A })
+  return isOver(byLoad) ? { answer, isByClamp: false } : { answer: byLoad, isByClamp: true }
 }
 
 export function worstCurrent(

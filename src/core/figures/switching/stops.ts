@@ -1,4 +1,4 @@
-import { allOn, settle, type Conditions, type Model } from '@/core/model'
+import { allOn, settle, terminalKey, type Conditions, type Model } from '@/core/model'
 import { isClosedAtRest, PART_KINDS, type DeviceId, type Part } from '@/core/plan'
 import type { StopReckoning } from '../types'
 import { fedDevices } from './idle'
@@ -48,10 +48,17 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
       cuts,
       stays,
       hazards: stays.filter((device) => isHazard(model.deviceById.get(device)!.part)),
-      // A broken wire must act like a pressed button.
-      isFailSafe: part.links.every((link) => link.kind !== 'contact' || isClosedAtRest(part, link)),
+      isFailSafe: isFailSafe(model, id, part),
     }
   })
+}
+
+/** A broken wire must act like a pressed button: of the contacts that are wired, one is closed at rest. */
+function isFailSafe({ conductors }: Model, id: DeviceId, part: Part): boolean {
+  const wired = new Set(conductors.flatMap(({ from, to }) => [from, to]))
+  const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
+  const used = contacts.filter(({ a, b }) => [a, b].every((end) => wired.has(terminalKey(id, end))))
+  return (used.length > 0 ? used : contacts).some((link) => isClosedAtRest(part, link))
 }
 
 type Held = Readonly<Record<DeviceId, Readonly<Record<string, string>>>>

@@ -65,10 +65,11 @@ function inputOf(
 ): { readonly board: DeviceId; readonly key: string; readonly block: string } | null {
   for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
     for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
-      const { block } = context.terminal(device, at)
+      const { block, function: fn, level_V } = context.terminal(device, at)
       const key = context.part(device).behaviour.kind === 'board' ? keyOf(block, 'input') : null
-      // A ground that all inputs share says nothing.
-      if (key !== null && context.terminal(device, at).level_V !== 0) return { board: device, key, block: block! }
+      // A ground that all inputs share says nothing, and an output beside them neither.
+      if (key !== null && (fn === 'signal' || fn === 'data') && level_V !== 0)
+        return { board: device, key, block: block! }
     }
   return null
 }

@@ -2,7 +2,22 @@ import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isClosedAtRest } from '@/core/plan'
+import type { Context } from '../../context'
+import { isReadByPin, reachedFrom } from '../../senders'
 import { defineRule } from '../../types'
+
+/** Whether a pin reads it, or the chain of contacts that it is one of. */
+function servesPin(context: Context, id: DeviceId, seen: ReadonlySet<DeviceId> = new Set()): boolean {
+  if (isReadByPin(context, id)) return true
+  const { terminals } = context.part(id)
+  return (Object.keys(terminals) as TerminalId[]).some((terminal) =>
+    reachedFrom(context, terminalKey(id, terminal)).some(({ device }) => {
+      const { kind } = context.part(device).behaviour
+      const isNext = (kind === 'button' || kind === 'switch') && !seen.has(device) && device !== id
+      return isNext && servesPin(context, device, new Set([...seen, id]))
+    }),
+  )
+}
 
 export const stopInReturn = defineRule<{ readonly device: DeviceId; readonly is: 'minus' | 'neutral' }>({
   severity: 'stop',
@@ -13,6 +28,8 @@ export const stopInReturn = defineRule<{ readonly device: DeviceId; readonly is:
     context.devices.flatMap(({ id, part }) => {
       const { kind } = part.behaviour
       if (kind !== 'emergency-stop' && kind !== 'button') return []
+      // Limits and guards in a chain to a pin, against its ground, are how programs read them.
+      if (kind === 'button' && servesPin(context, id)) return []
       const contacts = part.links.flatMap((link) => {
         const isWired =
           link.kind === 'contact' &&

@@ -1,20 +1,8 @@
-import { othersOn, type StopReckoning } from '@/core/figures'
-import { terminalKey } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { StopReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
 import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { isReadByPin } from '../../senders'
 import { defineRule } from '../../types'
-
-/** A contact that a controller reads cuts nothing by itself; what it is for, the program says. */
-function isRead(context: Context, device: DeviceId): boolean {
-  return (Object.keys(context.part(device).terminals) as TerminalId[]).some((terminal) =>
-    othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
-      const { function: fn, direction } = context.terminal(other, at)
-      return (fn === 'signal' || fn === 'data') && direction !== 'out'
-    }),
-  )
-}
 
 export const stopWithoutEffect = defineRule<StopReckoning>({
   severity: 'stop',
@@ -24,7 +12,7 @@ export const stopWithoutEffect = defineRule<StopReckoning>({
   find: (context) =>
     context.reckoning.stops.filter(
       ({ device, cuts, stays, hazards, isEmergency }) =>
-        cuts.length === 0 && stays.length > 0 && !(isEmergency && hazards.length > 0) && !isRead(context, device),
+        cuts.length === 0 && stays.length > 0 && !(isEmergency && hazards.length > 0) && !isReadByPin(context, device),
     ),
   word: ({ device, stays }, context) => ({
     harm:

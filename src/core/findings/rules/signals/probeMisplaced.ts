@@ -8,7 +8,7 @@ import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
-  readonly on: 'two-inputs' | 'two-grounds' | 'output' | 'across' | 'no-input'
+  readonly on: 'two-inputs' | 'two-grounds' | 'output' | 'across' | 'no-input' | 'above-pin'
 }
 
 type Landing = 'input' | 'output' | 'ground' | 'rail' | 'other'
@@ -44,6 +44,19 @@ function landingAt(context: Context, device: DeviceId, terminal: TerminalId): La
   return isPlus && isOnRail(context, key) ? 'rail' : 'other'
 }
 
+/** A logic pin stands so much above its level; common practice. */
+const STANDS = 1.15
+
+/** Whether the rail on one lead is more than a pin on the other stands. */
+function isAbovePin(context: Context, device: DeviceId, rail: TerminalId, pin: TerminalId): boolean {
+  const volt_V = Math.max(0, ...context.potentials(terminalKey(device, rail)).map(({ voltage_V }) => voltage_V ?? 0))
+  return othersOn(context.model, terminalKey(device, pin)).some(({ device: other, terminal }) => {
+    const { function: fn, level_V, max_V, isolated } = context.terminal(other, terminal)
+    const isPin = (fn === 'signal' || fn === 'data') && !isolated && level_V !== null && level_V > 0
+    return isPin && volt_V > (max_V ?? level_V * STANDS)
+  })
+}
+
 const isOutput = ({ terminals }: Part, terminal: TerminalId): boolean => {
   const { function: fn, direction } = terminals[terminal]!
   return (fn === 'signal' || fn === 'data') && direction === 'out'
@@ -71,6 +84,10 @@ export const probeMisplaced = defineRule<Facts>({
       if (a === 'input' && b === 'input') return [{ device: id, on: 'two-inputs' }]
       const fixed = [a, b].filter((landing) => landing === 'rail' || landing === 'ground').length
       if (fixed === 2 && a !== b) return [{ device: id, on: 'across' }]
+      if ((a === 'rail' && b === 'input') || (a === 'input' && b === 'rail')) {
+        const [rail, pin] = a === 'rail' ? terminals : [...terminals].reverse()
+        return isAbovePin(context, id, rail!, pin!) ? [{ device: id, on: 'above-pin' }] : []
+      }
       if (a === 'rail' && b === 'rail') return [{ device: id, on: 'no-input' }]
       return a === 'ground' && b === 'ground' ? [{ device: id, on: 'two-grounds' }] : []
     }),
@@ -81,6 +98,7 @@ export const probeMisplaced = defineRule<Facts>({
         'two-inputs': 'lies between two inputs',
         'two-grounds': 'has both leads on ground',
         output: 'hangs on an output',
+        'above-pin': 'brings a rail to a pin that does not stand it',
         across: 'lies between a plus and its minus',
         'no-input': 'is on no input that reads it',
       }[on]
@@ -88,8 +106,10 @@ export const probeMisplaced = defineRule<Facts>({
     why:
       on === 'across'
         ? 'Closed, a switch shorts the supply there; a thermistor burns. Bring one of the two to its input.'
-        : on === 'no-input'
-          ? 'Nobody learns what it says: a limit that nothing reads stops nothing. Bring its output to the input that is to read it.'
-          : 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
+        : on === 'above-pin'
+          ? 'Closed, it puts the rail on the pin, and the chip behind it is gone. Bring it to the ground beside the input, or put an isolated input between.'
+          : on === 'no-input'
+            ? 'Nobody learns what it says: a limit that nothing reads stops nothing. Bring its output to the input that is to read it.'
+            : 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
   }),
 })

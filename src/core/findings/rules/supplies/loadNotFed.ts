@@ -1,15 +1,19 @@
-import { othersOn } from '@/core/figures'
-import type { DeviceId, TerminalId } from '@/core/plan'
-import { drawPower_W, terminalKey } from '@/core/model'
+import { coilsOf, isClosedAtRest, moverOf, type DeviceId, type Part, type StateId, type TerminalId } from '@/core/plan'
+import { drawPower_W, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { defineRule, type Fix } from '../../types'
+
+type Draw = Part['draws'][number]
 
 interface Facts {
   readonly device: DeviceId
   readonly draw: string
   /** A way leads to it and back: only no state closes what stands in it. */
   readonly hasWay: boolean
+  /** The lead from outside that alone feeds it, and that is plugged in in no state of the plan. */
+  readonly lead: DeviceId | null
 }
 
 /** What a logic pin gives or takes, and up to which level a pin is one; common practice. */
@@ -21,15 +25,68 @@ const LOGIC_V = 5.5
  * A lamp or a sounder may; a board, a motor or a string of pixels takes more than a pin has.
  */
 function isOnPin(context: Context, device: DeviceId, terminal: TerminalId, current_A: number): boolean {
-  const key = terminalKey(device, terminal)
-  if (context.potentials(key).length > 0) return false
-  return othersOn(context.model, key).some((other) => {
+  if (context.potentials(terminalKey(device, terminal)).length > 0) return false
+  return behindContacts(context, terminalKey(device, terminal)).some((other) => {
     const { function: fn, level_V, direction, rated_A } = context.terminal(other.device, other.terminal)
-    const isPin = (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
+    const isPin = other.device !== device && (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
     const gives_A = level_V !== null && level_V <= LOGIC_V ? PIN_A : (rated_A ?? Infinity)
     return isPin && current_A <= gives_A
   })
 }
+
+/** The terminals on a joint, and on all that contacts and fuses can join to it. */
+function behindContacts({ model }: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
+  const reached = waysFrom(model, key)
+  return model.nets.flatMap(({ terminals }) =>
+    terminals.some((each) => reached.has(model.jointOf(each))) ? terminals.map(splitKey) : [],
+  )
+}
+
+/** Whether a pin may drive a coil is asked with its command. */
+const isCoil = (part: Part, { plus, minus }: Draw): boolean =>
+  coilsOf(part).some(({ coil }) => coil.plus === plus && coil.minus === minus)
+
+/** Whether it is fed with every button held that stands in its way: worked by hand, it is not missed in a state. */
+function isFedByHand(context: Context, device: DeviceId): boolean {
+  const hands = context.ways.flatMap((way) =>
+    way.device !== device
+      ? []
+      : way.passages.flatMap(({ device: by, link }) => {
+          const isHand = 'actuator' in link && moverOf(context.part(by), link).by === 'hand'
+          return isHand ? [by] : []
+        }),
+  )
+  if (hands.length === 0) return false
+  const held = Object.fromEntries(
+    hands.flatMap((by) => {
+      const part = context.part(by)
+      return isClosing(part) ? [[by, workedPositions(part)]] : []
+    }),
+  )
+  return stillDrawing(context.plan, scenarioOf('buttons held', { held }), [device]) !== null
+}
+
+/** The only source of its plus, where that is a lead from outside which no state has. */
+function absentLead(context: Context, key: TerminalKey): DeviceId | null {
+  const feeds = context.potentials(key).filter(({ kind }) => kind === '+')
+  const isPlugged = Object.values(context.plan.states).some((state) => state!.sources.usb)
+  const leads = feeds.filter(({ device }) => context.part(device).behaviour.kind === 'outside-source')
+  return !isPlugged && feeds.length > 0 && leads.length === feeds.length ? leads[0]!.device : null
+}
+
+/** Whether it closes while it is held. */
+const isClosing = (part: Part): boolean =>
+  part.links.some((link) => link.kind === 'contact' && !isClosedAtRest(part, link))
+
+/** The lead plugged in in every state of the plan. */
+const pluggedIn = (context: Context, lead: DeviceId): Fix => ({
+  label: `Have ${context.device(lead).tag} plugged in in every state`,
+  commands: Object.entries(context.plan.states).map(([id, state]) => ({
+    type: 'updateState',
+    id: id as StateId,
+    changes: { sources: { ...state!.sources, usb: true } },
+  })),
+})
 
 export const loadNotFed = defineRule<Facts>({
   severity: 'stop',
@@ -49,19 +106,25 @@ export const loadNotFed = defineRule<Facts>({
           ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
         )
       const hasWay = context.ways.some((way) => way.device === device)
-      const current_A = drawPower_W(context.device(device), entry) / entry.nominal_V
+      if (hasWay && isFedByHand(context, device)) return []
+      const current_A = isCoil(context.part(device), entry)
+        ? 0
+        : drawPower_W(context.device(device), entry) / entry.nominal_V
       if ([entry.plus, entry.minus].some((terminal) => isOnPin(context, device, terminal, current_A))) return []
       return isWired && takes && Object.values(context.reckoning.states).every(({ isSolved }) => isSolved)
-        ? [{ device, draw, hasWay }]
+        ? [{ device, draw, hasWay, lead: absentLead(context, terminalKey(device, entry.plus)) }]
         : []
     }),
-  word: ({ device, draw, hasWay }, context) => ({
+  word: ({ device, draw, hasWay, lead }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    alike: `${hasWay}`,
-    what: `${context.device(device).tag}, ${context.part(device).draws.find(({ id }) => id === draw)!.name}, has its wires and nothing reaches it`,
-    why: hasWay
-      ? 'A contact or switch in its way is closed in no state of the plan. Add a state in which it is, or look what should close it.'
-      : 'One of its sides leads to no source, or a supply on the way is not fed itself: a wire was left out, or lands elsewhere.',
-    severity: hasWay ? 'caution' : 'stop',
+    alike: `${hasWay} ${lead ?? ''}`,
+    what: `${context.device(device).tag}, ${context.part(device).draws.find(({ id }) => id === draw)!.name}, has its wires and ${lead ? `is fed by ${context.device(lead).tag} alone, which is plugged in in no state of the plan` : 'nothing reaches it'}`,
+    why: lead
+      ? 'What runs on a lead from outside is reckoned in a state that has it. Say in Feed in which states it is plugged in.'
+      : hasWay
+        ? 'A contact or switch in its way is closed in no state of the plan. Add a state in which it is, or look what should close it.'
+        : 'One of its sides leads to no source, or a supply on the way is not fed itself: a wire was left out, or lands elsewhere.',
+    severity: lead ? 'note' : hasWay ? 'caution' : 'stop',
+    fixes: lead ? [pluggedIn(context, lead)] : [],
   }),
 })

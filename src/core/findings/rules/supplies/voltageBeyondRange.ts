@@ -1,5 +1,4 @@
-import type { Part } from '@/core/plan'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
@@ -68,9 +67,12 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
   return part.draws.flatMap((draw): Facts[] => {
     const { voltage_V } = context.reckoning.draws.find((each) => each.device === device && each.draw === draw.id)!
     const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
-    const isAssumed = draw.max_V === null
-    const stands_V = draw.max_V ?? draw.nominal_V
-    const wants_V = draw.min_V ?? part.terminals[draw.plus]!.min_V
+    // An input that works something states its range as such.
+    const coil = coilsOf(part).find((each) => each.coil.plus === draw.plus && each.coil.minus === draw.minus)?.coil
+    const most_V = draw.max_V ?? coil?.max_V ?? null
+    const isAssumed = most_V === null
+    const stands_V = most_V ?? draw.nominal_V
+    const wants_V = draw.min_V ?? coil?.pickUp_V ?? part.terminals[draw.plus]!.min_V
     const least_V = Math.min(...Object.values(voltage_V).map((value) => Math.abs(value ?? Infinity)))
     if (volt_V > 0 && least_V < (wants_V ?? draw.nominal_V * TOO_LITTLE) * 0.9995) {
       const isGraveLow = wants_V !== null || least_V < draw.nominal_V * NOT_AT_ALL

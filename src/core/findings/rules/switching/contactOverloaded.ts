@@ -1,6 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { SwitchReckoning } from '@/core/figures'
+import { RATING_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
 export const contactOverloaded = defineRule<SwitchReckoning>({
@@ -11,7 +12,7 @@ export const contactOverloaded = defineRule<SwitchReckoning>({
   find: ({ reckoning, plan }) =>
     reckoning.switches.filter(
       ({ loading, device }) =>
-        loading.value !== null && loading.value > 100 * (1 + 1e-9) && plan.devices[device]!.origin !== 'remove',
+        loading.value !== null && loading.value > 100 * RATING_SLACK && plan.devices[device]!.origin !== 'remove',
     ),
   word: ({ device, link, loading, isBeyondPrinted, worst, kind, loads, system, voltage_V }, context) => ({
     subjects: [

@@ -1,5 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import type { StopReckoning } from '@/core/figures'
+import { isReadByPin } from '../../senders'
 import { defineRule } from '../../types'
 
 export const stopNotFailSafe = defineRule<StopReckoning>({
@@ -7,7 +8,11 @@ export const stopNotFailSafe = defineRule<StopReckoning>({
   title: 'Emergency stop that a broken wire disables',
   stage: 'guard',
   source: SOURCES.iec60204EmergencyStop,
-  find: ({ reckoning }) => reckoning.stops.filter(({ isFailSafe }) => !isFailSafe),
+  // A limit switch or a guard that a program reads may be of either kind: the program knows.
+  find: (context) =>
+    context.reckoning.stops.filter(
+      ({ device, isFailSafe, isEmergency }) => !isFailSafe && (isEmergency || !isReadByPin(context, device)),
+    ),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} closes a contact when it is pressed`,

@@ -2,6 +2,7 @@ import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
+import { RATING_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -36,7 +37,7 @@ export const terminalRatingExceeded = defineRule<Facts>({
         ? context.plan.site.mains_V
         : Math.max(0, ...potentials.map((potential) => (potential.kind === '+' ? (potential.voltage_V ?? 0) : 0)))
       return [
-        ...(rated_A !== null && !isAtMost(current_A, rated_A)
+        ...(rated_A !== null && !isAtMost(current_A, rated_A * RATING_SLACK)
           ? [{ device, terminal, unit: 'A' as const, actual: current_A, rated: rated_A }]
           : []),
         ...(rated_V !== null && !isAtMost(voltage_V, rated_V)
