@@ -59,7 +59,10 @@ function between(
     return [
       {
         id: `swapped/${a}/${b}`,
-        kind: swappedKind(functions),
+        kind: swappedKind(
+          functions,
+          [one, other].some((each) => isPolarised(plan, device, each)),
+        ),
         words: `${at(plan, a)} and ${at(plan, b)}: wires exchanged`,
         devices: [device],
         wires: list.map(({ conductor }) => conductor.id),
@@ -84,9 +87,13 @@ const going = ({ conductor, key }: WiredEnd, to: number) => ({ conductor, from: 
 const functionOf = (plan: Plan, device: DeviceId, terminal: TerminalId): TerminalFunction =>
   plan.parts[plan.devices[device]!.part]!.terminals[terminal]!.function
 
-function swappedKind([one, other]: readonly TerminalFunction[]): FaultKind {
+const isPolarised = (plan: Plan, device: DeviceId, terminal: TerminalId): boolean =>
+  plan.parts[plan.devices[device]!.part]!.terminals[terminal]!.polarised
+
+/** A heater or a valve may lie either way round. */
+function swappedKind([one, other]: readonly TerminalFunction[], isPolar: boolean): FaultKind {
   const has = (fn: TerminalFunction) => one === fn || other === fn
-  if (has('V+') && has('V-')) return 'reversed polarity'
+  if (has('V+') && has('V-')) return isPolar ? 'reversed polarity' : 'swapped wires'
   if (has('L') && has('N')) return 'line and neutral exchanged'
   return has('contact-NO') && has('contact-NC') ? 'normally closed for open' : 'swapped wires'
 }

@@ -1,8 +1,17 @@
 import { terminalKey, type TerminalKey } from '@/core/model'
-import { isPluggedIn, PART_KINDS, type DeviceId, type Plan, type StateId, type TerminalId } from '@/core/plan'
+import {
+  isCommanded,
+  isPluggedIn,
+  moverOf,
+  PART_KINDS,
+  type DeviceId,
+  type Plan,
+  type StateId,
+  type TerminalId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
-import type { BranchWay, DrawReckoning, Rail, Reckoning } from '@/core/figures'
+import { feedWays, settlePlan, type BranchWay, type DrawReckoning, type Rail, type Reckoning } from '@/core/figures'
 import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
@@ -93,6 +102,22 @@ function isolation(plan: Plan, rails: readonly Rail[]): readonly string[] {
   ]
 }
 
+/** What must have pulled in before a supply has its mains: contactors and relays that are not fed while nobody commands anything. */
+function pulledInFor(plan: Plan, reckoning: Reckoning, supply: DeviceId): readonly DeviceId[] {
+  const { model } = settlePlan(plan)
+  const waiting = feedWays(plan, model).flatMap(({ device, passages }) =>
+    device !== supply
+      ? []
+      : passages.flatMap(({ device: by, link }) => {
+          const part = model.deviceById.get(by)!.part
+          if (!('actuator' in link) || !isCommanded(part, link) || link.closedIn.includes(moverOf(part, link).rest))
+            return []
+          return reckoning.idle.includes(by) ? [] : [by]
+        }),
+  )
+  return [...new Set(waiting)]
+}
+
 function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]): readonly Act[] {
   return Object.values(reckoning.supplies).flatMap((supply) => {
     const { tag, origin, part: partId } = plan.devices[supply.device]!
@@ -101,6 +126,7 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
     if (origin === 'remove' || kind === 'outside-source') return []
     const label = (key: string) => part.terminals[key.slice(key.indexOf('|') + 1) as TerminalId]!.label
     const isBattery = kind === 'battery'
+    const behind = kind === 'supply' ? pulledInFor(plan, reckoning, supply.device) : []
     const rails = reckoning.rails.filter(({ kind: each, source }) => each === 'dc' && source === supply.device)
     return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) =>
       actOf({
@@ -114,6 +140,9 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
         cautions: isBattery ? [NO_SWITCH] : [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
         lines: [
           ...isolation(plan, rails),
+          ...(behind.length > 0
+            ? [`It has its mains only while ${tagsOf(plan, behind)} is pulled in: start that as in service.`]
+            : []),
           `${SOURCE_WORDS[kind as keyof typeof SOURCE_WORDS] ?? 'Power it'}, measure ${label(plus)} against ${label(minus)}.`,
         ],
         reading: {
@@ -127,7 +156,7 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
           group: 'bare',
           red: plus,
           black: minus,
-          situation: 'idle',
+          situation: behind.length > 0 ? 'all on' : 'idle',
           meter: 'volts-dc',
           held: null,
           ifOff:

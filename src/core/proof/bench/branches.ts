@@ -3,13 +3,14 @@ import {
   CONTACT_OHM,
   ELECTRONICS_OHM,
   END_OHM,
+  fittedRating,
   leastDead_ohm,
   sourcesOf,
   terminalKey,
   UPSTREAM_OHM,
   type Source,
 } from '@/core/model'
-import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
+import type { DeviceId, Link, TerminalFunction, TerminalId } from '@/core/plan'
 
 /** Of a regulated output, and of the outlet. From memory; a supply holds its volts better than a meter shows. */
 export const SOURCE_OHM = 0.001
@@ -76,7 +77,8 @@ export function branchesOf(
         role: 'link',
         a: jointA,
         b: jointB,
-        ohm: linkOhm(link),
+        // A place without its fuse passes nothing.
+        ohm: isEmptyPlace(model, device, link) ? Infinity : linkOhm(link),
         isElectronics: link.kind === 'semiconductor',
         passage,
         device,
@@ -90,6 +92,9 @@ export function branchesOf(
   ]
   return found.filter(({ a, b }) => a !== b && a >= 0 && b >= 0)
 }
+
+const isEmptyPlace = ({ deviceById }: Model, device: DeviceId, link: Link): boolean =>
+  link.kind === 'protective' && fittedRating(deviceById.get(device)!.device, link).rating_A === null
 
 function linkOhm(link: Model['passages'][number]['link']): number {
   if (link.kind === 'resistance') return link.ohm
