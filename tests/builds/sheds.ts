@@ -134,6 +134,15 @@ function tanks() {
 function clamp() {
   return (
     new PlanBuilder('Clamp', 'IEC')
+      .box('main', {
+        name: 'Steel box',
+        kind: 'box',
+        inner: { width_mm: 400, height_mm: 500, depth_mm: 200 },
+        wall: { material: 'painted-steel', thickness_mm: 1.5 },
+        sealed: true,
+      })
+      .device('U2', 'metal', 'Door')
+      .place('U2', 'door', 200, 250)
       .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: glass(2) } })
       .device('Q1', 'isolator-door', 'Main switch')
       .device('PS1', 'supply-24-60', '24 V', { hasCover: true })
@@ -157,6 +166,7 @@ function clamp() {
       .wire('Q1.4', 'PS1.N', 'N')
       .wire('X1.PE', 'PE1.PE', 'PE')
       .wire('PE1.PE', 'PS1.PE', 'PE')
+      .wire('PE1.PE', 'U2.PE', 'PE', { flexClass: 'hinge' })
       .wire('PE1.PE', 'U1.PE', 'PE')
       .wire('PS1.V+1', 'F2.IN', 'V+')
       .wire('PS1.V-1', 'X0.1', 'V-')
@@ -356,6 +366,8 @@ export const SHEDS: readonly Build[] = [
       stop('diode turned round', to.exchange('D1.K', 'D1.A'), /D1/),
       stop('beacon’s minus left out', to.cut('H1.- > X0.5'), /H1/),
       stop('box without earth', to.cut('PE1.PE > U1.PE'), /U1/),
+      stop('door without a bond of its own', to.drop('U2'), /door/i),
+      caution('box earthed over the door', to.land('U1.PE > PE1.PE', 'U2.PE'), /hinge/),
     ],
     harmless: [
       fine('foot switch’s two leads exchanged', to.exchange('S1.13', 'S1.14')),

@@ -42,6 +42,9 @@ const marks = (plan: Plan) =>
     .map(({ id, severity }) => `${severity} ${id}`)
     .sort()
 
+/** A screen of a bench holds a dozen lines of findings; the list scrolls within it beyond that. */
+const MOST_TOLD = 14
+
 /** What the field holds of each build and of each thing done wrong in it stands beside it; the rules must agree. */
 const words = ({ severity, rule, title, what }: Finding) => `${severity} ${rule}: ${title}: ${what}`
 const grave = (plan: Plan) => review(plan).filter(({ severity }) => severity !== 'note')
@@ -73,6 +76,19 @@ describe.each(BUILDS)('$name', ({ plan, mistakes, harmless }) => {
       const known = marks(each)
       expect(marks(turned(each))).toEqual(known)
       expect(marks(inOtherOrder(each))).toEqual(known)
+    }
+  })
+
+  it('a finding is read at a glance, and the worst mistake fits one screen', () => {
+    for (const each of [plan, ...mistakes.map(({ edit }) => edit(plan))]) {
+      const told = review(each)
+      expect(told.filter(({ severity }) => severity !== 'note').length).toBeLessThanOrEqual(MOST_TOLD)
+      for (const { title, what, why, harm } of told) {
+        expect(title.length, title).toBeLessThanOrEqual(70)
+        expect(what.length, what).toBeLessThanOrEqual(340)
+        expect(why.length, why).toBeLessThanOrEqual(440)
+        expect(harm?.words.length ?? 0, harm?.words).toBeLessThanOrEqual(220)
+      }
     }
   })
 

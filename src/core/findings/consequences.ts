@@ -1,4 +1,5 @@
 import { landingOf, type DeviceId, type Plan } from '@/core/plan'
+import { fitting, shortened } from './clip'
 import type { RuleId } from './registry'
 import type { Finding, Severity } from './types'
 
@@ -96,6 +97,8 @@ const WEIGHT: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 
 
 /** As many as are told with a cause; the rest are counted. */
 const TOLD = 4
+/** And in so many letters: each is to be opened by itself. */
+const LETTERS = 240
 
 /** One cause, one finding: what follows from it is told in it, and stands nowhere else. A grave consequence never hides in a light cause. */
 export function foldConsequences(plan: Plan, findings: readonly Finding[]): readonly Finding[] {
@@ -140,7 +143,7 @@ function rootOf(causeOf: ReadonlyMap<Finding, Finding>, start: Finding): Finding
 }
 
 function withConsequences(finding: Finding, followers: readonly Finding[]): Finding {
-  const told = followers.slice(0, TOLD).map(({ what }) => what)
+  const told = fitting([...new Set(followers.map(({ what }) => shortened(what, LETTERS / 2)))].slice(0, TOLD), LETTERS)
   const rest = followers.length - told.length
   return {
     ...finding,

@@ -1,4 +1,5 @@
 import type { Command, Plan } from '@/core/plan'
+import { fitting, shortened } from './clip'
 import type { Finding, Fix, Subject } from './types'
 
 /** From so many on, findings of one cause are one line. */
@@ -7,6 +8,8 @@ const FEWEST = 2
 const MANY = 7
 /** As many as are named; the rest are counted. */
 const NAMED = 8
+/** And in so many letters. */
+const LETTERS = 120
 
 /**
  * Findings of one rule and weight that say they have one cause, as one with a count: thirty cores of one cable, every end
@@ -50,12 +53,12 @@ function foldGroup(plan: Plan, key: string, group: readonly Finding[]): Finding 
   const sorted = [...group].sort((a, b) => (a.id < b.id ? -1 : 1))
   const [first, ...others] = sorted as [Finding, ...Finding[]]
   const names = [...new Set(others.map((each) => nameOf(plan, each)))]
-  const named = names.slice(0, NAMED)
+  const named = fitting(names.map((name) => shortened(name, LETTERS / 2)).slice(0, NAMED), LETTERS)
   return {
     ...first,
     id: key,
     subjects: distinct(sorted.flatMap(({ subjects }) => subjects)),
-    what: `${first.what}; and ${others.length === 1 ? 'one' : others.length} more alike: ${named.join(', ')}${names.length > NAMED ? ' …' : ''}`,
+    what: `${first.what}; and ${others.length === 1 ? 'one' : others.length} more alike: ${named.join(', ')}${names.length > named.length ? ' …' : ''}`,
     fixes: commonFixes(sorted),
     facts: sorted.map(({ facts }) => facts),
     count: group.reduce((sum, { count }) => sum + count, 0),

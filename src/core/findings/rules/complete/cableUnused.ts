@@ -29,7 +29,7 @@ export const cableUnused = defineRule<Facts>({
   word: ({ cable, end }, { plan }) => {
     const { name } = plan.cables[cable]!
     return {
-      subjects: [{ kind: 'plan' }],
+      subjects: [{ kind: 'cable', id: cable }],
       what:
         end === null
           ? `“${name}” is in the plan, and none of its cores goes anywhere`
