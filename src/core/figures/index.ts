@@ -1,4 +1,3 @@
-export { ASSUMED_PROSPECTIVE_A } from './protection/protectiveDevices'
 export { passageGuard } from './settled/guards'
 export { circuitFigures, reckon, spaceFigures } from './reckon'
 export { routesOf, settlePlan, stateSolutions, type SettledPlan } from './settled/settlePlan'

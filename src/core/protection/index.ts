@@ -10,3 +10,4 @@ export { protect, thermalFactor, voltageObjection, type Protection, type Protect
 export { protectCalculator } from './calculator'
 export { selectivity, type Selectivity } from './selectivity'
 export { ADIABATIC_MAX_S, adiabaticFactor, withstands_s } from './wireDamage'
+export { ASSUMED_PROSPECTIVE_A } from './prospective'

@@ -67,7 +67,7 @@ export function contactFitness({
   voltage_V,
   isGeneralUse = false,
 }: {
-  /** A switch made for whatever a household plugs in: on alternating current it carries its rating for supplies too. */
+  /** A switch made for whatever a household plugs in: on alternating current, and up to 30 V, it carries its rating for supplies too. */
   readonly isGeneralUse?: boolean
   readonly ratings: ContactRatings
   readonly loads: readonly ContactLoad[]
@@ -82,7 +82,7 @@ export function contactFitness({
         : DC_SHARE.find(({ upTo_V }) => voltage_V <= upTo_V)!.share
   const parts = loads.map(({ kind, current_A }) => {
     const { rated_A, isFromSheet } = ratingFor(
-      isGeneralUse && system === 'ac-1ph' && kind === 'capacitive' ? 'resistive' : kind,
+      isGeneralUse && dcShare === 1 && kind === 'capacitive' ? 'resistive' : kind,
       ratings,
     )
     return { kind, current_A, rated_A: rated_A * dcShare, isFromSheet }

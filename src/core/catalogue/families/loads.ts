@@ -339,6 +339,9 @@ const powered = (
   })
 
 /** A panel socket or jack, through and through: what comes in at the front leaves at the back. */
+/** Amperes of a way, by what the trade calls the connector; from memory, its own sheet decides. */
+const COUPLED_A: Partial<Record<ConnectorFamilyId, number>> = { barrel: 5, round: 5, usb: 3, network: 1 }
+
 /** What stands on a way that has its word printed on it; any other carries what it is given. */
 const pinFunction = (label: string): Terminal['function'] =>
   label === '5V' ? 'V+' : label === 'GND' ? 'V-' : label.startsWith('D') ? 'data' : 'any'
@@ -357,7 +360,13 @@ const coupler = (
       pins.flatMap((label, i) =>
         (['in', 'out'] as const).map((side) => [
           `${side}${i + 1}`,
-          terminal(label, pinFunction(label), clamp, { ...optional, block: side, position: i + 1, ...LEADS }),
+          terminal(label, pinFunction(label), clamp, {
+            ...optional,
+            block: side,
+            position: i + 1,
+            ...LEADS,
+            rated_A: COUPLED_A[family] ?? 1,
+          }),
         ]),
       ),
     ),

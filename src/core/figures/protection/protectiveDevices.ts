@@ -1,5 +1,6 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
 import {
+  ASSUMED_PROSPECTIVE_A,
   openingTime,
   protect,
   sayOpening,
@@ -23,8 +24,6 @@ import type { FaultReckoning, ProtectiveReckoning, Rail } from '../types'
 
 /** Hours on end: what a machine in use is taken to be. */
 export const IS_CONTINUOUS = true
-/** What an outlet is taken to deliver into a short where nobody measured it; common practice for final circuits. */
-export const ASSUMED_PROSPECTIVE_A = 1000
 
 /** Every fuse and breaker of the plan: what it carries, what fits, and what happens when something behind it is shorted. */
 export function reckonProtective(

@@ -1,3 +1,4 @@
+import { ASSUMED_PROSPECTIVE_A } from '@/core/protection'
 import { voltageDrop } from '@/core/conductor'
 import { cite, SOURCES } from '@/core/reference'
 import { formatNumber, formatQuantity, isAtMost, wireSize } from '@/core/quantity'
@@ -7,7 +8,7 @@ import type { WireGuard } from './guards'
 import type { Solution } from '@/core/model'
 import type { BondReckoning, WireReckoning } from '../types'
 import type { Circuit } from './circuits'
-import { isTrusted, neededFor, sizeFor, sizingRequest, type AmpacityOf, type SizingOf, worstCurrent } from './sizing'
+import { isTrusted, requestFor, shortMinimum, sizeFor, type AmpacityOf, type SizingOf, worstCurrent } from './sizing'
 
 const LENGTH_WORDS: Readonly<Record<Circuit['lengthFrom'], string>> = {
   measured: 'measured',
@@ -88,15 +89,11 @@ export function describeWire(
           sizing,
           plan,
           circuit,
-          sizingRequest(
-            plan,
-            circuit,
-            neededFor(plan, circuit, guarded),
-            Math.max(worst_A ?? 0, bond?.loose.value ?? 0),
-          ),
+          requestFor(plan, circuit, guarded, Math.max(worst_A ?? 0, bond?.loose.value ?? 0)),
         )
       : null
   const sized = chosen?.answer ?? null
+  const least = wire.size === null ? shortMinimum(plan, circuit, guarded) : null
   let reasons: readonly string[] = sized?.result.reasons ?? []
   if (ampacity?.kind === 'not-offered') reasons = [...reasons, ampacity.reason]
   const drop =
@@ -112,6 +109,15 @@ export function describeWire(
             'Clamps',
             `they take ${formatNumber(circuit.clampMost_mm2)} mm² at most: the thickest that goes in, though more is lost on it than the house rule has`,
             "the part's data",
+          ),
+        ]
+      : []),
+    ...(least
+      ? [
+          step(
+            'Short circuit',
+            `${least} at least stands it until ${guarded.guard!.label} opens, at ${formatNumber(plan.site.prospective_A ?? ASSUMED_PROSPECTIVE_A)} A`,
+            cite(SOURCES.iec60364Damage),
           ),
         ]
       : []),

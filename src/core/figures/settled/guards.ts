@@ -156,6 +156,12 @@ function guardNets(plan: Plan, model: Model): Map<string, Guard> {
   return best
 }
 
+/** What a load's feed lets through, and the sources that it comes from. */
+interface Sent {
+  readonly guard: Guard
+  readonly sources: ReadonlySet<string>
+}
+
 /** Walks every return (N, −) from its source outward and adds up what the loads beyond each wire may send back. */
 function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
   const at = new Map<number, { readonly to: number; readonly wire: WireId | null }[]>()
@@ -181,7 +187,7 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
   // What each load's feeds let through, at the joints where it returns to the same source.
   const feedsOf = (key: TerminalKey) => (model.netById.get(model.netOf(key))?.potentials ?? []).map(sourceName)
   const own = ownSources(model)
-  const sent = new Map<number, Map<string, Guard>>()
+  const sent = new Map<number, Map<string, Sent>>()
   for (const { id, part } of model.devices) {
     const keys = Object.keys(part.terminals)
       .map((terminal) => terminalKey(id, terminal as TerminalId))
@@ -196,16 +202,23 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
       if (!isReturnNet(key)) continue
       const returnsTo = feedsOf(key)
       const joint = model.jointOf(key)
-      const list = sent.get(joint) ?? new Map<string, Guard>()
+      const list = sent.get(joint) ?? new Map<string, Sent>()
       for (const { key: fed, guard, sources } of feeds)
         if (sideOf(fed) === sideOf(key) && sources.some((source) => returnsTo.includes(source)))
-          list.set(guard.id, guard)
+          list.set(guard.id, { guard, sources: new Set([...(list.get(guard.id)?.sources ?? []), ...sources]) })
       sent.set(joint, list)
     }
   }
 
   const result = new Map<WireId, WireGuard>()
   const limitOf = new Map(model.sources.map((source) => [source.potential.id, sourceGuard(plan, model, source)]))
+  // The limit of each supply, where its minus is.
+  const limitsAt = new Map(
+    model.sources.flatMap(({ potential, terminal }) => {
+      const limit = potential.kind === '-' ? limitOf.get(potential.id.replace(/-$/, '+')) : null
+      return limit ? [[model.jointOf(terminal), limit] as const] : []
+    }),
+  )
   for (const source of model.sources) {
     const { potential } = source
     if (potential.kind !== 'N' && potential.kind !== '-') continue
@@ -232,16 +245,25 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
       }
     }
     const beyond = new Map<number, Map<string, Guard>>()
+    // What another source feeds goes home to that one, over joined negatives too.
+    const comesHere = (joint: number) =>
+      [...(sent.get(joint) ?? [])].flatMap(([id, { guard, sources }]) =>
+        sources.has(sourceName(potential)) ? [[id, guard] as const] : [],
+      )
     const gather = (joint: number) => {
       let set = beyond.get(joint)
-      if (!set) beyond.set(joint, (set = new Map(sent.get(joint) ?? [])))
+      if (!set) beyond.set(joint, (set = new Map(comesHere(joint))))
       return set
     }
+    const others = new Map<number, Guard>()
     for (let i = order.length - 1; i > 0; i -= 1) {
       const { joint, parent, wire } = order[i]!
       const set = gather(joint)
       for (const [key, guard] of set) gather(parent!).set(key, guard)
-      if (wire) keepWider(result, wire, total(set, limit ?? null))
+      const other = others.get(joint) ?? limitsAt.get(joint) ?? null
+      if (other) others.set(parent!, other)
+      if (wire)
+        keepWider(result, wire, set.size === 0 && other ? bonding(limit ?? null, other) : total(set, limit ?? null))
     }
     // Around a loop what comes back divides: the solved currents, and those with a lead loose, say what each wire must stand.
     const stepTo = new Map(order.map((step) => [step.joint, step]))
@@ -317,6 +339,12 @@ function total(guards: ReadonlyMap<string, Guard>, limit: Guard | null): WireGua
   if (!largest) return { guard: null, needs_A: 0 }
   const sum_A = outermost.reduce((sum, guard) => sum + guard.needs_A, 0)
   return limit && sum_A > limit.needs_A ? { guard: limit, needs_A: limit.needs_A } : { guard: largest, needs_A: sum_A }
+}
+
+/** Through a lead that only joins two negatives goes what one supply gives into a fault on the other’s side: the weaker’s limit at most. */
+const bonding = (one: Guard | null, other: Guard): WireGuard => {
+  const guard = one && !isWider(one, other) ? one : other
+  return { guard, needs_A: guard.needs_A }
 }
 
 /** Of two alike the first by name: nothing hangs on the order of entry. */

@@ -19,9 +19,9 @@ import { CLAMP_TOL, LEAST_SIZE, describeCircuit, type Circuit } from './circuits
 import type { Routes } from '../routes/routes'
 import { groupings, type GroupedOf } from './grouping'
 import {
-  neededFor,
   rememberAmpacities,
   rememberSizings,
+  requestFor,
   sizeFor,
   sizingRequest,
   worstCurrent,
@@ -80,7 +80,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
         sized,
         plan,
         circuit,
-        sizingRequest(plan, circuit, neededFor(plan, circuit, guards.get(id)!), worstCurrent(circuit, states).worst_A),
+        requestFor(plan, circuit, guards.get(id)!, worstCurrent(circuit, states).worst_A),
       ).answer.result.size
       if (next === before) continue
       if (
@@ -108,12 +108,8 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   for (const { wire: id, loose } of bonds) {
     const circuit = circuits.get(id)!
     if (circuit.conductor.wire.size !== null) continue
-    const next = sizeFor(
-      sized,
-      plan,
-      circuit,
-      sizingRequest(plan, circuit, neededFor(plan, circuit, guards.get(id)!), loose.value),
-    ).answer.result.size
+    const next = sizeFor(sized, plan, circuit, requestFor(plan, circuit, guards.get(id)!, loose.value)).answer.result
+      .size
     if (next === null || wireSize(next).area_mm2 <= wireSize(sizes.get(id) ?? start).area_mm2) continue
     sizes.set(id, next)
     isBondChanged = true

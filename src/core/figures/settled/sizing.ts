@@ -1,8 +1,9 @@
 import { conductorAmpacity, sizeConductor, type Ampacity, type SizeConductorRequest } from '@/core/conductor'
+import { ASSUMED_PROSPECTIVE_A, openingTime, withstands_s } from '@/core/protection'
 import { OVERLOAD_FACTOR } from '@/core/reference'
-import { wireSize } from '@/core/quantity'
+import { SOLD_SIZES, wireSize } from '@/core/quantity'
 import { step, type TraceStep } from '@/core/trace'
-import type { Plan, StateId } from '@/core/plan'
+import { outletCurve, type Plan, type StateId } from '@/core/plan'
 import type { WireGuard } from './guards'
 import type { Solution } from '@/core/model'
 import { CLAMP_TOL, thickestFor, type Circuit } from './circuits'
@@ -131,6 +132,42 @@ export function neededFor(plan: Plan, circuit: Circuit, guarded: WireGuard): num
     return Math.min(needs_A, served.most_A)
   if (guard.kind !== 'supply-limit') return served.isFused ? Math.min(needs_A, served.most_A) : needs_A
   return Math.min(needs_A, Math.max(served.most_A, (guard.rating_A / OVERLOAD_FACTOR) * groupingShare(plan, circuit)))
+}
+
+/**
+ * The thinnest size for a lead of the mains that stands a short at the outlet's full current until what is ahead of it opens
+ * (IEC 60364-4-43, 434.5.2): what ends an overload farther on ends no short on the way to it. Null where nothing opens.
+ */
+export function shortMinimum(plan: Plan, circuit: Circuit, { guard }: WireGuard): string | null {
+  if (!guard || guard.family === null || circuit.system !== 'ac-1ph') return null
+  const current_A = plan.site.prospective_A ?? ASSUMED_PROSPECTIVE_A
+  const own =
+    guard.device === null || guard.link === null ? null : plan.devices[guard.device]!.fitted[guard.link]?.curve
+  const curve = guard.device === null ? outletCurve(plan.site) : own
+  const opening = openingTime(
+    { family: guard.family, rating_A: guard.rating_A, ...(curve ? { curve } : {}) },
+    current_A,
+  )
+  if (opening.kind !== 'opens') return null
+  const { insulation_C } = circuit
+  return (
+    SOLD_SIZES[plan.practice.series].find(
+      ({ area_mm2 }) => withstands_s({ area_mm2, insulation_C, current_A }) >= opening.latest_s,
+    )?.label ?? null
+  )
+}
+
+/** What is asked of a size: current, drop, guard, and a short where another fuse bounds what it carries. */
+export function requestFor(
+  plan: Plan,
+  circuit: Circuit,
+  guarded: WireGuard,
+  worst_A: number | null,
+): SizeConductorRequest {
+  const request = sizingRequest(plan, circuit, neededFor(plan, circuit, guarded), worst_A)
+  const least = shortMinimum(plan, circuit, guarded)
+  const isThicker = least !== null && wireSize(least).area_mm2 > wireSize(circuit.minimum).area_mm2
+  return isThicker ? { ...request, minimum: least } : request
 }
 
 /** In a fault a lead alone is hot: what it carries then is not lessened by its neighbours. */

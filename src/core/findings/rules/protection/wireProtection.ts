@@ -1,8 +1,8 @@
 /** What the rules about protected wires share. */
 import { OVERLOAD_FACTOR } from '@/core/reference'
-import { openingTime, withstands_s } from '@/core/protection'
+import { ASSUMED_PROSPECTIVE_A, openingTime, withstands_s } from '@/core/protection'
 import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
-import { ASSUMED_PROSPECTIVE_A, passageGuard, type Guard, type WireReckoning } from '@/core/figures'
+import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
 import { fittedRating, splitKey, terminalKey, type Passage } from '@/core/model'
 import { outletCurve, type Wire, type WireId } from '@/core/plan'
 import type { Context } from '../../context'
