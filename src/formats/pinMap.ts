@@ -1,5 +1,13 @@
 import Papa from 'papaparse'
-import { landingOf, type BehaviourKind, type DeviceId, type Plan, type TerminalId } from '@/core/plan'
+import {
+  landingOf,
+  workedContact,
+  type BehaviourKind,
+  type DeviceId,
+  type Plan,
+  type TerminalId,
+  type WorkedContact,
+} from '@/core/plan'
 
 /** A pin of a board that its program must know. */
 export interface MappedPin {
@@ -9,6 +17,8 @@ export interface MappedPin {
   readonly way: 'in' | 'out'
   /** "S1, End stop X": what hangs on it, by tag. */
   readonly joins: string
+  /** What the contact that is read does when it is worked; null where there is none, or nobody said. */
+  readonly worked: WorkedContact | null
   readonly level_V: number | null
 }
 
@@ -51,6 +61,7 @@ export function pinMap(plan: Plan): readonly MappedPin[] {
             .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }))
             .map(({ tag, name }) => `${tag}, ${name}`)
             .join('; '),
+          worked: joined.map((other) => workedContact(plan, other)).find((each) => each !== null) ?? null,
           level_V,
         },
       ]
@@ -62,8 +73,15 @@ export function pinMap(plan: Plan): readonly MappedPin[] {
 export const pinMapCsv = (plan: Plan): string =>
   `${Papa.unparse(
     [
-      ['board', 'pin', 'way', 'joins', 'level_V'],
-      ...pinMap(plan).map(({ board, pin, way, joins, level_V }) => [board, pin, way, joins, level_V ?? '']),
+      ['board', 'pin', 'way', 'joins', 'level_V', 'worked'],
+      ...pinMap(plan).map(({ board, pin, way, joins, level_V, worked }) => [
+        board,
+        pin,
+        way,
+        joins,
+        level_V ?? '',
+        worked ?? '',
+      ]),
     ],
     { newline: '\r\n', escapeFormulae: true },
   )}\r\n`
@@ -71,5 +89,5 @@ export const pinMapCsv = (plan: Plan): string =>
 /** For a program's own settings: a line a pin, `A1.E1 sig: in # S1, End stop`. */
 export const pinMapText = (plan: Plan): string =>
   pinMap(plan)
-    .map(({ board, pin, way, joins }) => `${board}.${pin}: ${way} # ${joins}\n`)
+    .map(({ board, pin, way, joins, worked }) => `${board}.${pin}: ${way} # ${joins}${worked ? ` (${worked})` : ''}\n`)
     .join('')

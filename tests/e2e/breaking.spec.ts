@@ -76,7 +76,7 @@ test('changing a load shows its consequences at once, each with its derivation',
   await field.fill('200')
   await field.press('Enter')
   await expect(pulse).not.toContainText('53 % PS1')
-  await expect(pulse).toContainText(/△ [1-9]/)
+  await expect(pulse).toContainText(/[1-9]\d* cautions?/)
   await pulse.getByRole('button', { name: /% PS1/ }).click()
   await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('How this was worked out')
   await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('solved network')

@@ -52,7 +52,7 @@ async function doTest(page: Page): Promise<boolean> {
     card
       .getByRole('heading')
       .filter({ hasText: title })
-      .or(card.getByText(/^⬢ Off/)),
+      .or(card.getByText(/^\s*Off/)),
   )
     .toHaveCount(0, { timeout: 1500 })
     .catch(() => undefined)

@@ -1,4 +1,13 @@
-import { makePart, type Part, type PartGiven, type Terminal, type TerminalFunction, type TerminalId } from '@/core/plan'
+import {
+  CONTACT_OPTIONS,
+  CONTACT_SETTING,
+  makePart,
+  type Part,
+  type PartGiven,
+  type Terminal,
+  type TerminalFunction,
+  type TerminalId,
+} from '@/core/plan'
 
 type LinkGiven = PartGiven['links'][number]
 type DrawGiven = PartGiven['draws'][number]
@@ -76,6 +85,16 @@ export function terminal(
     ...CLAMP_PRESETS[clamp],
     ...rest,
   }
+}
+
+/** How the contact of an end stop answers: both kinds are sold, and one may be turned into the other. */
+export const contactSetting: NonNullable<PartGiven['settings']>[number] = {
+  id: CONTACT_SETTING,
+  name: 'Contact',
+  kind: 'switch',
+  options: [...CONTACT_OPTIONS],
+  initial: null,
+  beforeMounting: false,
 }
 
 export const optional = { need: 'optional' } as const

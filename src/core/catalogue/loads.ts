@@ -1,5 +1,5 @@
 import type { PartGiven, Terminal } from '@/core/plan'
-import { at, bar, byFirmware, partGiven, draw, optional, semiconductor, terminal } from './builders'
+import { at, bar, byFirmware, contactSetting, partGiven, draw, optional, semiconductor, terminal } from './builders'
 
 const range = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
 
@@ -346,6 +346,7 @@ export const LOAD_PARTS: Readonly<Record<string, PartGiven>> = {
       S: terminal('sig', 'signal', 'contact25', { direction: 'out', level_V: 3.3 }),
       G: terminal('gnd', 'signal', 'contact25', { level_V: 0 }),
     },
+    settings: [contactSetting],
   }),
   'part:thermistor': partGiven('Thermistor', [3, 15, 3], {
     mounting: 'loose',

@@ -81,3 +81,4 @@ export type Connector = Part['connectors'][number]
 export type MovedLink = Extract<Link, { readonly actuator: string }>
 export type Cable = Plan['cables'][keyof Plan['cables']]
 export type CableEnd = Cable['ends']['a']
+export { CONTACT_OPTIONS, CONTACT_SETTING, workedContact, type WorkedContact } from './workedContact'

@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import { StageLink, useRoom } from '@/ui/room'
 
 /** What is still wanted before the arithmetic says anything. */
@@ -28,7 +29,7 @@ export function MissingList() {
         {items.map(({ done, text, where }, i) => (
           <li key={where + text} className={`flex gap-2 ${done ? 'text-mute' : ''}`}>
             <span aria-hidden className={done ? 'text-good' : i === next ? 'text-accent' : 'text-mute'}>
-              {done ? '✓' : i === next ? '▸' : '·'}
+              <Sign of={done ? 'good' : i === next ? 'next' : 'open'} />
             </span>
             <span className={i === next ? 'font-semibold' : ''}>
               {done ? (

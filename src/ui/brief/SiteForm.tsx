@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { DEFAULT_PRACTICE, DEFAULT_SITE, outletCurve, type Site } from '@/core/plan'
-import { Choice, CommitField, readNumber } from '@/ui/primitives'
+import { Choice, CommitField, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
 const PLACES: readonly Site['place'][] = ['indoors', 'sheltered', 'outdoors']
@@ -137,8 +137,8 @@ export function SiteForm() {
       </div>
       {site.place === 'outdoors' && site.residual_mA === null ? (
         <p className="mt-2 text-[13px] font-semibold text-caution">
-          <span aria-hidden>△ </span>Outdoors an outlet with a residual-current device of 30 mA or less is wanted (5–6
-          mA where the NEC rules); ask whoever knows your local code.
+          <Sign of="caution" /> Outdoors an outlet with a residual-current device of 30 mA or less is wanted (5–6 mA
+          where the NEC rules); ask whoever knows your local code.
         </p>
       ) : null}
     </section>

@@ -1,6 +1,6 @@
 'use client'
 import { judgeReading, limitWords, type Act } from '@/core/procedure'
-import { INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
 const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
@@ -77,7 +77,7 @@ export function ActRow({
           aria-label={status === 'done' ? `Take back ${act.title}` : `Done: ${act.title}`}
           className={`flex size-11 shrink-0 items-center justify-center rounded-lg border text-[20px] disabled:opacity-50 ${status === 'done' ? 'border-good text-good' : status === 'redo' ? 'border-caution text-caution' : 'border-hair hover:border-accent'}`}
         >
-          <span aria-hidden>{status === 'done' ? '✓' : status === 'redo' ? '△' : ''}</span>
+          {status === 'done' || status === 'redo' ? <Sign of={status === 'done' ? 'good' : 'caution'} /> : null}
         </button>
         <details className="min-w-0 flex-1">
           <summary className="flex min-h-11 items-center text-[16px]">{act.title}</summary>

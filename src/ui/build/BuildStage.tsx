@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import { useMemo, useState } from 'react'
 import { paceOf, PHASES, timeLeft, type Step } from '@/core/procedure'
 import { duration, useSnapshotOutbox } from '@/ui/bench'
@@ -99,7 +100,7 @@ export function BuildStage() {
   )
 }
 
-const MARK = { done: '✓', redo: '△', ready: '▸', open: '·' } as const
+const SIGN = { done: 'good', redo: 'caution', ready: 'next', open: 'open' } as const
 const TONE = { done: 'text-good', redo: 'text-caution', ready: 'text-mute', open: 'text-mute' } as const
 
 function StepLine({
@@ -123,7 +124,7 @@ function StepLine({
         className={`flex w-full gap-2 rounded-md px-2 py-1 text-left text-[14px] ${isCurrent ? 'bg-accent-wash font-semibold' : 'hover:bg-wash'}`}
       >
         <span aria-hidden className={`w-4 shrink-0 ${TONE[state]}`}>
-          {MARK[state]}
+          <Sign of={SIGN[state]} />
         </span>
         <span className="min-w-0 flex-1">
           {step.title}

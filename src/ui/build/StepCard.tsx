@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { impossibleReading, judgeReading, type Act, type LogDraft, type Step } from '@/core/procedure'
 import { duration, PhotoPicker, useStopwatch, WherePicture } from '@/ui/bench'
-import { Button, INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { Button, INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
 import { DeviationField, type SaidDeviation } from './DeviationField'
@@ -127,10 +127,7 @@ export function StepCard({
           <ul className="space-y-1 rounded-lg border border-caution/40 bg-caution-wash p-3 text-[15px]">
             {step.cautions.map((caution) => (
               <li key={caution}>
-                <span aria-hidden className="text-caution">
-                  △{' '}
-                </span>
-                {caution}
+                <Sign of="caution" className="text-caution" /> {caution}
               </li>
             ))}
           </ul>
@@ -164,7 +161,7 @@ export function StepCard({
         ) : null}
         {blocked > 0 ? (
           <p className="rounded-lg border border-stop/40 bg-stop-wash p-2.5 text-[15px] font-semibold text-stop">
-            <span aria-hidden>⬢ </span>Do not power: {blocked} {blocked === 1 ? 'stop stands' : 'stops stand'}.{' '}
+            <Sign of="stop" /> Do not power: {blocked} {blocked === 1 ? 'stop stands' : 'stops stand'}.{' '}
             <button type="button" className="underline" onClick={() => open({ kind: 'findings' })}>
               See what and why
             </button>
@@ -173,7 +170,7 @@ export function StepCard({
         {status === 'redo' ? (
           <div className="rounded-lg border border-caution/40 bg-caution-wash p-2.5 text-[15px]">
             <p className="font-semibold text-caution">
-              <span aria-hidden>△ </span>Signed off under other facts; the plan has changed:
+              <Sign of="caution" /> Signed off under other facts; the plan has changed:
             </p>
             <ul className="figures text-[13px]">
               {changed.map((text) => (

@@ -14,7 +14,7 @@ import {
 import { useMemo, useRef, useState } from 'react'
 import { colourName, COLOURS, GREEN_YELLOW, type Colour, type Command, type Wire, type WireId } from '@/core/plan'
 import { SOLD_SIZES } from '@/core/quantity'
-import { Button, Choice, CommitField, holdsWords, INPUT, Modal, readNumber } from '@/ui/primitives'
+import { Button, Choice, CommitField, holdsWords, INPUT, Modal, readNumber, Sign } from '@/ui/primitives'
 import { endName, FUNCTION_WORDS, problemText, request, useRoom, wireColour } from '@/ui/room'
 
 interface Row {
@@ -237,7 +237,9 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
                       onClick={header.column.getToggleSortingHandler()}
                     >
                       {flexRender(header.column.columnDef.header, header.getContext())}
-                      <span aria-hidden>{{ asc: ' ↑', desc: ' ↓' }[header.column.getIsSorted() as string] ?? ''}</span>
+                      {header.column.getIsSorted() ? (
+                        <Sign of={header.column.getIsSorted() === 'asc' ? 'up' : 'down'} />
+                      ) : null}
                     </button>
                   </th>
                 ))}

@@ -1,5 +1,5 @@
 'use client'
-import { later } from '@/ui/primitives'
+import { later, Sign } from '@/ui/primitives'
 import { useEffect, useState } from 'react'
 import type { Evaluation } from '@/core/evaluate'
 import { PLAYED, type Rail, type Scenario } from '@/core/figures'
@@ -109,7 +109,7 @@ export function FeedStage() {
             title="Back to the states of the plan"
             className="rounded-md bg-stop px-3 py-1 text-[14px] font-semibold text-sheet"
           >
-            Played: {playing.name} <span aria-hidden>×</span>
+            Played: {playing.name} <Sign of="close" />
           </button>
         ) : null}
       </div>

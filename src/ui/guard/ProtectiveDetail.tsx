@@ -4,7 +4,7 @@ import { cite, FAMILIES, TIME_CURRENT, type Curve } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
 import type { ProtectiveReckoning } from '@/core/figures'
 import { TimeCurrentChart } from '@/ui/charts'
-import { Choice } from '@/ui/primitives'
+import { Choice, Sign } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
 
 const CURVE_WORDS: Readonly<Record<Curve, string>> = {
@@ -59,7 +59,7 @@ export function ProtectiveDetail({ protective }: { readonly protective: Protecti
       </div>
       {data.isSupplementary ? (
         <p className="text-[13px] font-semibold text-caution">
-          <span aria-hidden>△ </span>Supplementary: it protects equipment behind a branch device and is not one itself.
+          <Sign of="caution" /> Supplementary: it protects equipment behind a branch device and is not one itself.
         </p>
       ) : null}
       <dl className="mt-2 space-y-1 text-[14.5px]">

@@ -1,7 +1,7 @@
 'use client'
 import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { CONTROL_CASES, type ControlCase, type Verdict } from '@/core/switching'
-import { Choice } from '@/ui/primitives'
+import { Choice, Sign, type SignName } from '@/ui/primitives'
 import { byTag, useRoom } from '@/ui/room'
 
 const HEADS: Readonly<Record<ControlCase, string>> = {
@@ -127,11 +127,14 @@ function VerdictMark({
   readonly trace: () => void
 }) {
   const isRight = isCut || verdict === wanted
-  const [mark, tone] = isRight ? ['✓', 'text-good'] : verdict === 'unknown' ? ['△', 'text-caution'] : ['⬢', 'text-stop']
+  const [sign, tone]: readonly [SignName, string] = isRight
+    ? ['good', 'text-good']
+    : verdict === 'unknown'
+      ? ['caution', 'text-caution']
+      : ['stop', 'text-stop']
   return (
     <button type="button" onClick={trace} className={`font-semibold whitespace-nowrap hover:underline ${tone}`}>
-      <span aria-hidden>{mark} </span>
-      {verdict === 'unknown' ? 'nobody knows' : verdict}
+      <Sign of={sign} /> {verdict === 'unknown' ? 'nobody knows' : verdict}
     </button>
   )
 }

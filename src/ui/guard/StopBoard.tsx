@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import type { Finding } from '@/core/findings'
 import { cite, SOURCES } from '@/core/reference'
 import { FindingCard } from '@/ui/panels'
@@ -59,7 +60,7 @@ export function StopBoard({ notes }: { readonly notes: readonly Finding[] }) {
               'Nothing that moves or heats goes on.'
             ) : (
               <strong className="text-caution">
-                △ {hazards.map((id) => plan.devices[id]?.tag).join(', ')} move or heat, and go on.
+                <Sign of="caution" /> {hazards.map((id) => plan.devices[id]?.tag).join(', ')} move or heat, and go on.
               </strong>
             )}{' '}
             {isFailSafe ? (

@@ -4,7 +4,7 @@ import type { ArrangeProgress, Arrangement } from '@/core/packing'
 import type { EnclosureId } from '@/core/plan'
 import { arrangeEdits, arrangeTask, type ArrangeTask } from '@/core/proposals'
 import { formatNumber } from '@/core/quantity'
-import { Button, Modal } from '@/ui/primitives'
+import { Button, Modal, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { arrangePlate } from '@/workers'
 
@@ -87,8 +87,8 @@ export function ArrangeDialog({
           </dl>
           {edits.left.length > 0 ? (
             <p role="status" className="mt-2 text-[14px] font-semibold text-caution">
-              △ No room was found for {edits.left.map((id) => plan.devices[id]?.tag).join(', ')}: a larger box, or some
-              of them elsewhere.
+              <Sign of="caution" /> No room was found for {edits.left.map((id) => plan.devices[id]?.tag).join(', ')}: a
+              larger box, or some of them elsewhere.
             </p>
           ) : null}
         </>

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { makeEnclosure, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
-import { Button, newId } from '@/ui/primitives'
+import { Button, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { AddToFace } from './AddToFace'
 import { ArrangeDialog } from './ArrangeDialog'
@@ -130,8 +130,9 @@ export function LayoutStage() {
                       </span>
                     ) : null}
                     {wrong > 0 ? (
-                      <span aria-label={`${wrong} wrong`} className="ml-1">
-                        △
+                      <span className="ml-1">
+                        <Sign of="caution" />
+                        <span className="sr-only">{wrong} wrong</span>
                       </span>
                     ) : null}
                   </button>

@@ -1,13 +1,13 @@
 'use client'
 import type { Finding } from '@/core/findings'
-import { Button, SEVERITY_WORDS } from '@/ui/primitives'
+import { Button, SEVERITY_WORDS, Sign } from '@/ui/primitives'
 import { goToStage, useRoom, type DrawerView } from '@/ui/room'
 import { FixButtons } from './FixButtons'
 
 /** What is wrong, why it matters, where the rule comes from, and the edit that mends it. */
 export function FindingCard({ finding }: { readonly finding: Finding }) {
   const { id, open, plan, play } = useRoom()
-  const { mark, one, tone, wash } = SEVERITY_WORDS[finding.severity]
+  const { one, tone, wash } = SEVERITY_WORDS[finding.severity]
   const looks = new Map(
     finding.subjects.flatMap((subject): [string, DrawerView & { kind: 'wire' | 'device' }][] =>
       subject.kind === 'plan' || subject.kind === 'raceway' || subject.kind === 'cable'
@@ -32,8 +32,7 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
   return (
     <article className={`rounded-lg border p-3 ${wash}`}>
       <h3 className={`font-bold ${tone}`}>
-        <span aria-hidden>{mark} </span>
-        <span className="sr-only">{one}: </span>
+        <Sign of={finding.severity} /> <span className="sr-only">{one}: </span>
         {finding.title}
         {finding.count > 1 ? <span className="figures font-normal"> ({finding.count})</span> : null}
       </h3>

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Trial } from '@/core/evaluate'
 import type { Finding } from '@/core/findings'
-import { Button, SEVERITY_WORDS } from '@/ui/primitives'
+import { Button, SEVERITY_WORDS, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { tryEdit } from '@/workers'
 
@@ -57,9 +57,7 @@ export function FixButtons({ fixes }: { readonly fixes: readonly Fix[] }) {
           <ul className="mt-1 space-y-0.5">
             {doubt.trial.raised.slice(0, TOLD).map(({ severity, what }) => (
               <li key={what}>
-                <span aria-hidden className={SEVERITY_WORDS[severity].tone}>
-                  {SEVERITY_WORDS[severity].mark}{' '}
-                </span>
+                <Sign of={severity} className={SEVERITY_WORDS[severity].tone} />{' '}
                 <span className="sr-only">{SEVERITY_WORDS[severity].one}: </span>
                 {what}
               </li>

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { DeviceId, Part, PartId, TerminalId } from '@/core/plan'
 import { planReplacement } from '@/core/replacement'
-import { Button, Modal } from '@/ui/primitives'
+import { Button, Modal, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { PartList } from './PartList'
 
@@ -52,14 +52,12 @@ export function ReplaceDialog({ id, onClose }: { readonly id: DeviceId; readonly
           <ul className="space-y-1 text-[14px]">
             {dropped.map(({ terminal, wires: ids, why }) => (
               <li key={terminal} className="text-stop">
-                <span aria-hidden>⬢ </span>
-                {wires(ids)} at {label(old, terminal)} is taken out: {why}
+                <Sign of="stop" /> {wires(ids)} at {label(old, terminal)} is taken out: {why}
               </li>
             ))}
             {mismatches.map((text) => (
               <li key={text} className="text-caution">
-                <span aria-hidden>△ </span>
-                {text}
+                <Sign of="caution" /> {text}
               </li>
             ))}
           </ul>

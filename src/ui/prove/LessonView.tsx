@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
 import { isStepDone, LESSON, lessonPlan, type LessonDone } from '@/core/practice'
-import { Button } from '@/ui/primitives'
+import { Button, Sign } from '@/ui/primitives'
 import { ProveClient, type BenchProbe, type BenchStand } from '@/workers'
 import { BenchPlan } from './benchPlan'
 import { BenchView, type MeterMode } from './BenchView'
@@ -51,10 +51,7 @@ export function LessonView({ onDone }: { readonly onDone: () => void }) {
         <div aria-live="polite">
           {isDone ? (
             <p className="mt-2 rounded-lg bg-good-wash p-3 text-[16px]">
-              <span aria-hidden className="text-good">
-                ✓{' '}
-              </span>
-              {step.learnt}
+              <Sign of="good" className="text-good" /> {step.learnt}
             </p>
           ) : null}
         </div>

@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import { useMemo, useState } from 'react'
 import { sheetOf, sheetPoints } from '@/core/proof/sheet'
 import { useRoom } from '@/ui/room'
@@ -53,7 +54,7 @@ export function ProveStage() {
             {done} of {lines.length} tests done.{' '}
             {off > 0 ? (
               <strong className="text-stop">
-                ⬢ {off} {off === 1 ? 'reading is' : 'readings are'} off.
+                <Sign of="stop" /> {off} {off === 1 ? 'reading is' : 'readings are'} off.
               </strong>
             ) : null}{' '}
             What is checked here is what stands here, and nothing more.

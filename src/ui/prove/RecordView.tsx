@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import { GROUP_WORDS, type SheetGroup } from '@/core/proof/sheet'
 import { useRoom } from '@/ui/room'
 
@@ -22,7 +23,11 @@ export function RecordView({ sheet }: { readonly sheet: readonly SheetGroup[] })
                   <span>{GROUP_WORDS[group]}</span>
                   <span className="figures text-mute">
                     {good + let_} of {own.length}
-                    {off > 0 ? <strong className="text-stop">, ⬢ {off} off</strong> : null}
+                    {off > 0 ? (
+                      <strong className="text-stop">
+                        , <Sign of="stop" /> {off} off
+                      </strong>
+                    ) : null}
                   </span>
                 </div>
                 <div className="flex h-2.5 overflow-hidden rounded-full bg-wash" aria-hidden>

@@ -1,11 +1,12 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import { useEffect, useState } from 'react'
 import { GROUP_WORDS, type SheetGroup } from '@/core/proof/sheet'
 import type { Expected, ProveClient } from '@/workers'
 import type { MeterDesk } from './useMeter'
 import { TestCard } from './TestCard'
 
-const MARK = { open: '·', good: '✓', off: '⬢', overruled: '△', redo: '△' } as const
+const SIGN = { open: 'open', good: 'good', off: 'stop', overruled: 'caution', redo: 'caution' } as const
 const TONE = {
   open: 'text-mute',
   good: 'text-good',
@@ -59,7 +60,11 @@ export function SheetView({
                 <span
                   className={`figures text-[13px] font-normal whitespace-nowrap ${off > 0 ? 'font-bold text-stop' : 'text-mute'}`}
                 >
-                  {off > 0 ? `⬢ ${off}, ` : ''}
+                  {off > 0 ? (
+                    <>
+                      <Sign of="stop" /> {off},{' '}
+                    </>
+                  ) : null}
                   {done} of {own.length}
                 </span>
               </summary>
@@ -73,7 +78,7 @@ export function SheetView({
                       className={`flex w-full gap-2 rounded-md px-2 py-1 text-left text-[14px] ${current.line.act.id === act.id ? 'bg-accent-wash font-semibold' : 'hover:bg-wash'}`}
                     >
                       <span aria-hidden className={`w-4 shrink-0 ${TONE[standing]}`}>
-                        {MARK[standing]}
+                        <Sign of={SIGN[standing]} />
                       </span>
                       <span>
                         {act.title}

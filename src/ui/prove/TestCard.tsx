@@ -5,7 +5,7 @@ import { terminalWords } from '@/core/plan'
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
 import { GROUP_WORDS } from '@/core/proof/sheet'
 import { moment, useStopwatch } from '@/ui/bench'
-import { Button, INPUT, Labelled } from '@/ui/primitives'
+import { Button, INPUT, Labelled, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import type { Expected } from '@/workers'
 import { BoardLines } from './BoardLines'
@@ -109,17 +109,14 @@ export function TestCard({
           <ul className="space-y-1 rounded-lg border border-caution/40 bg-caution-wash p-3 text-[15px]">
             {act.cautions.map((caution) => (
               <li key={caution}>
-                <span aria-hidden className="text-caution">
-                  △{' '}
-                </span>
-                {caution}
+                <Sign of="caution" className="text-caution" /> {caution}
               </li>
             ))}
           </ul>
         ) : null}
         {blocked ? (
           <p className="rounded-lg border border-stop/40 bg-stop-wash p-2.5 text-[15px] font-semibold text-stop">
-            <span aria-hidden>⬢ </span>
+            <Sign of="stop" />{' '}
             {group.waitsFor !== null
               ? group.isStopped
                 ? `A reading under “${GROUP_WORDS[group.waitsFor]}” is off: mend it, or overrule it in writing, before this.`
@@ -181,7 +178,7 @@ export function TestCard({
           <p
             className={`rounded-lg p-2.5 font-semibold ${standing === 'off' ? 'bg-stop-wash text-stop' : standing === 'good' ? 'bg-good-wash text-good' : 'bg-caution-wash text-caution'}`}
           >
-            <span aria-hidden>{standing === 'off' ? '⬢ ' : standing === 'good' ? '✓ ' : '△ '}</span>
+            <Sign of={standing === 'off' ? 'stop' : standing === 'good' ? 'good' : 'caution'} />{' '}
             {STANDING_WORDS[standing]}
             {entry?.note ? `: ${entry.note.replace(OVERRULED, '')}` : ''}
           </p>

@@ -1,5 +1,6 @@
 'use client'
-import { useState, type FormEvent } from 'react'
+import { useState } from 'react'
+import * as z from 'zod'
 import { GLAND_THREADS, glandThread } from '@/core/reference'
 import {
   newRaceway,
@@ -10,7 +11,8 @@ import {
   type RacewayKind,
   type WaySpot,
 } from '@/core/plan'
-import { Button, Choice, INPUT, Labelled, readNumber } from '@/ui/primitives'
+import { figure, Typed, useFilled } from '@/ui/forms'
+import { Button, Choice, INPUT, Labelled } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { freeName, INTO_WALL, KIND_WORDS, newWayId, ON_FACE, spotWords, WITH_ENDS } from './wayWords'
 
@@ -21,9 +23,7 @@ export interface WayDraft {
   readonly to?: WaySpot | null
 }
 
-type Numbers = Readonly<Record<string, string>>
-
-const START: Numbers = {
+const START = {
   x: '10',
   y: '10',
   length: '300',
@@ -36,6 +36,27 @@ const START: Numbers = {
   pitch: '30',
   link: '35',
 }
+type Key = keyof typeof START
+
+const WORDS: Readonly<Record<Key, string>> = {
+  x: 'Across',
+  y: 'Down',
+  length: 'The length',
+  width: 'The width',
+  height: 'The height',
+  x2: 'Across the door',
+  y2: 'Down the door',
+  travel: 'The travel',
+  radius: 'The bend radius',
+  pitch: 'From link to link',
+  link: 'The height of a link',
+}
+
+const FILLED = z.object(
+  Object.fromEntries(
+    (Object.keys(START) as Key[]).map((key) => [key, figure(WORDS[key], `${WORDS[key]} must be a number such as 30`)]),
+  ) as Record<Key, ReturnType<typeof figure>>,
+)
 
 /** Any way by its figures, from the keyboard alone. */
 export function AddWay({
@@ -51,7 +72,7 @@ export function AddWay({
 }) {
   const { plan, edit } = useRoom()
   const [kind, setKind] = useState<RacewayKind>(draft.kind)
-  const [numbers, setNumbers] = useState<Numbers>(START)
+  const form = useFilled(FILLED, START)
   const [axis, setAxis] = useState<'across' | 'down'>('across')
   const [thread, setThread] = useState('M16')
   const faces = enclosure ? Object.entries(plan.enclosures[enclosure]!.faces) : []
@@ -78,82 +99,63 @@ export function AddWay({
   const faceNow = (choices.some(({ value }) => value === face) ? face : choices[0]?.value) as FaceId | undefined
   const doorNow = (door ?? doors[0]?.value) as FaceId | undefined
 
-  const number = (key: string, label: string) => (
-    <Labelled label={label}>
-      {(props) => (
-        <span className="flex items-center gap-1">
-          <input
-            {...props}
-            inputMode="decimal"
-            className={`${INPUT} figures text-right`}
-            value={numbers[key]}
-            onChange={(event) => setNumbers({ ...numbers, [key]: event.target.value })}
-          />
-          <span className="text-[13px] text-mute">mm</span>
-        </span>
-      )}
-    </Labelled>
-  )
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    const values: Record<string, number> = {}
-    for (const [key, text] of Object.entries(numbers)) {
-      const read = readNumber(text, key)
-      if ('error' in read) return setError(read.error)
-      values[key] = read.value
-    }
-    const name = freeName(plan, kind)
-    const id = newWayId()
-    const at = faceNow ? { face: faceNow, x_mm: values.x!, y_mm: values.y!, axis } : null
-    const size = { width_mm: values.width!, height_mm: values.height! }
-    const ends = endsOf()
-    if (hasEnds && typeof ends === 'string') return setError(ends)
-    const raceway = newRaceway({
-      name,
-      kind,
-      enclosure: hasEnds ? null : enclosure,
-      ...(isOnFace ? { ...size, length_mm: values.length!, at } : {}),
-      ...(isOpening
-        ? kind === 'gland'
+  const number = (key: Key, label: string) => <Typed form={form} name={key} label={label} unit="mm" numeric />
+  const submit = form.handleSubmit(
+    (values) => {
+      const name = freeName(plan, kind)
+      const id = newWayId()
+      const at = faceNow ? { face: faceNow, x_mm: values.x, y_mm: values.y, axis } : null
+      const size = { width_mm: values.width, height_mm: values.height }
+      const ends = endsOf()
+      if (hasEnds && typeof ends === 'string') return setError(ends)
+      const raceway = newRaceway({
+        name,
+        kind,
+        enclosure: hasEnds ? null : enclosure,
+        ...(isOnFace ? { ...size, length_mm: values.length, at } : {}),
+        ...(isOpening
+          ? kind === 'gland'
+            ? {
+                thread,
+                width_mm: glandThread(thread)!.thread_mm,
+                height_mm: glandThread(thread)!.thread_mm,
+                length_mm: 30,
+                at,
+              }
+            : { width_mm: values.width, height_mm: values.width, length_mm: 30, at }
+          : {}),
+        ...(kind === 'hinge-loop' && enclosure && faceNow && doorNow
           ? {
-              thread,
-              width_mm: glandThread(thread)!.thread_mm,
-              height_mm: glandThread(thread)!.thread_mm,
-              length_mm: 30,
-              at,
+              ends: {
+                a: { kind: 'face' as const, enclosure, face: faceNow, x_mm: values.x, y_mm: values.y },
+                b: { kind: 'face' as const, enclosure, face: doorNow, x_mm: values.x2, y_mm: values.y2 },
+              },
             }
-          : { width_mm: values.width!, height_mm: values.width!, length_mm: 30, at }
-        : {}),
-      ...(kind === 'hinge-loop' && enclosure && faceNow && doorNow
-        ? {
-            ends: {
-              a: { kind: 'face' as const, enclosure, face: faceNow, x_mm: values.x!, y_mm: values.y! },
-              b: { kind: 'face' as const, enclosure, face: doorNow, x_mm: values.x2!, y_mm: values.y2! },
-            },
-          }
-        : {}),
-      ...(hasEnds && typeof ends !== 'string' ? { ends } : {}),
-      ...(kind === 'stretch' || kind === 'loop' ? { length_mm: values.length! } : {}),
-      ...(kind === 'chain'
-        ? {
-            ...size,
-            fillLimit_percent: 60,
-            travel_mm: values.travel!,
-            bendRadius_mm: values.radius!,
-            chain: {
-              pitch_mm: values.pitch!,
-              link_mm: values.link!,
-              fixedAt_percent: 50,
-              moves: 'above' as const,
-              room_mm: null,
-            },
-          }
-        : {}),
-    })
-    const problems = edit(`Draw ${name}`, { type: 'addRaceway', id, raceway })
-    if (problems.length > 0) return setError(problems.map(({ message }) => message).join('; '))
-    onDrawn(id)
-  }
+          : {}),
+        ...(hasEnds && typeof ends !== 'string' ? { ends } : {}),
+        ...(kind === 'stretch' || kind === 'loop' ? { length_mm: values.length } : {}),
+        ...(kind === 'chain'
+          ? {
+              ...size,
+              fillLimit_percent: 60,
+              travel_mm: values.travel,
+              bendRadius_mm: values.radius,
+              chain: {
+                pitch_mm: values.pitch,
+                link_mm: values.link,
+                fixedAt_percent: 50,
+                moves: 'above' as const,
+                room_mm: null,
+              },
+            }
+          : {}),
+      })
+      const problems = edit(`Draw ${name}`, { type: 'addRaceway', id, raceway })
+      if (problems.length > 0) return setError(problems.map(({ message }) => message).join('; '))
+      onDrawn(id)
+    },
+    (faults) => setError(Object.values(faults)[0]?.message ?? null),
+  )
   const endsOf = (): string | { a: WaySpot; b: WaySpot } => {
     const read = (value: string): WaySpot | null => {
       if (value !== NEW) return decode(value)
@@ -166,7 +168,8 @@ export function AddWay({
   return (
     <form
       aria-label="Draw a way by its figures"
-      onSubmit={submit}
+      noValidate
+      onSubmit={(event) => void submit(event)}
       className="space-y-2 rounded-xl border border-accent bg-sheet p-3.5"
     >
       <Choice

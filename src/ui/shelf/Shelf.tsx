@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 import type { PlanSummary } from '@/core/plan'
-import { Button, INPUT, Labelled, later, Modal, newId } from '@/ui/primitives'
+import { Button, INPUT, Labelled, later, Modal, newId, Sign } from '@/ui/primitives'
 import { problemText, request, sendFile, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
@@ -336,7 +336,7 @@ function UnreadableCard({ plan, onDelete }: { readonly plan: PlanSummary; readon
       <h2 className="text-[18px] font-bold [overflow-wrap:anywhere]">{name}</h2>
       <p className="mt-1 line-clamp-6 text-[14px] [overflow-wrap:anywhere]">
         <strong className="text-stop">
-          <span aria-hidden>⬢ </span>Cannot be read:
+          <Sign of="stop" /> Cannot be read:
         </strong>{' '}
         {plan.trouble}.
       </p>

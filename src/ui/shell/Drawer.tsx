@@ -1,5 +1,5 @@
 'use client'
-import { later } from '@/ui/primitives'
+import { later, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
 const FigurePanel = later(async () => ({ default: (await import('@/ui/panels/FigurePanel')).FigurePanel }))
@@ -33,7 +33,7 @@ export function Drawer() {
           <span />
         )}
         <button type="button" className="rounded px-2 text-[13px] text-mute hover:bg-wash" onClick={() => open(null)}>
-          Shut <span aria-hidden>×</span>
+          Shut <Sign of="close" />
         </button>
       </div>
       {drawer.kind === 'figure' ? <FigurePanel view={drawer} /> : null}

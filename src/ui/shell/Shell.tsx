@@ -1,4 +1,5 @@
 'use client'
+import { Sign } from '@/ui/primitives'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
@@ -113,15 +114,13 @@ export function Shell({ children }: { readonly children: ReactNode }) {
                   <span className="flex-1">{name}</span>
                   {stops > 0 ? (
                     <span className="figures rounded-full bg-stop-wash px-2 text-[12px] font-bold text-stop">
-                      <span aria-hidden>⬢ </span>
-                      {stops}
+                      <Sign of="stop" /> {stops}
                       <span className="sr-only"> stops</span>
                     </span>
                   ) : null}
                   {stops === 0 && cautions > 0 ? (
                     <span className="figures rounded-full bg-caution-wash px-2 text-[12px] font-bold text-caution">
-                      <span aria-hidden>△ </span>
-                      {cautions}
+                      <Sign of="caution" /> {cautions}
                       <span className="sr-only"> cautions</span>
                     </span>
                   ) : null}

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { CALCULATORS, CALCULATOR_NAMES, type CalculatorName } from '@/core/calculators'
 import { formatNumber } from '@/core/quantity'
 import { TraceList } from '@/ui/panels/TraceList'
-import { Button, INPUT, Labelled } from '@/ui/primitives'
+import { Button, INPUT, Labelled, Sign } from '@/ui/primitives'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 import { requestOf, SUM_FORMS, type SumField } from './fields'
 import { SumPicture } from './SumPicture'
@@ -110,8 +110,7 @@ export function QuickSums({ name }: { readonly name: CalculatorName }) {
                   <ul className="mt-1 font-semibold text-stop">
                     {(result.reasons as string[]).map((reason) => (
                       <li key={reason}>
-                        <span aria-hidden>⬢ </span>
-                        {reason}
+                        <Sign of="stop" /> {reason}
                       </li>
                     ))}
                   </ul>

@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { counted } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { cutPlanOf, needsOf, type CutFrom, type CutPlan } from '@/core/workshop'
-import { Button, newId } from '@/ui/primitives'
+import { Button, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { useStock } from '@/ui/workshop'
 
@@ -133,7 +133,9 @@ export function CutList() {
           ) : null}
           {done.size > 0 ? (
             <details className="mt-1 text-[14px]">
-              <summary className="text-good">✓ {done.size} cut</summary>
+              <summary className="text-good">
+                <Sign of="good" /> {done.size} cut
+              </summary>
               <ul>
                 {need.pieces
                   .filter(({ id }) => done.has(id))

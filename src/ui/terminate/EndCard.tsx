@@ -5,7 +5,7 @@ import { landingOf, type Plan, type Wire, type WireId } from '@/core/plan'
 import type { Batch, BenchEnd, EndStatus } from '@/core/procedure'
 import { dieFor, TOOL_KINDS, type ToolProfile } from '@/core/termination'
 import { useStopwatch } from '@/ui/bench'
-import { Button, Swatch } from '@/ui/primitives'
+import { Button, Swatch, Sign } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom, wireColour } from '@/ui/room'
 import { EndPicture } from './EndPicture'
 import { GoodAndBad } from './GoodAndBad'
@@ -190,8 +190,7 @@ export function EndCard({
       <div className="space-y-2 px-4 py-3 text-[16px]">
         {treatment.feasible ? null : (
           <p role="alert" className="font-semibold text-stop">
-            <span aria-hidden>⬢ </span>
-            {treatment.reasons.join('; ')}
+            <Sign of="stop" /> {treatment.reasons.join('; ')}
           </p>
         )}
         <ol className="list-decimal space-y-0.5 pl-5" aria-label="How it is made">
@@ -203,16 +202,20 @@ export function EndCard({
           </li>
         </ol>
         <GoodAndBad treatment={treatment} />
-        {status === 'good' ? <p className="font-semibold text-good">✓ Tugged and logged.</p> : null}
+        {status === 'good' ? (
+          <p className="font-semibold text-good">
+            <Sign of="good" /> Tugged and logged.
+          </p>
+        ) : null}
         {status === 'redo' ? (
           <p className="font-semibold text-caution">
-            <span aria-hidden>△ </span>It was made for something else since changed in the plan: make it anew.
+            <Sign of="caution" /> It was made for something else since changed in the plan: make it anew.
           </p>
         ) : null}
         {status === 'failed' ? (
           <p className="font-semibold text-stop">
-            <span aria-hidden>⬢ </span>It failed {failures === 1 ? 'before' : `${failures} times`}. Cut it off, strip
-            again; {failures > 1 ? 'look at die and stripper before the next' : 'the wire is now shorter by this end'}.
+            <Sign of="stop" /> It failed {failures === 1 ? 'before' : `${failures} times`}. Cut it off, strip again;{' '}
+            {failures > 1 ? 'look at die and stripper before the next' : 'the wire is now shorter by this end'}.
           </p>
         ) : null}
         <p className="text-[14px]">

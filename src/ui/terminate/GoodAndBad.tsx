@@ -1,3 +1,4 @@
+import { Sign } from '@/ui/primitives'
 import type { Treatment } from '@/core/plan'
 import type { EndTreatment } from '@/core/figures'
 
@@ -15,7 +16,9 @@ export function GoodAndBad({ treatment }: { readonly treatment: EndTreatment }) 
             <Finished kind={treatment.treatment} isBad={isBad} />
           </svg>
           <figcaption>
-            <strong className={isBad ? 'text-stop' : 'text-good'}>{isBad ? '✕ Make it again' : '✓ Good'}</strong>{' '}
+            <strong className={isBad ? 'text-stop' : 'text-good'}>
+              <Sign of={isBad ? 'bad' : 'good'} /> {isBad ? 'Make it again' : 'Good'}
+            </strong>{' '}
             {isBad ? treatment.bad : treatment.look}
           </figcaption>
         </figure>

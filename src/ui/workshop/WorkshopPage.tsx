@@ -1,56 +1,21 @@
 'use client'
 import Link from 'next/link'
-import { useRef, useState, type FormEvent } from 'react'
+import { useRef, useState } from 'react'
 import { formatNumber } from '@/core/quantity'
 import { BY_LENGTH, NEED_KINDS, type NeedKind, type Stocked } from '@/core/workshop'
-import { Button, Choice, CommitField, INPUT, Labelled, readNumber, newId } from '@/ui/primitives'
+import { Button, Choice, CommitField, readNumber, newId } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
+import { StockForm } from './StockForm'
 import { useStock } from './stockClient'
 
 const KINDS = Object.keys(NEED_KINDS) as NeedKind[]
-const EMPTY = { what: '', amount: '', pack: '', price: '', supplier: '' }
 
 /** What lies in the workshop, for every plan: spools, offcuts, bags; what came and went stays written. */
 export function WorkshopPage() {
   const stock = useStock()
   const [kind, setKind] = useState<NeedKind>('wire')
-  const [typed, setTyped] = useState(EMPTY)
   const [problem, setProblem] = useState<string | null>(null)
   const file = useRef<HTMLInputElement>(null)
-  const isCut = BY_LENGTH.has(kind)
-  const number = (text: string, what: string): number | null | string => {
-    if (text.trim() === '') return null
-    const read = readNumber(text, what)
-    return 'error' in read ? read.error : read.value
-  }
-  const add = (event: FormEvent) => {
-    event.preventDefault()
-    const amount = number(typed.amount, 'How much')
-    const pack = number(typed.pack, 'The pack')
-    const price = number(typed.price, 'The price')
-    const fault = [amount, pack, price].find((each) => typeof each === 'string')
-    if (fault) return setProblem(String(fault))
-    if (typed.what.trim() === '') return setProblem('Say what it is, as the plan calls it: Wire 0.75 mm², red')
-    if (amount === null || (amount as number) <= 0) return setProblem('Say how much there is, above 0')
-    const scale = isCut ? 1000 : 1
-    const id = newId()
-    stock.change({
-      items: [
-        {
-          id,
-          kind,
-          what: typed.what.trim(),
-          pack: pack === null ? null : (pack as number) * scale,
-          price: price as number | null,
-          supplier: typed.supplier.trim() || null,
-          isOffcut: false,
-        },
-      ],
-      moves: [{ moveId: newId(), itemId: id, amount: (amount as number) * scale, why: 'came', planId: null }],
-    })
-    setTyped(EMPTY)
-    setProblem(null)
-  }
   const takeIn = async (chosen: File | undefined) => {
     if (!chosen) return
     try {
@@ -99,9 +64,13 @@ export function WorkshopPage() {
           <Button onClick={() => file.current?.click()}>Take a stock file in</Button>
         </div>
       </div>
-      <form
-        onSubmit={add}
-        className="mb-5 grid items-end gap-2 rounded-xl border border-hair bg-sheet p-3 md:grid-cols-6"
+      <StockForm
+        label="Put into the stock"
+        kind={kind}
+        what={null}
+        isCut={BY_LENGTH.has(kind)}
+        planId={null}
+        className="mb-5 grid items-start gap-2 rounded-xl border border-hair bg-sheet p-3 md:grid-cols-4"
       >
         <Choice
           label="Kind"
@@ -109,39 +78,12 @@ export function WorkshopPage() {
           options={KINDS.map((each) => ({ value: each, label: NEED_KINDS[each] }))}
           onChoose={(value) => setKind(value as NeedKind)}
         />
-        {(
-          [
-            ['what', 'What, as the plan calls it', 'md:col-span-2'],
-            ['amount', isCut ? 'How long, m' : 'How many', ''],
-            ['pack', isCut ? 'Sold by, m' : 'Sold in packs of', ''],
-            ['price', 'Price of one pack', ''],
-            ['supplier', 'From', 'md:col-span-2'],
-          ] as const
-        ).map(([key, label, span]) => (
-          <div key={key} className={span}>
-            <Labelled label={label}>
-              {(props) => (
-                <input
-                  {...props}
-                  className={INPUT}
-                  maxLength={160}
-                  inputMode={key === 'what' || key === 'supplier' ? 'text' : 'decimal'}
-                  value={typed[key]}
-                  onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-                />
-              )}
-            </Labelled>
-          </div>
-        ))}
-        <Button look="main" type="submit">
-          Put it in
-        </Button>
-        {(problem ?? stock.message) ? (
-          <p role="alert" className="font-semibold text-stop md:col-span-6">
-            {problem ?? stock.message}
-          </p>
-        ) : null}
-      </form>
+      </StockForm>
+      {problem ? (
+        <p role="alert" className="mb-3 font-semibold text-stop">
+          {problem}
+        </p>
+      ) : null}
       {stock.items === null ? (
         <p className="text-mute">{stock.message ?? 'Looking …'}</p>
       ) : stock.items.length === 0 ? (

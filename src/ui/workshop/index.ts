@@ -1,1 +1,2 @@
 export { useStock, type StockState } from './stockClient'
+export { StockForm } from './StockForm'

@@ -2,7 +2,17 @@
 import type { PartGiven, Terminal } from '@/core/plan'
 import type { ConnectorFamilyId } from '@/core/reference'
 import { connectorOf, housingsOf } from '../connectors'
-import { bar, byFirmware, partGiven, draw, optional, semiconductor, terminal, type ClampPreset } from '../builders'
+import {
+  bar,
+  byFirmware,
+  contactSetting,
+  partGiven,
+  draw,
+  optional,
+  semiconductor,
+  terminal,
+  type ClampPreset,
+} from '../builders'
 
 type Size = readonly [number, number, number]
 type Amount = { readonly power_W: number } | { readonly current_A: number }
@@ -593,14 +603,20 @@ export const MORE_LOADS: Readonly<Record<string, PartGiven>> = {
   ),
   'part:proximity-plus': threeWire('Proximity switch, 10–30 V, output to plus', [10, 30], 24, [12, 12, 60]),
   'part:proximity-5': threeWire('Proximity switch, 5 V', [4.5, 5.5], 5, [12, 12, 40]),
-  'part:end-stop-3': threeWire('End stop on three leads, 5 V', [3, 5.5], 5, [20, 12, 8]),
-  'part:end-stop-optical': threeWire('Optical end stop, 5 V', [4.5, 5.5], 5, [33, 12, 12], 0.02),
+  'part:end-stop-3': {
+    ...threeWire('End stop on three leads, 5 V', [3, 5.5], 5, [20, 12, 8]),
+    settings: [contactSetting],
+  },
+  'part:end-stop-optical': {
+    ...threeWire('Optical end stop, 5 V', [4.5, 5.5], 5, [33, 12, 12], 0.02),
+    settings: [contactSetting],
+  },
   'part:bed-probe': threeWire('Height probe, 5 V', [4.5, 5.5], 3.3, [13, 20, 40], 0.1),
   'part:probe-digital': threeWire('Temperature probe on three leads, 3.3–5 V', [3, 5.5], 3.3, [6, 50, 6], 0.002),
   'part:flow-sensor': threeWire('Flow sensor, 5 V', [4.5, 18], 5, [60, 40, 30]),
   'part:filament-sensor': threeWire('Material sensor, 5 V', [3, 5.5], 5, [25, 20, 15]),
   'part:probe-resistance': twoWire('Temperature probe, resistance, two leads', [4, 30, 4]),
-  'part:reed': twoWire('Reed contact', [3, 20, 3]),
+  'part:reed': { ...twoWire('Reed contact', [3, 20, 3]), settings: [contactSetting] },
   'part:fan-5-40': two('Fan 40 mm, 5 V', 'fan', 5, { current_A: 0.15 }, [40, 40, 10], {
     airflow: 8,
     mounting: 'panel',

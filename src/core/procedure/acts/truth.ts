@@ -8,6 +8,7 @@ import {
   type Plan,
   type TerminalId,
   type WireId,
+  workedContact,
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
@@ -148,6 +149,11 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
         lines: [
           `It comes in at ${leads.map(({ other }) => terminalWords(plan, other)).join(', ')}.`,
           'At rest: what the board reports of it, written down.',
+          ...(workedContact(plan, device)
+            ? [
+                `Its contact ${workedContact(plan, device)}: a board that reports the opposite wants its input inverted in the program.`,
+              ]
+            : []),
           AT_WORK[kind as keyof typeof AT_WORK],
         ],
         minutes: 2,

@@ -1,0 +1,3 @@
+export { above0, figure, notNegative, optionalFigure, optionalWords } from './figure'
+export { Typed } from './Typed'
+export { useFilled } from './useFilled'
