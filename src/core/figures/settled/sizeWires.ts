@@ -68,10 +68,11 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
     new Map([...situations].map(([id, situation]) => [id, settle(model, situation, conditions)]))
   const sized = rememberSizings()
   let states = new Map<StateId, Solution>()
+  let isRegrouped = false
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
     states = settled(conditionsNow())
     // Who lies beside a wire warms it by what it carries, which is known once the network was solved with its sizes.
-    let isChanged = round === 1 && regroup(circuits, states, sizes, groupedOf, ampacityOf)
+    let isChanged = round === 1 && regroup(circuits, states, sizes, groupedOf, ampacityOf, false)
     for (const circuit of circuits.values()) {
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
@@ -93,7 +94,10 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
       sizes.set(id, next)
       isChanged = true
     }
-    if (!isChanged && round > 0) break
+    if (isChanged || round === 0) continue
+    // A lead that became thinner meanwhile may be warm among the others: more may lie together than was reckoned, and no fewer.
+    if (isRegrouped || !regroup(circuits, states, sizes, groupedOf, ampacityOf, true)) break
+    isRegrouped = true
   }
   const isPaired = alignPairs(model, sizes, circuits)
   if (isPaired) states = settled(conditionsNow())
@@ -187,6 +191,7 @@ function regroup(
   sizes: ReadonlyMap<WireId, string | null>,
   groupedOf: GroupedOf,
   ampacityOf: AmpacityOf,
+  onlyMore: boolean,
 ): boolean {
   const known = new Map<WireId, boolean>()
   const isLoaded = (id: WireId): boolean => {
@@ -204,7 +209,7 @@ function regroup(
   let isChanged = false
   for (const [id, circuit] of circuits) {
     const grouped = groupedOf(circuit.conductor, isLoaded)
-    if (grouped === circuit.grouped) continue
+    if (grouped === circuit.grouped || (onlyMore && grouped < circuit.grouped)) continue
     circuits.set(id, { ...circuit, grouped })
     isChanged = true
   }
