@@ -63,6 +63,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'load-not-fed': [...GAPS, ...SHORTS, 'source-asked-too-much', 'voltage-beyond-range', 'relay-control-voltage'],
   'line-not-switched': ['line-and-neutral-exchanged'],
   'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded'],
+  'coil-never-worked': ['contact-bridged'],
   'safe-state-not-kept': ['contact-bridged', 'runs-uncommanded'],
   'heat-without-second-stop': ['contact-bridged'],
   'restarts-by-itself': ['contact-bridged'],

@@ -31,7 +31,7 @@ import { describeWire, type SizedWire } from './describeWire'
 import { sizeEarth } from './sizeEarth'
 
 /** Sizes and currents settle within a few rounds; after the second they may only grow, so that they do settle. */
-const SIZE_ROUNDS = 6
+const SIZE_ROUNDS = 8
 const FREE_ROUNDS = 2
 
 export interface SizedPlan {
@@ -68,11 +68,10 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
     new Map([...situations].map(([id, situation]) => [id, settle(model, situation, conditions)]))
   const sized = rememberSizings()
   let states = new Map<StateId, Solution>()
-  let isRegrouped = false
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
     states = settled(conditionsNow())
     // Who lies beside a wire warms it by what it carries, which is known once the network was solved with its sizes.
-    let isChanged = round === 1 && regroup(circuits, states, sizes, groupedOf, ampacityOf, false)
+    let isChanged = round === 1 && regroup(circuits, states, sizes, groupedOf, ampacityOf)
     for (const circuit of circuits.values()) {
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
@@ -95,9 +94,9 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
       isChanged = true
     }
     if (isChanged || round === 0) continue
-    // A lead that became thinner meanwhile may be warm among the others: more may lie together than was reckoned, and no fewer.
-    if (isRegrouped || !regroup(circuits, states, sizes, groupedOf, ampacityOf, true)) break
-    isRegrouped = true
+    // A lead that became thinner meanwhile is warm among the others, and one that then grew no longer: sizes only grow by now,
+    // so the counting comes to rest.
+    if (round < FREE_ROUNDS - 1 || !regroup(circuits, states, sizes, groupedOf, ampacityOf)) break
   }
   const isPaired = alignPairs(model, sizes, circuits)
   if (isPaired) states = settled(conditionsNow())
@@ -191,7 +190,6 @@ function regroup(
   sizes: ReadonlyMap<WireId, string | null>,
   groupedOf: GroupedOf,
   ampacityOf: AmpacityOf,
-  onlyMore: boolean,
 ): boolean {
   const known = new Map<WireId, boolean>()
   const isLoaded = (id: WireId): boolean => {
@@ -209,7 +207,7 @@ function regroup(
   let isChanged = false
   for (const [id, circuit] of circuits) {
     const grouped = groupedOf(circuit.conductor, isLoaded)
-    if (grouped === circuit.grouped || (onlyMore && grouped < circuit.grouped)) continue
+    if (grouped === circuit.grouped) continue
     circuits.set(id, { ...circuit, grouped })
     isChanged = true
   }

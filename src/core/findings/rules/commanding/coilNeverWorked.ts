@@ -18,7 +18,9 @@ const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'cont
 
 /** The input of a coil that takes its command from a pin, where nothing that commands reaches it. */
 function tiedInput(context: Context, id: DeviceId, { plus, minus }: Coil): TerminalId | null {
-  const { terminals } = context.part(id)
+  const { terminals, behaviour } = context.part(id)
+  // A contactor on the rail itself may be meant: it drops out with the power, and wants to be started again.
+  if (behaviour.kind === 'contactor') return null
   const inputs = [plus, minus].filter((end) => INPUTS.has(terminals[end]!.function))
   if (inputs.length === 0 || !inputs.every((end) => context.wiresAt(id, end).length > 0)) return null
   return isSentTo(context, id, [plus, minus]) ? null : inputs[0]!

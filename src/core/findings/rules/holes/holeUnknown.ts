@@ -11,7 +11,11 @@ export const holeUnknown = defineRule<{ readonly device: DeviceId }>({
     context.reckoning.faces
       .filter(({ isPlate }) => !isPlate)
       .flatMap(({ items }) =>
-        items.flatMap(({ device }) => ((context.part(device).cutouts ?? []).length === 0 ? [{ device }] : [])),
+        items.flatMap(({ device }) => {
+          const { cutouts, behaviour } = context.part(device)
+          // The metal of a wall or door is that wall itself.
+          return (cutouts ?? []).length === 0 && behaviour.kind !== 'exposed-metal' ? [{ device }] : []
+        }),
       ),
   word: ({ device }, context) => ({
     subjects: [{ kind: 'device', id: device }],
