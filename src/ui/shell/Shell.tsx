@@ -113,19 +113,21 @@ export function Shell({ children }: { readonly children: ReactNode }) {
                   </span>
                   <span className="flex-1">{name}</span>
                   {stops > 0 ? (
-                    <span className="figures rounded-full bg-stop-wash px-2 text-[12px] font-bold text-stop">
+                    <span className="figures rounded-full bg-stop-wash px-2 text-[12px] whitespace-nowrap font-bold text-stop">
                       <Sign of="stop" /> {stops}
                       <span className="sr-only"> stops</span>
                     </span>
                   ) : null}
                   {stops === 0 && cautions > 0 ? (
-                    <span className="figures rounded-full bg-caution-wash px-2 text-[12px] font-bold text-caution">
+                    <span className="figures rounded-full bg-caution-wash px-2 text-[12px] whitespace-nowrap font-bold text-caution">
                       <Sign of="caution" /> {cautions}
                       <span className="sr-only"> cautions</span>
                     </span>
                   ) : null}
                   {key === 'build' && stops === 0 && cautions === 0 && steps.length > 0 ? (
-                    <span className={`figures text-[12px] ${isHere ? 'text-mute' : 'text-rail-mute'}`}>
+                    <span
+                      className={`figures text-[12px] whitespace-nowrap ${isHere ? 'text-mute' : 'text-rail-mute'}`}
+                    >
                       {redo > 0 ? `${redo} redo` : `${Math.round((100 * done) / steps.length)} %`}
                     </span>
                   ) : null}
