@@ -74,7 +74,8 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'safe-state-not-kept': ['contact-bridged', 'runs-uncommanded'],
   'heat-without-second-stop': ['contact-bridged'],
   'restarts-by-itself': ['contact-bridged'],
-  'runs-uncommanded': ['contact-bridged'],
+  'runs-uncommanded': ['contact-bridged', 'coil-never-worked'],
+  'probe-misplaced': ['output-shorted'],
   'relay-control-voltage': ['voltage-beyond-range'],
   'no-main-switch': ['contact-bridged'],
 }

@@ -33,11 +33,11 @@ function landingAt(context: Context, device: DeviceId, terminal: TerminalId): La
     context.terminal(other, at),
   )
   const signals = pins.filter(({ function: fn }) => fn === 'signal' || fn === 'data')
-  if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction === 'out')) return 'output'
   const key = terminalKey(device, terminal)
   const isMinus = context.potentials(key).some(({ kind }) => kind === '-')
-  // Another's input that was laid on the minus by mistake makes no input of it.
+  // Another's pin that was laid on the minus by mistake makes no pin of it.
   if (isMinus && isOnRail(context, key)) return 'ground'
+  if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction === 'out')) return 'output'
   if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction !== 'out')) return 'input'
   if (isMinus || signals.some(({ level_V }) => level_V === 0)) return 'ground'
   const isPlus = context.potentials(key).some(({ kind }) => kind === '+')
