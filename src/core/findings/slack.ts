@@ -3,3 +3,6 @@
  * an output for half an ampere. So much beyond a rating is no finding; common practice.
  */
 export const RATING_SLACK = 1.05
+
+/** A logic pin stands so much above its level where its part states no most; common practice. */
+export const PIN_SLACK = 1.15

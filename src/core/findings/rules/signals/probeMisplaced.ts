@@ -4,6 +4,7 @@ import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { isOnRail, reachedFrom } from '../../senders'
+import { PIN_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -44,16 +45,13 @@ function landingAt(context: Context, device: DeviceId, terminal: TerminalId): La
   return isPlus && isOnRail(context, key) ? 'rail' : 'other'
 }
 
-/** A logic pin stands so much above its level; common practice. */
-const STANDS = 1.15
-
 /** Whether the rail on one lead is more than a pin on the other stands. */
 function isAbovePin(context: Context, device: DeviceId, rail: TerminalId, pin: TerminalId): boolean {
   const volt_V = Math.max(0, ...context.potentials(terminalKey(device, rail)).map(({ voltage_V }) => voltage_V ?? 0))
   return othersOn(context.model, terminalKey(device, pin)).some(({ device: other, terminal }) => {
     const { function: fn, level_V, max_V, isolated } = context.terminal(other, terminal)
     const isPin = (fn === 'signal' || fn === 'data') && !isolated && level_V !== null && level_V > 0
-    return isPin && volt_V > (max_V ?? level_V * STANDS)
+    return isPin && volt_V > (max_V ?? level_V * PIN_SLACK)
   })
 }
 

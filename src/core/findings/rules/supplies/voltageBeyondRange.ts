@@ -4,6 +4,7 @@ import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { PIN_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -23,8 +24,6 @@ const BURNS = 1.6
 /** Where a part states no least volts: below this share of nominal it works badly, below that one not at all; common practice. */
 const TOO_LITTLE = 0.7
 const NOT_AT_ALL = 0.55
-/** A logic pin stands so much above its level; common practice. */
-const PIN = 1.15
 
 export const voltageBeyondRange = defineRule<Facts>({
   severity: 'stop',
@@ -90,7 +89,7 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
   return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
     const { function: fn, level_V, max_V, isolated } = part.terminals[terminal]!
     if ((fn !== 'signal' && fn !== 'data') || isolated) return []
-    const stands_V = max_V ?? (level_V === null || level_V === 0 ? null : level_V * PIN)
+    const stands_V = max_V ?? (level_V === null || level_V === 0 ? null : level_V * PIN_SLACK)
     if (stands_V === null || context.wiresAt(device, terminal).length === 0) return []
     const volt_V = Math.max(
       0,
