@@ -1,5 +1,5 @@
 import { PlanBuilder } from '@/core/patterns'
-import { fine, stop, type Build } from './build'
+import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 
 /** A kiln on mains alone: its contactor is worked by a thermostat, a cut-out and the door, no controller anywhere. */
@@ -285,6 +285,7 @@ export const BOXES: readonly Build[] = [
     name: 'camper',
     plan: camper(),
     mistakes: [
+      caution('outputs of two switches joined', to.join('S1.2 > S2.2', 'V+'), /S1|S2/),
       stop('pump turned round', to.all(to.land('B1.2 > M1.+', 'M1.-'), to.land('M1.- > X0.4', 'G1.-')), /M1/),
       stop('lamp’s minus left out', to.cut('H1.- > X0.2'), /H1/),
       stop('USB socket turned round', to.exchange('X2.in1', 'X2.in4'), /X2/),
@@ -310,6 +311,8 @@ export const BOXES: readonly Build[] = [
     name: 'extractor',
     plan: extractor(),
     mistakes: [
+      stop('a neutral past the contactor', to.join('F1.N2 > K1.4', 'N'), /K1/),
+      stop('a line past the contactor', to.join('F1.2 > K1.2', 'L'), /K1/),
       stop('stop button bridged', to.join('S0.11 > S0.12', 'L'), /S0/),
       stop(
         'it holds itself past the stop button',
@@ -341,6 +344,7 @@ export const BOXES: readonly Build[] = [
     name: 'window of pixels',
     plan: pixels(),
     mistakes: [
+      stop('a data output on plus', to.join('F2.1 > A1.D1', 'V+'), /A1|H1/),
       stop('string turned round', to.exchange('H1.V+', 'H1.V-'), /H1/),
       stop('string without its return', to.cut('X0.3 > H2.V-'), /H2/),
       stop('the data pin on plus', to.land('A1.D1 > H1.D', 'F2.1'), /A1|H1/),

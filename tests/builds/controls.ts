@@ -447,6 +447,9 @@ export const CONTROLS: readonly Build[] = [
     name: 'press feeder',
     plan: plc(),
     mistakes: [
+      stop('foot switch passed from another fuse', to.join('PS1.V+1 > S1.14', 'V+'), /S1/),
+      stop('leads of two buttons joined', to.join('S1.14 > S2.12', 'signal'), /A1/),
+      stop('sensor’s output on the minus', to.join('B1.BK > PS1.V-1', 'V-'), /B1/),
       stop('outputs’ common not fed', to.cut('F2.2 > A1.OC'), /OC|com|H1|Y1/i),
       stop('inputs’ common not joined', to.cut('X7.3 > A1.IC'), /in com|A1/i),
       stop('inputs’ common and a button’s lead exchanged', to.exchange('A1.IC', 'A1.I1'), /in com/),

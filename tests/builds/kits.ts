@@ -76,6 +76,7 @@ function kitPrinter(region: 'IEC' | 'NEC') {
 }
 
 const mistakes = [
+  caution('two ways of the fuse block joined', to.join('F2.1 > F2.2', 'V+'), /F2/),
   stop('the hot end fan’s lead straight on the supply', to.land('V2.+ > F2.3', 'PS1.V+2'), /Put a fuse at the source/),
   stop('a blade of 40 A before a lead of 0.14 mm²', to.fit('F2', 'F3', 40), /V2|F2/),
   stop('the fan’s plug turned round', to.exchange('V1.+', 'V1.-'), /V1.*exchanged/s),

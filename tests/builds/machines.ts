@@ -349,6 +349,7 @@ export const MACHINES: readonly Build[] = [
     name: 'arm of six axes',
     plan: arm(),
     mistakes: [
+      stop('pulses of two drivers joined', to.join('A1.P1 > A1.P3', 'signal'), /A1/),
       stop('line and neutral exchanged at the supply', to.exchange('PS1.L', 'PS1.N'), /PS1/),
       stop('5 V feed on 24 V', to.land('A1.5V > PS2.OUT+', 'PS1.V+3'), /A1/),
       stop('24 V on a pin', to.join('PS1.V+3 > A1.P16', 'V+'), /A1/),

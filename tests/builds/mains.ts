@@ -98,6 +98,7 @@ export const MAINS: readonly Build[] = [
     name: 'switched outlets',
     plan: outlets(),
     mistakes: [
+      stop('a pin on the earth', to.join('X1.PE > A1.P1', 'signal'), /A1/),
       stop('line and neutral exchanged at an outlet', to.exchange('X12.L', 'X12.N'), /X12/),
       stop('an outlet’s earth pin open', to.cut('PE1.PE > X13.PE'), /X13/),
       stop('an outlet’s earth pin on the neutral', to.land('PE1.PE > X13.PE', 'XN.6'), /earth|neutral/i),

@@ -304,6 +304,8 @@ export const SHEDS: readonly Build[] = [
     name: 'old printer',
     plan: oldPrinter(),
     mistakes: [
+      stop('fan joined to the nozzle’s output', to.join('A1.H0- > A1.FAN0-', 'V-'), /A1/),
+      stop('an end stop on the nozzle’s minus', to.join('A1.H0- > A1.E1S', 'signal'), /A1/),
       stop(
         'bed and its sensor watched by the nozzle’s input',
         to.all(to.exchange('A1.T0S', 'A1.TBS'), to.exchange('A1.T0G', 'A1.TBG')),
@@ -329,6 +331,7 @@ export const SHEDS: readonly Build[] = [
     name: 'tanks',
     plan: tanks(),
     mistakes: [
+      stop('pump’s line past the heater’s cut-out', to.join('K1.NO1 > B3.2', 'L'), /K1|B3/),
       stop('heater past its relay', to.land('XL.4 > K1.COM2', 'K1.NO2'), /E1|K2/),
       stop('heater’s relay on the rail', to.land('K1.IN2 > A1.P3', 'X5.5'), /K1|E1/),
       stop('pump’s relay on a ground', to.land('K1.IN1 > A1.P2', 'X6.5'), /K1/),
@@ -359,6 +362,7 @@ export const SHEDS: readonly Build[] = [
     name: 'clamp',
     plan: clamp(),
     mistakes: [
+      stop('foot switch between plus and minus', to.land('S1.14 > XP.out3', 'X0.6'), /S1|PS1/),
       stop('guard bridged', to.join('S3.11 > S3.12', 'V+'), /S3/),
       stop('valve past the guard', to.land('A1.Q1 > S3.11', 'S3.12'), /S3/),
       stop('foot switch’s plus left out', to.cut('X7.3 > S1.13'), /S1/),
@@ -370,6 +374,10 @@ export const SHEDS: readonly Build[] = [
       caution('box earthed over the door', to.land('U1.PE > PE1.PE', 'U2.PE'), /hinge/),
     ],
     harmless: [
+      fine(
+        'the door’s metal under another name, nowhere in particular',
+        to.device('U2', { name: 'Front', place: { kind: 'unplaced', enclosure: null } }),
+      ),
       fine('foot switch’s two leads exchanged', to.exchange('S1.13', 'S1.14')),
       fine('another input', to.exchange('A1.I2', 'A1.I5')),
     ],
@@ -390,6 +398,9 @@ export const SHEDS: readonly Build[] = [
     name: 'garage router',
     plan: garage(),
     mistakes: [
+      stop('motor lead on a limit switch', to.join('L1.12 > D1.A+', 'signal'), /L1|D1/),
+      stop('a limit switch on a pin that works a driver', to.join('L1.12 > A1.P1', 'signal'), /A1/),
+      stop('neutral past the contactor', to.join('Q0.4 > K1.4', 'N'), /K1|Q1/),
       stop('stop bridged', to.join('S0.11 > S0.12', 'L'), /S0/),
       stop('start held by a wire', to.join('S1.13 > S1.14', 'L'), /S1/),
       stop(

@@ -6,7 +6,7 @@ import { COMMON_PRACTICE, step, type Figure } from '@/core/trace'
 import { findEarths } from './earth/earths'
 import { reckonPixels } from './pixels/pixelRuns'
 import { reckonProtective } from './protection/protectiveDevices'
-import type { Air } from './settled/air'
+import { expectedInside_C, type Air } from './settled/air'
 import { routeFigures } from './routes/routeFigures'
 import { GREATEST_FED_BACK_C, routesOf, settlePlan, type SettledPlan } from './settled/settlePlan'
 import { rememberTreatments } from './settled/treatments'
@@ -129,7 +129,8 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
 /** The warmest air that anything is reckoned at. */
 function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_C }: Air): Figure {
   const found_C = Math.max(-Infinity, ...boxes.map(({ inside }) => inside.value ?? -Infinity))
-  const isWarmer = warmest_C > plan.practice.inside_C
+  const expected_C = expectedInside_C(plan)
+  const isWarmer = warmest_C > expected_C
   return {
     value: warmest_C,
     unit: '°C',
@@ -142,7 +143,9 @@ function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_
           )
         : step(
             'Inside the box',
-            `${warmest_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
+            expected_C > plan.practice.inside_C
+              ? `${warmest_C} °C, as warm as the air outside; the house rule’s ${formatNumber(plan.practice.inside_C)} °C cannot be had`
+              : `${warmest_C} °C at full work, by the house rule; once the box is laid out the heat sum counts where it is warmer`,
             COMMON_PRACTICE,
           ),
     ],

@@ -3,6 +3,8 @@ import type { TerminalKey } from './keys'
 import type { Model, Passage, Wiring } from './types'
 
 interface Edge {
+  /** Of the wire or link: the order in which things were entered decides nothing. */
+  readonly id: string
   readonly to: number
   readonly passage: Passage | null
 }
@@ -41,12 +43,14 @@ export function waysFrom(model: Model, start: TerminalKey): ReadonlyMap<number, 
 
 function edgesOf({ jointCount, conductors, passages }: Model): readonly (readonly Edge[])[] {
   const edges: Edge[][] = Array.from({ length: jointCount }, () => [])
-  const join = (a: number, b: number, passage: Passage | null) => {
-    edges[a]!.push({ to: b, passage })
-    edges[b]!.push({ to: a, passage })
+  const join = (id: string, a: number, b: number, passage: Passage | null) => {
+    edges[a]!.push({ id, to: b, passage })
+    edges[b]!.push({ id, to: a, passage })
   }
-  for (const { jointFrom, jointTo, wire } of conductors) if (wire.function !== 'PE') join(jointFrom, jointTo, null)
-  for (const passage of passages) join(passage.jointA, passage.jointB, passage)
+  for (const { id, jointFrom, jointTo, wire } of conductors)
+    if (wire.function !== 'PE') join(id, jointFrom, jointTo, null)
+  for (const passage of passages) join(passage.id, passage.jointA, passage.jointB, passage)
+  for (const own of edges) own.sort((one, other) => (one.id < other.id ? -1 : one.id > other.id ? 1 : 0))
   return edges
 }
 

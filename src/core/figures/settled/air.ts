@@ -1,6 +1,6 @@
 import type { Conductor, Model } from '@/core/model'
 import { splitKey } from '@/core/model'
-import type { DeviceId, EnclosureId } from '@/core/plan'
+import type { DeviceId, EnclosureId, Plan } from '@/core/plan'
 
 /** How warm the air is about each device: by box where the heat sum found it warmer, else by the house rule. */
 export interface Air {
@@ -30,9 +30,12 @@ export function boxesOf({ plan, devices }: Model): ReadonlyMap<DeviceId, Enclosu
   return boxOf
 }
 
+/** What the air inside is taken for: as the house rule says, and never cooler than the air outside. */
+export const expectedInside_C = ({ practice, site }: Plan): number => Math.max(practice.inside_C, site.ambient_C)
+
 /** @param warmer what the heat sum found, of the boxes in which it is more than the house rule */
 export function airOf(model: Model, warmer: ReadonlyMap<EnclosureId, number>): Air {
-  const { inside_C } = model.plan.practice
+  const inside_C = expectedInside_C(model.plan)
   const boxOf = boxesOf(model)
   const at = (device: DeviceId) => {
     const box = boxOf.get(device) ?? null

@@ -1,6 +1,6 @@
 import { compile, type Model, type Solution } from '@/core/model'
 import { circuitView, guardingView, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
-import { airOf, type Air } from './air'
+import { airOf, expectedInside_C, type Air } from './air'
 import { reckonBoxHeat } from './boxHeat'
 import { guardWires, type WireGuard } from './guards'
 import { laysOf, UNSIZED, type Lays } from '../routes/lays'
@@ -93,7 +93,7 @@ function workOut(model: Model, routes: Routes): SettledPlan {
     const boxes = reckonBoxHeat(model, sized, air)
     if (!isLaidOut || round >= HEAT_ROUNDS) return { model, guards, sized, boxes, air }
     const rising = boxes.filter(({ enclosure, inside }) => {
-      const before_C = warmer.get(enclosure) ?? plan.practice.inside_C
+      const before_C = warmer.get(enclosure) ?? expectedInside_C(plan)
       return (inside.value ?? -Infinity) > before_C + SETTLED_K && before_C < GREATEST_FED_BACK_C
     })
     if (rising.length === 0) return { model, guards, sized, boxes, air }

@@ -4,6 +4,7 @@ import { makeFace, type DeviceId, type EnclosureId, type FaceId, type Plan } fro
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { holesOfFace, reckon, sideOf, turnSide } from '..'
+import { BUILDS } from '../../../../tests/builds'
 
 const MAIN = 'enclosure:main' as EnclosureId
 const on = (face: string, x_mm: number, y_mm: number, rotation_deg: 0 | 90 = 0) => ({
@@ -101,6 +102,19 @@ describe('space', () => {
     expect(sideOf(makeFace({ name: 'Right wall', kind: 'wall', width_mm: 1, height_mm: 1 }))).toBe('right')
     expect(sideOf(makeFace({ name: 'Lid', kind: 'door', width_mm: 1, height_mm: 1 }))).toBe('front')
     expect(sideOf(makeFace({ name: 'Plate', kind: 'plate', width_mm: 1, height_mm: 1 }))).toBe('back')
+  })
+})
+
+describe('the air outside', () => {
+  it('no box is cooler than what stands about it: figures follow the site where it is warmer than the house rule', () => {
+    const build = BUILDS.find(({ name }) => name === 'two supplies')!.plan
+    const hot = { ...build, site: { ...build.site, ambient_C: 55 } }
+    const [cool, warm] = [reckon(build), reckon(hot)]
+    expect(cool.inside.value).toBe(build.practice.inside_C)
+    expect(warm.inside.value).toBe(55)
+    expect(warm.inside.trace[0]!.detail).toContain('as warm as the air outside')
+    for (const [id, { ampacity }] of Object.entries(warm.wires))
+      expect(ampacity.value, id).toBeLessThanOrEqual(cool.wires[id as keyof typeof cool.wires]!.ampacity.value!)
   })
 })
 

@@ -2,12 +2,15 @@ import { isHazard } from '@/core/figures'
 import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { detoursIn } from '../../detour'
 import { defineRule, type Severity } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly link: string
   readonly isFuse: boolean
+  /** Not by wires alone: a fuse lies on the way past it. */
+  readonly isPastFuse: boolean
 }
 
 export const contactBridged = defineRule<Facts>({
@@ -15,22 +18,28 @@ export const contactBridged = defineRule<Facts>({
   title: 'A contact or fuse with a wire past it',
   stage: 'connect',
   source: SOURCES.iec60204Failure,
-  find: ({ model, plan }) =>
-    model.passages.flatMap(({ device, link, a, b, jointA, jointB }): Facts[] => {
+  find: ({ model, plan }) => {
+    const hasDetour = detoursIn(model)
+    return model.passages.flatMap((passage): Facts[] => {
+      const { device, link, a, b, jointA, jointB } = passage
       if (link.kind === 'resistance' || plan.devices[device]!.origin === 'remove' || jointA === jointB) return []
       const part = model.deviceById.get(device)!.part
       if ('actuator' in link && moverOf(part, link).by === 'setting') return []
-      return model.netOf(a) === model.netOf(b) ? [{ device, link: link.id, isFuse: link.kind === 'protective' }] : []
-    }),
-  word: ({ device, link, isFuse }, context) => {
+      const isFuse = link.kind === 'protective'
+      if (model.netOf(a) === model.netOf(b)) return [{ device, link: link.id, isFuse, isPastFuse: false }]
+      return !isFuse && hasDetour(passage) ? [{ device, link: link.id, isFuse, isPastFuse: true }] : []
+    })
+  },
+  word: ({ device, link, isFuse, isPastFuse }, context) => {
     const { tag, name } = context.device(device)
     return {
       subjects: [{ kind: 'device', id: device }],
-      what: `${tag}, ${name}: both ends of its ${isFuse ? 'fuse' : 'contact'} ${link} are joined by wires`,
+      what: `${tag}, ${name}: both ends of its ${isFuse ? 'fuse' : 'contact'} ${link} are joined by wires${isPastFuse ? ' and fuses beside it' : ''}`,
       why: isFuse
         ? 'The current goes past the fuse: it never blows. Take the wire off that joins its two ends.'
         : 'Whatever it does, what it should part stays joined: a bridged stop stops nothing, a bridged cut-out or relay leaves the heat on. Take the wire off that joins its two ends.',
-      severity: severityOf(context, device),
+      // Past a fuse of another way it takes that fuse's leads with it, whatever it works.
+      severity: isPastFuse ? 'stop' : severityOf(context, device),
     }
   },
 })

@@ -2,7 +2,9 @@ import type { Rule } from '../../types'
 import { coilNeverWorked } from './coilNeverWorked'
 import { contactBridged } from './contactBridged'
 import { driverAboveMotor } from './driverAboveMotor'
+import { feedsJoined } from './feedsJoined'
 import { heatUnwatched } from './heatUnwatched'
+import { poleWithoutEffect } from './poleWithoutEffect'
 import { runsUncommanded } from './runsUncommanded'
 import { safeStateUnsaid } from './safeStateUnsaid'
 import { sensorsExchanged } from './sensorsExchanged'
@@ -16,7 +18,9 @@ export const commandingRules = {
   'coil-never-worked': coilNeverWorked,
   'contact-bridged': contactBridged,
   'driver-above-motor': driverAboveMotor,
+  'feeds-joined': feedsJoined,
   'heat-unwatched': heatUnwatched,
+  'pole-without-effect': poleWithoutEffect,
   'runs-uncommanded': runsUncommanded,
   'safe-state-unsaid': safeStateUnsaid,
   'sensors-exchanged': sensorsExchanged,

@@ -1,6 +1,7 @@
-import { moverOf, type DeviceId } from '@/core/plan'
+import { Groups, terminalKey } from '@/core/model'
+import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { Context, JoinedNet } from '../../context'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -8,35 +9,78 @@ interface Facts {
   readonly loads: readonly DeviceId[]
 }
 
+const GUARDS: ReadonlySet<string> = new Set(['emergency-stop', 'thermal-cut-out', 'thermostat'])
+
 export const switchedOutputsJoined = defineRule<Facts>({
   severity: 'stop',
-  title: 'Outputs of two relays joined',
+  title: 'Switched outputs joined',
   stage: 'connect',
   source: SOURCES.iec60204Failure,
   find: (context) =>
-    context.joinedNets.flatMap(({ ends }): Facts[] => {
+    acrossGuards(context).flatMap((ends): Facts[] => {
       const outputs = new Map<string, { readonly device: DeviceId; readonly mover: string }>()
       for (const { device, terminal } of ends) {
-        const { function: fn } = context.terminal(device, terminal)
-        if (fn !== 'contact-NO' && fn !== 'contact-NC') continue
-        for (const link of context.part(device).links) {
+        const part = context.part(device)
+        for (const link of part.links) {
           if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
-          if (link.a !== terminal && link.b !== terminal) continue
-          const mover = moverOf(context.part(device), link)
-          if (mover.by === 'coil') outputs.set(`${device} ${mover.id}`, { device, mover: mover.name })
+          if ((link.a !== terminal && link.b !== terminal) || !isSwitchedSide(part, terminal)) continue
+          if (isCommanded(part, link))
+            outputs.set(`${device} ${link.actuator}`, { device, mover: moverOf(part, link).name })
         }
       }
       if (outputs.size < 2) return []
-      const loads = [...new Set(ends.flatMap(({ device }) => (isLoad(context, device) ? [device] : [])))]
-      // Two relays beside each other may well feed one load; two loads behind two relays are no longer apart.
+      const here = ends.flatMap((end) => (isOfLoad(context, end) ? [end.device] : []))
+      // A way over two of them has them one behind the other.
+      const behind = context.ways.flatMap(({ device, passages }) => {
+        const passed = passages.flatMap(({ device: by, link }) =>
+          'actuator' in link ? [`${by} ${link.actuator}`] : [],
+        )
+        return new Set(passed.filter((mover) => outputs.has(mover))).size === 1 ? [device] : []
+      })
+      const loads = [...new Set([...here, ...behind])]
+      // Two outputs beside each other may well feed one load; two loads behind two of them are no longer apart.
       return loads.length > 1 ? [{ outputs: [...outputs.values()], loads: loads.sort() }] : []
     }),
   word: ({ outputs, loads }, context) => ({
     subjects: [...new Set([...outputs.map(({ device }) => device), ...loads])].map((id) => ({ kind: 'device', id })),
     what: `The outputs ${outputs.map(({ device, mover }) => `${context.device(device).tag} ${mover}`).join(' and ')} are joined: ${loads.map((id) => context.device(id).tag).join(' and ')} come on together`,
-    why: 'Each of the relays now feeds both loads; what should be off is live. Take the link between the outputs off; commons may be linked.',
+    why: 'Each of the outputs now works both loads; what should be off is on. Take the link between the outputs off; commons may be linked.',
   }),
 })
 
-const isLoad = (context: Context, id: DeviceId) =>
-  context.part(id).draws.length > 0 || context.part(id).behaviour.kind === 'outlet'
+/** What is joined where no cut-out and no stop has opened: behind one, an output is still that output. */
+function acrossGuards(context: Context): readonly JoinedNet['ends'][] {
+  const { model } = context
+  const joined = new Groups()
+  for (const { device, link, a, b } of model.passages)
+    if (
+      GUARDS.has(context.part(device).behaviour.kind) &&
+      'actuator' in link &&
+      isClosedAtRest(context.part(device), link)
+    )
+      joined.join(model.netOf(a), model.netOf(b))
+  const ends = new Map<string, JoinedNet['ends'][number][]>()
+  for (const net of context.joinedNets) {
+    const [first] = net.ends
+    if (!first) continue
+    const group = joined.find(model.netOf(terminalKey(first.device, first.terminal)))
+    ends.set(group, [...(ends.get(group) ?? []), ...net.ends])
+  }
+  return [...ends.values()]
+}
+
+/** Of a contact its make or break; of a transistor the end that no rail inside the part holds. */
+function isSwitchedSide({ terminals, links }: Part, terminal: TerminalId): boolean {
+  const { function: fn, direction } = terminals[terminal]!
+  if (fn === 'contact-NO' || fn === 'contact-NC') return true
+  return direction === 'out' && !links.some((link) => link.kind === 'bar' && link.terminals.includes(terminal))
+}
+
+function isOfLoad(
+  context: Context,
+  { device, terminal }: { readonly device: DeviceId; readonly terminal: TerminalId },
+) {
+  const part = context.part(device)
+  const takes = [...part.draws, ...coilsOf(part).map(({ coil }) => coil)]
+  return part.behaviour.kind === 'outlet' || takes.some(({ plus, minus }) => plus === terminal || minus === terminal)
+}

@@ -1,11 +1,18 @@
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { isOnRail } from '../../senders'
 import { defineRule } from '../../types'
 
-export const outputShorted = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
+interface Facts {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly to: 'plus' | 'minus'
+}
+
+export const outputShorted = defineRule<Facts>({
   severity: 'stop',
-  title: 'A signal output joined to the minus',
+  title: 'A signal output joined to a rail',
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
@@ -14,17 +21,24 @@ export const outputShorted = defineRule<{ readonly device: DeviceId; readonly te
       const isActive = part.draws.length > 0
       return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal) => {
         const { function: fn, direction, level_V } = part.terminals[terminal]!
-        if ((fn !== 'signal' && fn !== 'data') || direction !== 'out' || !isActive || !level_V) return []
-        const net = context.model.netById.get(context.model.netOf(terminalKey(id, terminal)))
-        const isMinus = context.model.sources.some(
-          ({ potential, terminal: at }) => potential.kind === '-' && net?.terminals.includes(at),
+        if ((fn !== 'signal' && fn !== 'data') || direction !== 'out' || !isActive) return []
+        // A sensor's output mostly has no level of its own: it brings one of its rails.
+        if (!level_V && part.behaviour.kind !== 'sensor') return []
+        const key = terminalKey(id, terminal)
+        const to = context.model.sources.some(
+          ({ potential, terminal: at }) =>
+            potential.kind === '-' && context.model.netOf(at) === context.model.netOf(key),
         )
-        return isMinus ? [{ device: id, terminal }] : []
+          ? 'minus'
+          : context.potentials(key).some(({ kind }) => kind === '+') && isOnRail(context, key)
+            ? 'plus'
+            : null
+        return to ? [{ device: id, terminal, to }] : []
       })
     }),
-  word: ({ device, terminal }, context) => ({
+  word: ({ device, terminal, to }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
-    what: `${context.terminalName(device, terminal)} gives a signal and is joined to the minus`,
+    what: `${context.terminalName(device, terminal)} gives a signal and is joined to ${to === 'minus' ? 'the minus' : 'a plus'}`,
     why: 'Switched on, it is shorted: the output burns or its protection holds it off, and nobody sees its signal. Lead it to an input.',
   }),
 })

@@ -1,4 +1,4 @@
-import type { Device, DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import type { Device, DeviceId, EnclosureId, FaceId, Plan, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -13,6 +13,9 @@ const METAL: ReadonlySet<string> = new Set(['painted-steel', 'stainless', 'alumi
 
 /** What a person calls a part that opens. */
 const DOOR = /door|lid|flap|hinged|cover/i
+
+/** What a person calls metal that is no door: a second bond that bears no such name may be the door's. */
+const ELSEWHERE = /box|body|plate|panel|frame|gantry|bed|base|table|machine|rail|rack|case|chassis|stud|bar/i
 
 /** Devices through which a box, or its door, is on the earth: a stud, or the metal itself entered as a part. */
 function bonds(
@@ -36,6 +39,21 @@ const doorsOf = (plan: Plan, enclosure: EnclosureId): readonly FaceId[] =>
     Object.entries(plan.enclosures[enclosure]!.faces) as [FaceId, Plan['enclosures'][EnclosureId]['faces'][FaceId]][]
   ).flatMap(([id, face]) => (face.kind === 'door' ? [id] : []))
 
+/** By its place, its lead over a hinge or its name; unplaced metal that bears no name of another thing too. */
+function isOfDoor(
+  context: Context,
+  { id, device }: ReturnType<typeof bonds>[number],
+  doors: readonly FaceId[],
+): boolean {
+  if (device.place.kind === 'face') return doors.includes(device.place.face) || DOOR.test(device.name)
+  const part = context.part(id)
+  const isHinged = (Object.keys(part.terminals) as TerminalId[]).some((terminal) =>
+    context.wiresAt(id, terminal).some(({ wire }) => wire.flexClass === 'hinge'),
+  )
+  const isUnnamed = part.behaviour.kind === 'exposed-metal' && !ELSEWHERE.test(device.name)
+  return isHinged || DOOR.test(device.name) || isUnnamed
+}
+
 export const boxWithoutBond = defineRule<Facts>({
   severity: 'stop',
   title: 'A metal box without its bond',
@@ -52,9 +70,9 @@ export const boxWithoutBond = defineRule<Facts>({
       const own = bonds(context, enclosure)
       if (own.length === 0) return [{ enclosure, of: 'body', face: null }]
       const doors = doorsOf(context.plan, enclosure)
-      const isDoor = ({ device }: (typeof own)[number]) =>
-        DOOR.test(device.name) || (device.place.kind === 'face' && doors.includes(device.place.face))
-      return doors.length > 0 && !own.some(isDoor) ? [{ enclosure, of: 'door', face: doors[0]! }] : []
+      return doors.length > 0 && !own.some((bond) => isOfDoor(context, bond, doors))
+        ? [{ enclosure, of: 'door', face: doors[0]! }]
+        : []
     })
   },
   word: ({ enclosure, of, face }, { plan }) => {

@@ -4,6 +4,7 @@ import { earthNotGreenYellow } from './earthNotGreenYellow'
 import { liveMetal } from './liveMetal'
 import { metalWithoutEarth } from './metalWithoutEarth'
 import { negativeEarthedTwice } from './negativeEarthedTwice'
+import { pinOnEarth } from './pinOnEarth'
 import { serviceOnEarth } from './serviceOnEarth'
 import { boxWithoutBond } from './boxWithoutBond'
 import { earthChained } from './earthChained'
@@ -15,6 +16,7 @@ export const earthRules = {
   'live-metal': liveMetal,
   'metal-without-earth': metalWithoutEarth,
   'negative-earthed-twice': negativeEarthedTwice,
+  'pin-on-earth': pinOnEarth,
   'service-on-earth': serviceOnEarth,
   'box-without-bond': boxWithoutBond,
   'earth-chained': earthChained,

@@ -4,6 +4,7 @@ import { fuseAtWrongEnd } from './fuseAtWrongEnd'
 import { fuseDoesNotProtectWire } from './fuseDoesNotProtectWire'
 import { fuseMisfits } from './fuseMisfits'
 import { fuseOverloaded } from './fuseOverloaded'
+import { fusesJoined } from './fusesJoined'
 import { notSelective } from './notSelective'
 import { parallelUnlike } from './parallelUnlike'
 import { startUpOpensFuse } from './startUpOpensFuse'
@@ -22,6 +23,7 @@ export const protectionRules = {
   'fuse-does-not-protect-wire': fuseDoesNotProtectWire,
   'fuse-misfits': fuseMisfits,
   'fuse-overloaded': fuseOverloaded,
+  'fuses-joined': fusesJoined,
   'not-selective': notSelective,
   'parallel-unlike': parallelUnlike,
   'start-up-opens-fuse': startUpOpensFuse,

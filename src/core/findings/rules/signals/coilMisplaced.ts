@@ -20,6 +20,17 @@ const FOREIGN: ReadonlySet<TerminalFunction> = new Set([
   'control-',
 ])
 
+/** Whose contacts are no winding's; a relay may well choose between two motors. */
+const NEVER_OF_MOTORS: ReadonlySet<string> = new Set([
+  'board',
+  'button',
+  'emergency-stop',
+  'sensor',
+  'switch',
+  'thermal-cut-out',
+  'thermostat',
+])
+
 export const coilMisplaced = defineRule<Facts>({
   severity: 'stop',
   title: 'A motor lead where no motor belongs',
@@ -28,9 +39,16 @@ export const coilMisplaced = defineRule<Facts>({
   find: (context) =>
     context.joinedNets.flatMap(({ ends }): Facts[] => {
       const fnOf = (end: (typeof ends)[number]) => context.terminal(end.device, end.terminal).function
+      const isContact = ({ device, terminal }: (typeof ends)[number]) =>
+        context
+          .part(device)
+          .links.some((link) => link.kind === 'contact' && (link.a === terminal || link.b === terminal))
       const wired = ends.filter((end) => context.wiresAt(end.device, end.terminal).length > 0)
       const coil = wired.find((end) => fnOf(end) === 'coil-A' || fnOf(end) === 'coil-B')
-      const other = wired.find((end) => FOREIGN.has(fnOf(end)))
+      const other = wired.find(
+        (end) =>
+          FOREIGN.has(fnOf(end)) || (isContact(end) && NEVER_OF_MOTORS.has(context.part(end.device).behaviour.kind)),
+      )
       return coil && other ? [{ coil, other }] : []
     }),
   word: ({ coil, other }, context) => ({

@@ -5,6 +5,7 @@ import { signalLevelsDiffer } from './signalLevelsDiffer'
 import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
 import { coilsMixed } from './coilsMixed'
 import { coilMisplaced } from './coilMisplaced'
+import { pinsJoined } from './pinsJoined'
 import { probeMisplaced } from './probeMisplaced'
 import { pulsesExchanged } from './pulsesExchanged'
 
@@ -16,6 +17,7 @@ export const signalsRules = {
   'signals-without-common-negative': signalsWithoutCommonNegative,
   'coils-mixed': coilsMixed,
   'coil-misplaced': coilMisplaced,
+  'pins-joined': pinsJoined,
   'probe-misplaced': probeMisplaced,
   'pulses-exchanged': pulsesExchanged,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -1,12 +1,15 @@
-import type { DeviceId } from '@/core/plan'
-import { Groups } from '@/core/model'
+import { isCommanded, type DeviceId } from '@/core/plan'
+import { Groups, waysFrom, type Passage } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import type { Context } from '../../context'
+import { defineRule, type Wording } from '../../types'
 
 interface Facts {
   readonly source: DeviceId
   readonly others: readonly DeviceId[]
   readonly isMains: boolean
+  /** Contacts and transistors that short it when they are closed; none where wires alone do. */
+  readonly by: readonly Passage[]
 }
 
 export const shortCircuit = defineRule<Facts>({
@@ -29,7 +32,14 @@ export const shortCircuit = defineRule<Facts>({
           each.potential.output === potential.output &&
           each.potential.kind === (potential.kind === 'L' ? 'N' : '-'),
       )
-      if (!other || at(terminal) !== at(other.terminal)) return []
+      if (!other) return []
+      const isMains = potential.kind === 'L'
+      if (at(terminal) !== at(other.terminal)) {
+        const way = waysFrom(model, terminal).get(model.jointOf(other.terminal)) ?? []
+        const isShort = way.length > 0 && way.every(({ link }) => link.kind !== 'resistance')
+        const by = way.filter(({ link }) => link.kind !== 'protective')
+        return isShort ? [{ source: potential.device, others: [], isMains, by }] : []
+      }
       const others = context.devices
         .filter(
           ({ id, part }) =>
@@ -37,19 +47,36 @@ export const shortCircuit = defineRule<Facts>({
             Object.keys(part.terminals).some((key) => at(`${id}|${key}` as typeof terminal) === at(terminal)),
         )
         .map(({ id }) => id)
-      return [{ source: potential.device, others, isMains: potential.kind === 'L' }]
+      return [{ source: potential.device, others, isMains, by: [] }]
     })
   },
-  word: ({ source, others, isMains }, context) => ({
-    subjects: [{ kind: 'device', id: source }, ...others.slice(0, 40).map((id) => ({ kind: 'device' as const, id }))],
-    what: `${isMains ? 'Line and neutral' : 'Plus and minus'} of ${context.device(source).tag} are joined by wires${
-      others.length > 0
-        ? `, by way of ${others
-            .slice(0, 4)
-            .map((id) => context.device(id).tag)
-            .join(', ')}`
-        : ''
-    }`,
-    why: 'Switched on, it is a short: all that the source can give flows through the thinnest wire of the ring. Look for two wires exchanged at one part.',
-  }),
+  word: ({ source, others, isMains, by }, context) => {
+    if (by.length > 0) return whenClosed(context, source, isMains, by)
+    return {
+      subjects: [{ kind: 'device', id: source }, ...others.slice(0, 40).map((id) => ({ kind: 'device' as const, id }))],
+      what: `${isMains ? 'Line and neutral' : 'Plus and minus'} of ${context.device(source).tag} are joined by wires${
+        others.length > 0
+          ? `, by way of ${others
+              .slice(0, 4)
+              .map((id) => context.device(id).tag)
+              .join(', ')}`
+          : ''
+      }`,
+      why: 'Switched on, it is a short: all that the source can give flows through the thinnest wire of the ring. Look for two wires exchanged at one part.',
+    }
+  },
 })
+
+function whenClosed(context: Context, source: DeviceId, isMains: boolean, by: Facts['by']): Wording {
+  const closing = [...new Set(by.map(({ device }) => device))]
+  return {
+    subjects: [source, ...closing].map((id) => ({ kind: 'device', id })),
+    what: `${isMains ? 'Line and neutral' : 'Plus and minus'} of ${context.device(source).tag} are joined as soon as ${closing.map((id) => context.device(id).tag).join(' and ')} ${closing.length === 1 ? 'closes' : 'close'}: nothing that takes current lies between`,
+    why: 'It is a short through a contact, which welds or burns. Look for the load that was to lie behind it, or for a lead on the wrong terminal.',
+    severity:
+      by.every(({ device, link }) => 'actuator' in link && isCommanded(context.part(device), link)) &&
+      closing.length > 1
+        ? 'caution'
+        : 'stop',
+  }
+}

@@ -4,13 +4,14 @@ import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { isOnRail } from '../../senders'
 import { PIN_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly terminal: TerminalId
-  readonly kind: 'load' | 'low' | 'pin'
+  readonly kind: 'load' | 'low' | 'pin' | 'through'
   readonly volt_V: number
   readonly stands_V: number
   /** Nobody stated what it stands. */
@@ -24,6 +25,9 @@ const BURNS = 1.6
 /** Where a part states no least volts: below this share of nominal it works badly, below that one not at all; common practice. */
 const TOO_LITTLE = 0.7
 const NOT_AT_ALL = 0.55
+
+/** What the lamp of an opto input takes off; from memory. */
+const LAMP_V = 1.2
 
 export const voltageBeyondRange = defineRule<Facts>({
   severity: 'stop',
@@ -40,8 +44,8 @@ export const voltageBeyondRange = defineRule<Facts>({
     subjects: [{ kind: 'terminal', device, terminal }],
     // One wire on the wrong rail spoils all that is joined to it.
     alike: `${kind} ${context.model.netOf(terminalKey(device, terminal))}`,
-    what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V and ${
-      kind === 'pin'
+    what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V ${kind === 'through' ? 'through a load that is off ' : ''}and ${
+      kind === 'pin' || kind === 'through'
         ? `is a pin of ${formatNumber(stands_V)} V`
         : kind === 'low'
           ? isAssumed
@@ -52,7 +56,7 @@ export const voltageBeyondRange = defineRule<Facts>({
             : `stands ${formatNumber(stands_V)} V at most`
     }`,
     why:
-      kind === 'pin'
+      kind === 'pin' || kind === 'through'
         ? 'The pin and mostly the chip behind it are gone at once. Put a level shifter, a divider or an isolated input between.'
         : kind === 'low'
           ? 'It does not start, resets, or runs hot at half its speed. Feed it from a rail of its own voltage.'
@@ -99,13 +103,29 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
           kind === 'L' || kind === 'N' ? context.plan.site.mains_V : kind === '+' ? (voltage_V ?? 0) : 0,
         ),
     )
-    if (volt_V <= stands_V) return []
-    return [{ device, terminal, kind: 'pin', volt_V, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }]
+    const found = { device, terminal, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }
+    if (volt_V > stands_V) return [{ ...found, kind: 'pin', volt_V }]
+    const through_V = voltsThroughLoad(context, device, terminal)
+    return through_V > stands_V ? [{ ...found, kind: 'through', volt_V: through_V }] : []
   })
 }
 
-/** What the lamp of an opto input takes off; from memory. */
-const LAMP_V = 1.2
+/** What a pin sees through a load that hangs between it and a plus, while nothing draws the load's minus down. */
+function voltsThroughLoad(context: Context, device: DeviceId, terminal: TerminalId): number {
+  const key = terminalKey(device, terminal)
+  if (isOnRail(context, key)) return 0
+  const volts = othersOn(context.model, key).flatMap((at) => {
+    const draw = context.part(at.device).draws.find(({ minus }) => minus === at.terminal)
+    if (!draw) return []
+    // The lamp of an input takes something off, and a pin may well sink it from a rail a little above its own.
+    const isLamp = context.terminal(at.device, at.terminal).function === 'control-'
+    return context
+      .potentials(terminalKey(at.device, draw.plus))
+      .map(({ kind, voltage_V }) => (kind === '+' ? (voltage_V ?? 0) - (isLamp ? LAMP_V : 0) : 0))
+      .filter((volt_V) => !isLamp || volt_V > (context.terminal(device, terminal).level_V ?? 0) * BURNS)
+  })
+  return Math.max(0, ...volts)
+}
 
 /** Pins that sink the lamp of an opto input, whose other end stands on a rail far above their level. */
 function pinsBehindOptos(context: Context, device: DeviceId, part: Part): readonly Facts[] {

@@ -1,0 +1,79 @@
+import type { Model, Passage } from '@/core/model'
+import type { DeviceId } from '@/core/plan'
+import { moverOf } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly link: string
+  /** Of the same device, and cut off what lies behind it. */
+  readonly other: string
+}
+
+export const poleWithoutEffect = defineRule<Facts>({
+  severity: 'stop',
+  title: 'A pole that parts nothing',
+  stage: 'connect',
+  source: SOURCES.iec60204Supply,
+  find: (context) => {
+    const groups = new Map<string, Passage[]>()
+    for (const passage of context.model.passages) {
+      const { device, link } = passage
+      if (link.kind !== 'contact' || context.device(device).origin === 'remove') continue
+      const { by, id } = moverOf(context.part(device), link)
+      if (by !== 'hand' && by !== 'coil') continue
+      groups.set(`${device} ${id}`, [...(groups.get(`${device} ${id}`) ?? []), passage])
+    }
+    const edges = edgesOf(context)
+    return [...groups.values()].flatMap((poles): Facts[] => {
+      if (poles.length < 2) return []
+      const sides = poles.map((pole) => ({ pole, parts: whatItParts(context.model, edges, pole) }))
+      const working = sides.find(({ parts }) => parts === 'something')
+      if (!working) return []
+      return sides
+        .filter(({ parts }) => parts === 'nothing')
+        .map(({ pole }) => ({ device: pole.device, link: pole.link.id, other: working.pole.link.id }))
+    })
+  },
+  word: ({ device, link, other }, context) => ({
+    subjects: [{ kind: 'device', id: device }],
+    what: `${context.device(device).tag}, ${context.device(device).name}: both ends of its contact ${link} are fed by other ways, while ${other} switches`,
+    why: 'Switched off, what lies behind stays joined to that side of the source, and may be live. Take the lead off that goes past it.',
+  }),
+})
+
+type Edges = readonly (readonly { readonly to: number; readonly id: string | null }[])[]
+
+/** All that may be closed in service: buttons are held by nobody. */
+function edgesOf(context: Context): Edges {
+  const { model } = context
+  const edges: { readonly to: number; readonly id: string | null }[][] = Array.from(
+    { length: model.jointCount },
+    () => [],
+  )
+  const join = (a: number, b: number, id: string | null) => {
+    edges[a]!.push({ to: b, id })
+    edges[b]!.push({ to: a, id })
+  }
+  for (const { jointFrom, jointTo, wire } of model.conductors)
+    if (wire.function !== 'PE') join(jointFrom, jointTo, null)
+  for (const { id, device, jointA, jointB } of model.passages)
+    if (context.part(device).behaviour.kind !== 'button') join(jointA, jointB, id)
+  return edges
+}
+
+/** Whether a pole cuts one of its ends off a source, or both are reached without it. */
+function whatItParts(model: Model, edges: Edges, pole: Passage): 'something' | 'nothing' | 'unused' {
+  let found: 'something' | 'nothing' | 'unused' = 'unused'
+  for (const { terminal, potential } of model.sources) {
+    if (potential.kind === 'PE') continue
+    const seen = new Set([model.jointOf(terminal)])
+    for (const joint of seen) for (const { to, id } of edges[joint]!) if (id !== pole.id) seen.add(to)
+    const [a, b] = [seen.has(pole.jointA), seen.has(pole.jointB)]
+    if (a !== b) return 'something'
+    if (a && b) found = 'nothing'
+  }
+  return found
+}
