@@ -304,6 +304,7 @@ export const SHEDS: readonly Build[] = [
     name: 'old printer',
     plan: oldPrinter(),
     mistakes: [
+      stop('an end stop named as what watches the bed', to.device('E2', { watchedBy: of('s1') }), /E2/),
       stop('fan joined to the nozzle’s output', to.join('A1.H0- > A1.FAN0-', 'V-'), /A1/),
       stop('an end stop on the nozzle’s minus', to.join('A1.H0- > A1.E1S', 'signal'), /A1/),
       stop(
