@@ -366,6 +366,11 @@ export const SHEDS: readonly Build[] = [
     name: 'clamp',
     plan: clamp(),
     mistakes: [
+      caution(
+        'a ferrule under the earth stud’s nut',
+        to.wire('PE1.PE > U1.PE', { fromTreatment: 'ferrule' }),
+        /PE1.*stud|eyelet/,
+      ),
       stop('foot switch between plus and minus', to.land('S1.14 > XP.out3', 'X0.6'), /S1|PS1/),
       stop('guard bridged', to.join('S3.11 > S3.12', 'V+'), /S3/),
       stop('valve past the guard', to.land('A1.Q1 > S3.11', 'S3.12'), /S3/),

@@ -53,6 +53,39 @@ describe('ferrules', () => {
     }))
 })
 
+/** What holds where: common practice, as the clamps' own sheets show it. */
+describe('an end that its clamp does not hold', () => {
+  it.each([
+    ['lever', 'eyelet'],
+    ['spring', 'fork'],
+    ['pluggable', 'blade-receptacle'],
+    ['blade-tab', 'ferrule'],
+    ['blade-tab', 'bare'],
+    ['stud', 'ferrule'],
+    ['stud', 'bare'],
+    ['screw', 'contact'],
+    ['screw', 'hook'],
+    ['crimp-housing', 'bare'],
+    ['crimp-housing', 'ferrule'],
+    ['sealed-housing', 'contact'],
+    ['solder-lug', 'bare'],
+  ] as const)('%s refuses %s, and says what it takes', (clamp, wanted) =>
+    expect(make({ clamp, wanted })).toMatchObject({
+      feasible: false,
+      reasons: [expect.stringMatching(/does not hold there: it takes/)],
+    }),
+  )
+
+  it('every clamp takes what is usual for it, and what came moulded', () => {
+    for (const clamp of CLAMPS)
+      for (const construction of ['flexible', 'solid'] as const) {
+        const usual = make({ clamp, construction })
+        expect(usual.reasons.join(), clamp).not.toMatch(/does not hold/)
+        expect(make({ clamp, construction, wanted: 'moulded' }).reasons.join(), clamp).not.toMatch(/does not hold/)
+      }
+  })
+})
+
 describe('by clamp', () => {
   it.each([
     ['screw', 'ferrule'],

@@ -14,6 +14,7 @@ import {
 } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import { COLLAR_mm } from './ferrule'
+import { misfitOf } from './misfit'
 import { COMMON_TOOL, dieFor, TOOL_OF, type ToolKind } from './tools'
 
 export interface TreatEndRequest {
@@ -87,10 +88,8 @@ export function treatEnd(request: TreatEndRequest): EndTreatment {
     reasons.push(
       'a crimp barrel is made for strands, and a solid core works loose in it; take a clamp for solid cores, such as a lever or push-in splice, or a stranded lead',
     )
-  if (treatment === 'hook' && request.clamp !== 'binding-screw')
-    reasons.push('a hook is held by the head of a binding screw, and by no other clamp')
-  if (treatment === 'fork' && request.clamp !== 'binding-screw' && request.clamp !== 'stud')
-    reasons.push('a fork goes under the head of a screw or on a stud')
+  const misfit = misfitOf(request.clamp, treatment)
+  if (misfit) reasons.push(misfit)
   const made = MAKERS[treatment](request, reasons)
   // A sleeve that was made a length too long or too short is made, and nobody would make it anew.
   const sleeve_mm = made.sleeve_mm === null ? '' : (ferruleSizeFor(request.size)?.sleeve_mm ?? made.sleeve_mm)
