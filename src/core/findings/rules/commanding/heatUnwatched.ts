@@ -1,4 +1,4 @@
-import { moverOf, type DeviceId } from '@/core/plan'
+import { moverOf, type Device, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -35,13 +35,15 @@ export const heatUnwatched = defineRule<{ readonly heater: DeviceId; readonly by
     )
     const named = new Set(heaters.flatMap(({ device }) => device.watchedBy ?? []))
     const spare = context.devices.filter(({ id }) => isProbe(context, id) && !named.has(id)).length
-    const unnamed = heaters.filter(({ device }) => device.watchedBy === null)
-    const misnamed = heaters.filter(({ device }) => device.watchedBy !== null && !tellsHeat(context, device.watchedBy))
+    const watcherOf = ({ watchedBy }: Device) =>
+      watchedBy !== null && context.model.deviceById.has(watchedBy) ? watchedBy : null
+    const unnamed = heaters.filter(({ device }) => watcherOf(device) === null)
+    const misnamed = heaters.flatMap(({ id, device }) => {
+      const by = watcherOf(device)
+      return by === null || tellsHeat(context, by) ? [] : [{ heater: id, by }]
+    })
     // A probe that is in the plan and watches nobody by name may watch it.
-    return [
-      ...unnamed.slice(spare).map(({ id }) => ({ heater: id, by: null })),
-      ...misnamed.map(({ id, device }) => ({ heater: id, by: device.watchedBy })),
-    ]
+    return [...unnamed.slice(spare).map(({ id }) => ({ heater: id, by: null })), ...misnamed]
   },
   word: ({ heater, by }, context) => ({
     subjects: [{ kind: 'device', id: heater }],

@@ -1,6 +1,5 @@
-import type { Model, Passage } from '@/core/model'
-import type { DeviceId } from '@/core/plan'
-import { moverOf } from '@/core/plan'
+import { splitKey, type Model, type Passage, type TerminalKey } from '@/core/model'
+import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -28,13 +27,19 @@ export const poleWithoutEffect = defineRule<Facts>({
     }
     const edges = edgesOf(context)
     return [...groups.values()].flatMap((poles): Facts[] => {
-      if (poles.length < 2) return []
-      const sides = poles.map((pole) => ({ pole, parts: whatItParts(context.model, edges, pole) }))
-      const working = sides.find(({ parts }) => parts === 'something')
-      if (!working) return []
-      return sides
-        .filter(({ parts }) => parts === 'nothing')
-        .map(({ pole }) => ({ device: pole.device, link: pole.link.id, other: working.pole.link.id }))
+      const sides = poles
+        .filter(({ a, b }) => [a, b].every((key) => isWired(context, key)))
+        .map((pole) => ({ pole, parts: whatItParts(context.model, edges, pole) }))
+      return sides.flatMap(({ pole, parts }) => {
+        // The other throw of a change-over is no pole beside it.
+        const working = sides.find(
+          (each) =>
+            each.parts === 'something' && ![each.pole.a, each.pole.b].some((key) => key === pole.a || key === pole.b),
+        )
+        return parts === 'nothing' && working
+          ? [{ device: pole.device, link: pole.link.id, other: working.pole.link.id }]
+          : []
+      })
     })
   },
   word: ({ device, link, other }, context) => ({
@@ -43,6 +48,11 @@ export const poleWithoutEffect = defineRule<Facts>({
     why: 'Switched off, what lies behind stays joined to that side of the source, and may be live. Take the lead off that goes past it.',
   }),
 })
+
+function isWired(context: Context, key: TerminalKey): boolean {
+  const { device, terminal } = splitKey(key)
+  return context.wiresAt(device, terminal).length > 0
+}
 
 type Edges = readonly (readonly { readonly to: number; readonly id: string | null }[])[]
 

@@ -19,10 +19,11 @@ export const shortCircuit = defineRule<Facts>({
   source: SOURCES.practice,
   find(context) {
     const { model } = context
-    // A fuse does not make a short better: it only ends it.
+    // A fuse does not make a short better: it only ends it; and an inlet's own switch is to be switched on.
     const joined = new Groups()
-    for (const { a, b, link } of model.passages)
-      if (link.kind === 'protective') joined.join(model.netOf(a), model.netOf(b))
+    for (const { a, b, link, device } of model.passages)
+      if (link.kind === 'protective' || context.part(device).behaviour.kind === 'mains-inlet')
+        joined.join(model.netOf(a), model.netOf(b))
     const at = (key: Parameters<typeof model.netOf>[0]) => joined.find(model.netOf(key))
     return model.sources.flatMap(({ potential, terminal }): Facts[] => {
       if (potential.kind !== 'L' && potential.kind !== '+') return []
