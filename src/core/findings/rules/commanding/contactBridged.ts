@@ -1,13 +1,17 @@
-import { isHazard } from '@/core/figures'
+import { isHazard, type Scenario } from '@/core/figures'
+import type { TerminalKey } from '@/core/model'
 import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { bridgeBetween, runsBy, takeOut } from '../../bridge'
 import { detoursIn } from '../../detour'
+import { scenarioOf } from '../../harm'
 import { defineRule, type Severity } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly link: string
+  readonly ends: readonly [TerminalKey, TerminalKey]
   readonly isFuse: boolean
   /** Not by wires alone: a fuse lies on the way past it. */
   readonly isPastFuse: boolean
@@ -26,12 +30,14 @@ export const contactBridged = defineRule<Facts>({
       const part = model.deviceById.get(device)!.part
       if ('actuator' in link && moverOf(part, link).by === 'setting') return []
       const isFuse = link.kind === 'protective'
-      if (model.netOf(a) === model.netOf(b)) return [{ device, link: link.id, isFuse, isPastFuse: false }]
-      return !isFuse && hasDetour(passage) ? [{ device, link: link.id, isFuse, isPastFuse: true }] : []
+      if (model.netOf(a) === model.netOf(b)) return [{ device, link: link.id, ends: [a, b], isFuse, isPastFuse: false }]
+      return !isFuse && hasDetour(passage) ? [{ device, link: link.id, ends: [a, b], isFuse, isPastFuse: true }] : []
     })
   },
-  word: ({ device, link, isFuse, isPastFuse }, context) => {
+  word: ({ device, link, ends, isFuse, isPastFuse }, context) => {
     const { tag, name } = context.device(device)
+    const bridge = isPastFuse ? null : bridgeBetween(context, ends)
+    const harm = runsBy(context, bridge, opened(context, device, link))
     return {
       subjects: [{ kind: 'device', id: device }],
       what: `${tag}, ${name}: both ends of its ${isFuse ? 'fuse' : 'contact'} ${link} are joined by wires${isPastFuse ? ' and fuses beside it' : ''}`,
@@ -39,10 +45,23 @@ export const contactBridged = defineRule<Facts>({
         ? 'The current goes past the fuse: it never blows. Take the wire off that joins its two ends.'
         : 'Whatever it does, what it should part stays joined: a bridged stop stops nothing, a bridged cut-out or relay leaves the heat on. Take the wire off that joins its two ends.',
       // Past a fuse of another way it takes that fuse's leads with it, whatever it works.
+      fixes: takeOut(context, bridge),
+      ...(harm ? { harm } : {}),
       severity: isPastFuse ? 'stop' : severityOf(context, device),
     }
   },
 })
+
+/** The contact where it parts its two ends. */
+function opened(context: Context, device: DeviceId, id: string): Scenario {
+  const part = context.part(device)
+  const link = part.links.find((each) => each.id === id)
+  if (!link || !('actuator' in link)) return scenarioOf(`${context.device(device).tag} as it is`, {})
+  const open = moverOf(part, link).positions.find((position) => !link.closedIn.includes(position))
+  return scenarioOf(`${context.device(device).tag} open`, {
+    held: open === undefined ? {} : { [device]: { [link.actuator]: open } },
+  })
+}
 
 /** A lamp's own switch that is bridged only burns on. */
 function severityOf(context: Context, device: DeviceId): Severity {

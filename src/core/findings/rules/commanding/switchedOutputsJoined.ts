@@ -1,11 +1,21 @@
+import type { Scenario } from '@/core/figures'
 import { Groups, terminalKey } from '@/core/model'
 import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context, JoinedNet } from '../../context'
+import { bridgeBetween, runsBy, takeOut } from '../../bridge'
+import { scenarioOf } from '../../harm'
 import { defineRule } from '../../types'
 
+interface Output {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+  readonly actuator: string
+  readonly mover: string
+}
+
 interface Facts {
-  readonly outputs: readonly { readonly device: DeviceId; readonly mover: string }[]
+  readonly outputs: readonly Output[]
   readonly loads: readonly DeviceId[]
 }
 
@@ -18,14 +28,19 @@ export const switchedOutputsJoined = defineRule<Facts>({
   source: SOURCES.iec60204Failure,
   find: (context) =>
     acrossGuards(context).flatMap((ends): Facts[] => {
-      const outputs = new Map<string, { readonly device: DeviceId; readonly mover: string }>()
+      const outputs = new Map<string, Output>()
       for (const { device, terminal } of ends) {
         const part = context.part(device)
         for (const link of part.links) {
           if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
           if ((link.a !== terminal && link.b !== terminal) || !isSwitchedSide(part, terminal)) continue
           if (isCommanded(part, link))
-            outputs.set(`${device} ${link.actuator}`, { device, mover: moverOf(part, link).name })
+            outputs.set(`${device} ${link.actuator}`, {
+              device,
+              terminal,
+              actuator: link.actuator,
+              mover: moverOf(part, link).name,
+            })
         }
       }
       if (outputs.size < 2) return []
@@ -41,12 +56,36 @@ export const switchedOutputsJoined = defineRule<Facts>({
       // Two outputs beside each other may well feed one load; two loads behind two of them are no longer apart.
       return loads.length > 1 ? [{ outputs: [...outputs.values()], loads: loads.sort() }] : []
     }),
-  word: ({ outputs, loads }, context) => ({
-    subjects: [...new Set([...outputs.map(({ device }) => device), ...loads])].map((id) => ({ kind: 'device', id })),
-    what: `The outputs ${outputs.map(({ device, mover }) => `${context.device(device).tag} ${mover}`).join(' and ')} are joined: ${loads.map((id) => context.device(id).tag).join(' and ')} come on together`,
-    why: 'Each of the outputs now works both loads; what should be off is on. Take the link between the outputs off; commons may be linked.',
-  }),
+  word: ({ outputs, loads }, context) => {
+    const bridge = bridgeBetween(
+      context,
+      outputs.map(({ device, terminal }) => terminalKey(device, terminal)),
+    )
+    const harm = runsBy(context, bridge, alone(context, outputs))
+    return {
+      subjects: [...new Set([...outputs.map(({ device }) => device), ...loads])].map((id) => ({ kind: 'device', id })),
+      what: `The outputs ${outputs.map(({ device, mover }) => `${context.device(device).tag} ${mover}`).join(' and ')} are joined: ${loads.map((id) => context.device(id).tag).join(' and ')} come on together`,
+      why: 'Each of the outputs now works both loads; what should be off is on. Take the link between the outputs off; commons may be linked.',
+      fixes: takeOut(context, bridge),
+      ...(harm ? { harm } : {}),
+    }
+  },
 })
+
+/** The first of the outputs on, and every other at rest. */
+function alone(context: Context, outputs: readonly Output[]): Scenario {
+  const [first] = outputs
+  const held: Record<DeviceId, Record<string, string>> = {}
+  for (const { device, actuator } of outputs) {
+    const own = context.part(device).actuators.find(({ id }) => id === actuator)!
+    const worked = own.positions.find((position) => position !== own.rest) ?? own.rest
+    held[device] = {
+      ...held[device],
+      [actuator]: device === first!.device && actuator === first!.actuator ? worked : own.rest,
+    }
+  }
+  return scenarioOf(`${context.device(first!.device).tag} ${first!.mover} alone on`, { held })
+}
 
 /** What is joined where no cut-out and no stop has opened: behind one, an output is still that output. */
 function acrossGuards(context: Context): readonly JoinedNet['ends'][] {

@@ -1,11 +1,13 @@
+import type { TerminalKey } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
+import { bridgeBetween, takeOut } from '../../bridge'
 import { detoursIn } from '../../detour'
 import { defineRule } from '../../types'
 
 interface Facts {
-  readonly ways: readonly { readonly device: DeviceId; readonly link: string }[]
+  readonly ways: readonly { readonly device: DeviceId; readonly link: string; readonly ends: readonly TerminalKey[] }[]
   readonly together_A: number | null
 }
 
@@ -22,7 +24,7 @@ export const fusesJoined = defineRule<Facts>({
       if (link.kind !== 'protective' || plan.devices[device]!.origin === 'remove') continue
       if (model.netOf(a) === model.netOf(b) || !hasDetour(passage)) continue
       const key = [model.netOf(a), model.netOf(b)].sort().join(' ')
-      loops.set(key, [...(loops.get(key) ?? []), { device, link: link.id }])
+      loops.set(key, [...(loops.get(key) ?? []), { device, link: link.id, ends: [a, b] }])
     }
     return [...loops.values()].map((ways): Facts => {
       const ratings = ways.map(({ device, link }) => {
@@ -36,6 +38,13 @@ export const fusesJoined = defineRule<Facts>({
   word: ({ ways, together_A }, context) => ({
     subjects: [...new Set(ways.map(({ device }) => device))].map((id) => ({ kind: 'device', id })),
     what: `${ways.map(({ device, link }) => `${context.device(device).tag} ${link}`).join(' and ')} are joined behind${together_A === null ? '' : `, ${formatNumber(together_A)} A together`}: what hangs there is fed by each of them`,
+    fixes: takeOut(
+      context,
+      bridgeBetween(
+        context,
+        ways.flatMap(({ ends }) => ends),
+      ),
+    ),
     why: 'Neither protects what is behind by its own rating, and with one taken out the leads are still live. Take off the lead that joins the two ways.',
   }),
 })

@@ -1,6 +1,8 @@
 import { isClosedAtRest, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { bridgeBetween, takeOut } from '../../bridge'
 import { defineRule } from '../../types'
 
 interface End {
@@ -86,6 +88,13 @@ export const pinsJoined = defineRule<Facts>({
           : is === 'mingled'
             ? `${named} are joined, and more than one contact works them`
             : `${named} are joined`,
+      fixes: takeOut(
+        context,
+        bridgeBetween(
+          context,
+          pins.map(({ device, terminal }) => terminalKey(device, terminal)),
+        ),
+      ),
       why:
         is === 'held'
           ? 'What the pin gives is shorted by the contact: the pin burns or gives in. Bring the contact to an input of its own.'
