@@ -21,7 +21,7 @@ export const takeOut = ({ plan }: Context, wire: WireId | null): readonly Fix[] 
 /** What runs in a scenario only because of a wire. */
 export function runsBy({ plan }: Context, wire: WireId | null, scenario: Scenario): Harm | null {
   if (wire === null) return null
-  const { [wire]: _taken, ...wires } = plan.wires
+  const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
   const without: Plan = { ...plan, wires }
   const [now, then] = [plan, without].map((each) => drawnIn(playScenario(each, scenario))) as [Drawn, Drawn]
   const more = [...now].flatMap(([id, current_A]) => (current_A > 0 && !((then.get(id) ?? 0) > 0) ? [id] : []))
