@@ -62,6 +62,27 @@ test('an own part is made from what is printed on it, used in a plan, changed, a
   await expect(offer).toBeHidden()
 })
 
+test('a half-made part is as it was left when its window was shut, and can be begun anew', async ({ page }) => {
+  await page.goto('/parts')
+  const make = page.getByRole('button', { name: 'Make a part' })
+  await make.click()
+  const dialog = page.getByRole('dialog', { name: 'Make a part' })
+  const called = dialog.getByLabel('What it is called')
+  const asItBegan = await called.inputValue()
+  await called.fill('Half of a pump')
+  await called.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(dialog).toBeHidden()
+  await page.reload()
+  await make.click()
+  await expect(called).toHaveValue('Half of a pump')
+  await expect(dialog.getByRole('status')).toContainText('as you left it')
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Start anew' }).click()
+  await expect(called).toHaveValue(asItBegan)
+  await expect(dialog.getByRole('status')).toBeHidden()
+})
+
 test('a file of parts that is none is refused with its reason; a wrong part too', async ({ request }) => {
   const file = await request.post('/api/parts', { data: { format: 'glad-rafter-parts', version: 9, parts: [] } })
   expect(file.status()).toBe(422)

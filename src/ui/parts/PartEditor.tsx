@@ -10,6 +10,7 @@ import { PartDrawing } from './PartDrawing'
 import { SettingRows } from './SettingRows'
 import { SwitchRows } from './SwitchRows'
 import { TerminalRows } from './TerminalRows'
+import { useDraft } from './useDraft'
 
 export type Change = (next: Part) => void
 
@@ -48,7 +49,8 @@ export function PartEditor({
   readonly onClose: () => void
   readonly keepLabel?: string
 }) {
-  const [part, setPart] = useState(start.part)
+  const draft = useDraft(start)
+  const { part, change: setPart } = draft
   const [refusal, setRefusal] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
   const read = readPart({ id: start.id ?? 'part:own-new', part })
@@ -60,6 +62,7 @@ export function PartEditor({
     const { status, body } = await request<{ readonly parts: readonly OwnPart[] }>('POST', '/api/parts', { id, part })
     setSending(false)
     if (status !== 201) return setRefusal(problemText(body))
+    draft.done()
     onKept(body.parts[0]!)
   }
   const size = (key: 'width_mm' | 'height_mm' | 'depth_mm', label: string) => (
@@ -79,6 +82,17 @@ export function PartEditor({
   )
   return (
     <Modal wide="most" title={start.id === null ? 'Make a part' : `Change ${start.part.name}`} open onClose={onClose}>
+      {draft.wasBegun ? (
+        <p
+          role="status"
+          className="mb-3 flex flex-wrap items-center gap-3 rounded-lg border border-hair bg-wash px-3 py-2"
+        >
+          <span>This is as you left it, not yet on the shelf.</span>
+          <Button look="quiet" onClick={draft.startAnew}>
+            Start anew
+          </Button>
+        </p>
+      ) : null}
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div className="min-w-0 space-y-4">
           <div className="grid gap-3 sm:grid-cols-2">

@@ -1,18 +1,19 @@
 'use client'
-import { Sign } from '@/ui/primitives'
+import { later, Sign } from '@/ui/primitives'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
-import { PhoneDialog } from '@/ui/phone'
 import { goToStage, StageLink, useRoom } from '@/ui/room'
 import { ConflictDialog } from './ConflictDialog'
 import { Drawer } from './Drawer'
 import { HeldEdits } from './HeldEdits'
 import { Mark } from './Mark'
 import { PulseBar } from './PulseBar'
-import { ShortcutHelp } from './ShortcutHelp'
 import { STAGES } from './stages'
 import { ThemeSwitch } from './ThemeSwitch'
+
+const PhoneDialog = later(async () => ({ default: (await import('@/ui/phone')).PhoneDialog }))
+const ShortcutHelp = later(async () => ({ default: (await import('./ShortcutHelp')).ShortcutHelp }))
 
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -227,8 +228,10 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         </div>
       </div>
       <ConflictDialog />
-      <PhoneDialog open={isPhoneOpen} onClose={() => setPhoneOpen(false)} planId={room.id} planName={plan.name} />
-      <ShortcutHelp open={isHelpOpen} onClose={() => setHelpOpen(false)} />
+      {isPhoneOpen ? (
+        <PhoneDialog open onClose={() => setPhoneOpen(false)} planId={room.id} planName={plan.name} />
+      ) : null}
+      {isHelpOpen ? <ShortcutHelp open onClose={() => setHelpOpen(false)} /> : null}
     </div>
   )
 }

@@ -1,0 +1,59 @@
+'use client'
+import { useState } from 'react'
+import { part as partSchema, type Part, type PartId } from '@/core/plan'
+
+interface Draft {
+  readonly part: Part
+  /** What was begun another time and neither kept on the shelf nor thrown away. */
+  readonly wasBegun: boolean
+  change(next: Part): void
+  /** Back to what it began from. */
+  startAnew(): void
+  /** It is on the shelf: nothing is left to keep here. */
+  done(): void
+}
+
+const keyOf = (id: PartId | null, { name }: Part) => `glad-rafter.part.${id ?? `new ${name}`}`
+
+/** A half-made part, kept in this browser with each change: a key that shuts the window, or a tab that goes, loses nothing. */
+export function useDraft(start: { readonly id: PartId | null; readonly part: Part }): Draft {
+  const key = keyOf(start.id, start.part)
+  const [kept] = useState(() => readKept(key))
+  const [part, setPart] = useState(kept ?? start.part)
+  const [isOld, setOld] = useState(kept !== null)
+  return {
+    part,
+    wasBegun: isOld,
+    change: (next) => {
+      setPart(next)
+      write(key, next)
+    },
+    startAnew: () => {
+      setPart(start.part)
+      setOld(false)
+      write(key, null)
+    },
+    done: () => write(key, null),
+  }
+}
+
+/** What it still lacks does not matter, its shape does: of a release whose parts were others nothing is taken up. */
+function readKept(key: string): Part | null {
+  try {
+    const text = localStorage.getItem(key)
+    if (text === null) return null
+    const read = partSchema.safeParse(JSON.parse(text))
+    return read.success ? read.data : null
+  } catch {
+    return null
+  }
+}
+
+function write(key: string, part: Part | null) {
+  try {
+    if (part === null) localStorage.removeItem(key)
+    else localStorage.setItem(key, JSON.stringify(part))
+  } catch {
+    // Full, or forbidden: the part is made all the same, and only not kept over the window.
+  }
+}
