@@ -1,6 +1,13 @@
 import { CATALOGUE, cataloguePart, newDevice } from '@/core/catalogue'
-import { newWire } from '@/core/patterns'
-import { makeFace, type CommandType, type DeviceId, type EnclosureId, type FaceId, type Plan } from '@/core/plan'
+import {
+  makeFace,
+  type CommandType,
+  type DeviceId,
+  type EnclosureId,
+  type FaceId,
+  type Plan,
+  newWire,
+} from '@/core/plan'
 
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 

@@ -1,5 +1,5 @@
 import { CATALOGUE, cataloguePart, newDevice } from '@/core/catalogue'
-import { newWire, startingPattern } from '@/core/patterns'
+import { startingPattern } from '@/core/patterns'
 import {
   emptyPlan,
   PLAN_LIMITS,
@@ -9,6 +9,7 @@ import {
   type Plan,
   type Raceway,
   type Wire,
+  newWire,
 } from '@/core/plan'
 
 /** Plans at the bounds of the schema, each of a shape that once took long: none may take more than a person waits. */

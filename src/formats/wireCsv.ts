@@ -1,6 +1,5 @@
 import Papa from 'papaparse'
 import type { Issue } from '@/core/calculator'
-import { newWire } from '@/core/patterns'
 import {
   apply,
   COLOURS,
@@ -15,6 +14,7 @@ import {
   type WireEnd,
   type WireFunction,
   type WireId,
+  newWire,
 } from '@/core/plan'
 
 /** The columns of a wire list, in their order; `id` tells a wire from a new one. */

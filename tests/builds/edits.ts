@@ -1,4 +1,4 @@
-import { deviceIdOf, endOf, newWire } from '@/core/patterns'
+import { deviceIdOf, endOf } from '@/core/patterns'
 import {
   landingOf,
   type Device,
@@ -11,6 +11,7 @@ import {
   type WireEnd,
   type WireFunction,
   type WireId,
+  newWire,
 } from '@/core/plan'
 
 /** What a person does to a plan, or to the bench it describes, in one stroke. */

@@ -1,6 +1,6 @@
 import { bar, definePart, draw, optional, terminal } from '@/core/catalogue/builders'
-import { newWire, PlanBuilder } from '@/core/patterns'
-import { type CableId, type Part, type Plan, type WireId } from '@/core/plan'
+import { PlanBuilder } from '@/core/patterns'
+import { type CableId, type Part, type Plan, type WireId, newWire } from '@/core/plan'
 import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 

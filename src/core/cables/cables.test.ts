@@ -29,11 +29,11 @@ import {
   plugIn,
   plugOf,
   pullOut,
-  readKitList,
   stateOf,
   STEPPER_LEADS,
   takeIn,
 } from '.'
+import { readKitList } from './kitList'
 
 const done = (plan: Plan, commands: readonly Command[]): Plan => {
   const outcome = apply(plan, commands)

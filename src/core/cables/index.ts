@@ -1,7 +1,6 @@
 export { CABLE_KINDS, NETWORK_A, NETWORK_B, STEPPER_LEADS, type CableKind } from './kinds'
 export { fitOf, type Fit } from './fits'
 export { functionBetween, plainFunction } from './functions'
-export { lengthFromWords, readKitList, type KitRead } from './kitList'
 export { endFromWords, isNamed, placesFor, plugByLabels, stateOf, takeIn, type CableState, type KitRow } from './kit'
 export { bindWires, cableOf, freeCable, joinBareEnd, layCable, plugFor, plugIn, plugOf, pullOut } from './make'
 export { connectorAt, connectorName, connectorsOf, type ConnectorUse, type PlugPlace } from './ports'

@@ -1,5 +1,4 @@
 import type { Port } from '@/core/joining'
-import { newWire } from '@/core/patterns'
 import {
   BARE_END,
   highestWireNumber,
@@ -14,6 +13,7 @@ import {
   type Wire,
   type WireEnd,
   type WireId,
+  newWire,
 } from '@/core/plan'
 import { CONNECTOR_FAMILIES, type ConnectorFamilyId } from '@/core/reference'
 import { functionBetween } from './functions'

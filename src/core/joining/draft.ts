@@ -1,5 +1,4 @@
 import { cataloguePart, newDevice, nextTag } from '@/core/catalogue'
-import { newWire } from '@/core/patterns'
 import {
   highestWireNumber,
   landingOf,
@@ -14,6 +13,7 @@ import {
   type Wire,
   type WireFunction,
   type WireId,
+  newWire,
 } from '@/core/plan'
 
 /** A terminal of a device. */

@@ -1,6 +1,7 @@
 import { cataloguePart, newDevice } from '@/core/catalogue'
 import { glandThread } from '@/core/reference'
 import {
+  newWire,
   emptyPlan,
   makeEnclosure,
   makeRaceway,
@@ -28,35 +29,6 @@ import {
 } from '@/core/plan'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
-
-/** A wire as it is before anyone decided anything: everything is reckoned. */
-export function newWire(from: WireEnd, to: WireEnd, fn: WireFunction, label: string, rest: Partial<Wire> = {}): Wire {
-  return {
-    label,
-    from,
-    to,
-    function: fn,
-    size: null,
-    construction: 'flexible',
-    insulation_C: null,
-    rated_V: fn === 'signal' ? 300 : 450,
-    jacket: 'basic',
-    flexClass: 'fixed',
-    colour: null,
-    fromTreatment: null,
-    toTreatment: null,
-    route: null,
-    length_mm: null,
-    measured_mm: null,
-    cable: null,
-    core: null,
-    origin: 'new',
-    knownFrom: 'sheet',
-    claims: [],
-    note: '',
-    ...rest,
-  }
-}
 
 /** Writes a plan in a few lines: devices by tag, wires as "PS1.V+1" to "F2.IN". For patterns, demos and tests. */
 export class PlanBuilder {

@@ -1,2 +1,2 @@
-export { deviceIdOf, endOf, newWire, PlanBuilder } from './builder'
+export { deviceIdOf, endOf, PlanBuilder } from './builder'
 export { PATTERN_WORDS, PATTERNS, startingPattern, type PatternName } from './starting'

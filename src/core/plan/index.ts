@@ -45,6 +45,7 @@ export {
   type PartGiven,
   type RacewayGiven,
 } from './make'
+export { newWire } from './newWire'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { asLabel, namesOf } from './saidOf'

@@ -8,4 +8,3 @@ export {
   type DrillScore,
   type RunStep,
 } from './drill'
-export { isStepDone, LESSON, lessonPlan, type LessonDone, type LessonMode, type LessonStep } from './lesson'

@@ -4,7 +4,8 @@ import { allOn } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import { benchOf, measure, type Reading } from '@/core/proof/bench'
 import { DEMOS } from '@demo/scenarios'
-import { DIFFICULTIES, hideFault, isStepDone, LESSON, lessonPlan, referenceRun, scoreOf } from '.'
+import { DIFFICULTIES, hideFault, referenceRun, scoreOf } from '.'
+import { isStepDone, LESSON, lessonPlan } from './lesson'
 
 describe('a drill', () => {
   const plan = DEMOS['shadow-stage']!()

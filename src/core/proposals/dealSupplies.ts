@@ -1,17 +1,17 @@
 import { CATALOGUE, newDevice, nextTag } from '@/core/catalogue'
-import { newWire } from '@/core/patterns'
 import { formatNumber } from '@/core/quantity'
-import type {
-  Command,
-  Device,
-  DeviceId,
-  Part,
-  PartId,
-  Plan,
-  TerminalId,
-  WireEnd,
-  WireFunction,
-  WireId,
+import {
+  newWire,
+  type Command,
+  type Device,
+  type DeviceId,
+  type Part,
+  type PartId,
+  type Plan,
+  type TerminalId,
+  type WireEnd,
+  type WireFunction,
+  type WireId,
 } from '@/core/plan'
 import type { Rail } from '@/core/figures'
 import type { SupplyOption } from './compareSupplies'

@@ -3,11 +3,12 @@ import { useMemo, useState } from 'react'
 import { CABLE_KINDS, cableOf, freeCable, plugByLabels, stateOf, type CableState } from '@/core/cables'
 import type { CableId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-import { Button, Choice, holdsWords, INPUT, Swatch } from '@/ui/primitives'
+import { Button, Choice, holdsWords, INPUT, later, Swatch } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { CableSheet } from './CableSheet'
 import { endWords } from './endWords'
-import { KitDialog } from './KitDialog'
+
+const KitDialog = later(async () => ({ default: (await import('./KitDialog')).KitDialog }))
 
 const TONE: Readonly<Record<CableState, string>> = {
   joined: 'text-good',

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { readKitList, takeIn } from '@/core/cables'
+import { takeIn } from '@/core/cables'
+import { readKitList } from '@/core/cables/kitList'
 import { Button, Labelled, Modal, INPUT } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 

@@ -1,7 +1,6 @@
 'use client'
 import { useMemo, useRef, useState } from 'react'
 import { connectorName, connectorsOf, fitOf, plugIn, pullOut } from '@/core/cables'
-import { newWire } from '@/core/patterns'
 import {
   highestWireNumber,
   landed,
@@ -14,6 +13,7 @@ import {
   type WireEnd,
   type WireFunction,
   type WireId,
+  newWire,
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { TerminalCombobox, useTerminals, type TerminalChoice } from '@/ui/panels'

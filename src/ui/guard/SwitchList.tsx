@@ -55,6 +55,14 @@ function SwitchRow({
     (candidate) => candidate.id === link && candidate.kind === 'contact' && isCommanded(part, candidate),
   )
   const commitNumber = (what: string, key: 'operationsPerDay' | 'sink_K_per_W') => (text: string) => {
+    if (text.trim() === '')
+      return (
+        edit(`${tag}: ${what.toLowerCase()} not known`, {
+          type: 'updateDevice',
+          id: device,
+          changes: { [key]: null },
+        })[0]?.message ?? null
+      )
     const read = readNumber(text, what)
     if ('error' in read) return read.error
     if (read.value <= 0 && key === 'sink_K_per_W') return 'a sink is more than 0 K/W'

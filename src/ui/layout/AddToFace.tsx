@@ -1,10 +1,10 @@
 'use client'
 import { useState } from 'react'
 import { newRaceway, type Command, type EnclosureId, type FaceId, type Opening, type RacewayId } from '@/core/plan'
-import { proposeGlands } from '@/core/proposals'
 import { GLAND_THREADS, glandThread } from '@/core/reference'
 import { Button, Choice, newId } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import { proposeLeading } from '@/workers'
 
 const SHAPES: Readonly<Record<string, Opening['shape']>> = {
   'round 16 mm': { kind: 'round', diameter_mm: 16 },
@@ -101,8 +101,10 @@ export function AddToFace({
       </div>
     )
   }
-  const proposed = () => {
-    const { commands, left } = proposeGlands(plan, evaluation!.reckoning, enclosure)
+  const proposed = async () => {
+    const led = await proposeLeading(plan, enclosure, 'glands', new AbortController().signal)
+    if (led instanceof Error) return setMessage(led.message)
+    const { commands, left } = led
     if (commands.length > 0) edit(`Put ${commands.length} glands in the bottom`, ...commands)
     setMessage(
       left.length > 0
@@ -143,7 +145,9 @@ export function AddToFace({
       >
         Add a gland
       </Button>
-      {data.side === 'bottom' && evaluation ? <Button onClick={proposed}>Glands for all leads</Button> : null}
+      {data.side === 'bottom' && evaluation ? (
+        <Button onClick={() => void proposed()}>Glands for all leads</Button>
+      ) : null}
       <Choice
         label="Opening"
         value={shape}

@@ -2,10 +2,9 @@
 import { useState } from 'react'
 import { makeEnclosure, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
-import { Button, newId, Sign } from '@/ui/primitives'
+import { Button, later, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { AddToFace } from './AddToFace'
-import { ArrangeDialog } from './ArrangeDialog'
 import { BoxForm } from './BoxForm'
 import { FaceCanvas, type View } from './FaceCanvas'
 import { FixingsPanel } from './FixingsPanel'
@@ -15,6 +14,8 @@ import { ModulesPanel } from './ModulesPanel'
 import { SiteSketch } from './SiteSketch'
 import { ThingForm } from './ThingForm'
 import { WaitingQueue } from './WaitingQueue'
+
+const ArrangeDialog = later(async () => ({ default: (await import('./ArrangeDialog')).ArrangeDialog }))
 
 const NEW_INNER = { width_mm: 500, height_mm: 400, depth_mm: 200 }
 

@@ -33,7 +33,7 @@ export function LoadField({
   const own = (entry.loads as Readonly<Record<string, Load>>)[draw.id]
   const { power_W, current_A } = drawAmount(entry, draw)
   const kind: Kind = own && 'motor' in own ? 'motor' : current_A !== null ? 'current_A' : 'power_W'
-  const set = (label: string, load: Load) =>
+  const set = (label: string, load: Load | null) =>
     edit(`${tag} ${draw.name}: ${label}`, { type: 'setLoad', device, draw: draw.id, load })[0]?.message ?? null
   const watts = power_W ?? (current_A ?? 0) * draw.nominal_V
   const choose = (next: Kind) => {
@@ -97,7 +97,9 @@ export function LoadField({
       label={`${tag} ${draw.name}, ${inAmps ? 'ampere' : 'watt'}`}
       unit={inAmps ? 'A' : 'W'}
       value={String(inAmps ? current_A : power_W)}
+      hint={own ? 'empty: as the part says' : undefined}
       onCommit={(text) => {
+        if (text.trim() === '') return own ? set('as the part says', null) : 'this is what the part says; type another'
         const read = readNumber(text, 'The load')
         if ('error' in read) return read.error
         if (read.value < 0) return 'A load is 0 or more'

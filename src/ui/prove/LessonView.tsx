@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import { isStepDone, LESSON, lessonPlan, type LessonDone } from '@/core/practice'
+import { isStepDone, LESSON, lessonPlan, type LessonDone } from '@/core/practice/lesson'
 import { Button, Sign } from '@/ui/primitives'
 import { ProveClient, type BenchProbe, type BenchStand } from '@/workers'
 import { BenchPlan } from './benchPlan'

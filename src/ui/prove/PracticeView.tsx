@@ -3,12 +3,13 @@ import { useMemo, useState } from 'react'
 import { DIFFICULTIES, scoreOf, type Difficulty } from '@/core/practice'
 import { SITUATION_WORDS } from '@/core/diagnosis'
 import { moment } from '@/ui/bench'
-import { Button, holdsWords, INPUT, Labelled } from '@/ui/primitives'
+import { Button, holdsWords, INPUT, Labelled, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import type { Answers, LookLine } from '@/workers'
 import { BenchView } from './BenchView'
-import { LessonView } from './LessonView'
 import type { BenchDesk } from './useBench'
+
+const LessonView = later(async () => ({ default: (await import('./LessonView')).LessonView }))
 
 const DIFFICULTY_WORDS: Readonly<Record<Difficulty, string>> = {
   first: 'First: something is open or dead',

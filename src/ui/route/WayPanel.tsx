@@ -105,7 +105,7 @@ export function WayPanel({
       {order.length > 0 && leads ? (
         <details open={order.length < 9}>
           <summary className="cursor-pointer text-[14px] font-semibold">
-            {order.length} leads, in the order in which they go in
+            {order.length === 1 ? '1 lead' : `${order.length} leads, in the order in which they go in`}
           </summary>
           <ol className="mt-1 max-h-52 list-decimal overflow-y-auto pl-6 text-[14px]">
             {order.map((key) => (

@@ -4,6 +4,7 @@ import { settlePlan } from '../settled/settlePlan'
 import { findRails } from '../supply/rails'
 import type { Rail } from '../types'
 import { idleHeld } from './idle'
+import { PLAYED } from './played'
 
 /** A situation that can be played: who holds what, which lead is loose, whether programs run. Plain data. */
 export interface Scenario {
@@ -29,9 +30,6 @@ export interface Short {
   /** How long the lead stands it. */
   readonly stands_s: number
 }
-
-/** The one state that the rails of a played scenario are solved in. */
-export const PLAYED = 'state:played' as StateId
 
 /** Every rail with what hangs on it, as it is in a scenario. */
 export function playScenario(plan: Plan, scenario: Scenario): readonly Rail[] {

@@ -58,7 +58,8 @@ function opened(context: Context, device: DeviceId, id: string): Scenario {
   const link = part.links.find((each) => each.id === id)
   if (!link || !('actuator' in link)) return scenarioOf(`${context.device(device).tag} as it is`, {})
   const open = moverOf(part, link).positions.find((position) => !link.closedIn.includes(position))
-  return scenarioOf(`${context.device(device).tag} open`, {
+  const isPressed = part.behaviour.kind === 'emergency-stop' || part.behaviour.kind === 'button'
+  return scenarioOf(`${context.device(device).tag} ${isPressed ? 'pressed' : 'open'}`, {
     held: open === undefined ? {} : { [device]: { [link.actuator]: open } },
   })
 }

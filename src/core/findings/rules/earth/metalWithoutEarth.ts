@@ -1,5 +1,4 @@
-import { newWire } from '@/core/patterns'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { terminalKey } from '@/core/model'
 import type { Context } from '../../context'

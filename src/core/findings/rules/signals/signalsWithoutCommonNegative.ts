@@ -1,6 +1,5 @@
 import { splitKey, terminalKey } from '@/core/model'
-import { newWire } from '@/core/patterns'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule, type Fix } from '../../types'
