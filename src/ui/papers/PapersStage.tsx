@@ -2,13 +2,14 @@
 import { useMemo, useState } from 'react'
 import { makePaper, PAPER_IDS, PAPERS, type PaperId } from '@/core/papers'
 import type { WireId } from '@/core/plan'
-import { Choice } from '@/ui/primitives'
+import { Choice, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { useStock } from '@/ui/workshop'
 import { DeriveChoice } from './DeriveChoice'
 import { LabelPrint } from './LabelPrint'
 import { PaperView } from './PaperView'
-import { StockEntry } from './StockEntry'
+
+const StockEntry = later(async () => ({ default: (await import('./StockEntry')).StockEntry }))
 
 /** Everything to be taken away: looked at here as it will be printed, and put together as one PDF. */
 export function PapersStage() {

@@ -1,16 +1,17 @@
 'use client'
-import { Sign } from '@/ui/primitives'
+import { Sign, later } from '@/ui/primitives'
 import { useMemo, useState } from 'react'
 import { sheetOf, sheetPoints } from '@/core/proof/sheet'
 import { useRoom } from '@/ui/room'
-import { BenchView } from './BenchView'
-import { DiagnoseView } from './DiagnoseView'
 import { MeterPanel } from './MeterPanel'
-import { PracticeView } from './PracticeView'
-import { RecordView } from './RecordView'
 import { SheetView } from './SheetView'
 import { useBench } from './useBench'
 import { useMeter } from './useMeter'
+
+const DiagnoseView = later(async () => ({ default: (await import('./DiagnoseView')).DiagnoseView }))
+const BenchView = later(async () => ({ default: (await import('./BenchView')).BenchView }))
+const PracticeView = later(async () => ({ default: (await import('./PracticeView')).PracticeView }))
+const RecordView = later(async () => ({ default: (await import('./RecordView')).RecordView }))
 
 const VIEWS = {
   sheet: 'Test sheet',

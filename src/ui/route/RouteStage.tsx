@@ -2,16 +2,18 @@
 import { useEffect, useState } from 'react'
 import type { EnclosureId, RacewayId, RacewayKind } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
-import { Button } from '@/ui/primitives'
+import { Button, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { proposeLeading } from '@/workers'
-import { AddWay, type WayDraft } from './AddWay'
+import type { WayDraft } from './AddWay'
 import { LeadPanel } from './LeadPanel'
 import { OutsideMap, outsideWays } from './OutsideMap'
 import { Overview, WhereThingsAre } from './Overview'
 import { RouteCanvas } from './RouteCanvas'
 import { WayPanel } from './WayPanel'
 import { KIND_WORDS } from './wayWords'
+
+const AddWay = later(async () => ({ default: (await import('./AddWay')).AddWay }))
 
 const TOOLS: readonly RacewayKind[] = ['duct', 'clip-line', 'gland', 'grommet', 'hinge-loop']
 const OUTSIDE_TOOLS: readonly RacewayKind[] = ['stretch', 'chain', 'loop']
