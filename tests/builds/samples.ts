@@ -2,6 +2,7 @@ import type { RuleId } from '@/core/findings'
 import { PlanBuilder } from '@/core/patterns'
 import type { EnclosureId, Plan } from '@/core/plan'
 import { BUILDS } from '.'
+import * as to from './edits'
 
 type Sample = { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }
 
@@ -91,7 +92,14 @@ export const BUILD_SAMPLES = {
   'fuses-joined': from('kit printer on 230 V', 'two ways of the fuse block joined'),
   'pin-on-earth': from('switched outlets', 'a pin on the earth'),
   'pins-joined': from('arm of six axes', 'pulses of two drivers joined'),
-  'pole-without-effect': from('extractor', 'a neutral past the contactor', 'a line past the contactor'),
+  'pole-without-effect': {
+    ...from('extractor', 'a neutral past the contactor', 'a line past the contactor'),
+    good: [
+      () => buildOf('extractor').plan,
+      // Started by a contact that stays, as a controller's would, the holding contact has a way beside it.
+      () => to.part('S1', (part) => ({ ...part, behaviour: { kind: 'switch' as const } }))(buildOf('extractor').plan),
+    ],
+  },
   'contact-half-wired': from('bench saw feed', 'holding contact wired on one side'),
   'label-other-port': from('screen on a ribbon', 'a ribbon printed for the spare header'),
   'core-open': from('screen on a ribbon', 'a core left out of the ribbon'),

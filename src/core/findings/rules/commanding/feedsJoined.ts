@@ -2,6 +2,7 @@ import type { Passage, TerminalKey } from '@/core/model'
 import { isCommanded, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
+import { KEEPS_OFF } from '../../keepsOff'
 import { isOnRail } from '../../senders'
 import { defineRule } from '../../types'
 
@@ -10,8 +11,6 @@ interface Facts {
   /** Whose contact was to keep it off, whatever else is on. */
   readonly guard: DeviceId | null
 }
-
-const GUARDS: ReadonlySet<string> = new Set(['emergency-stop', 'thermal-cut-out', 'thermostat'])
 
 export const feedsJoined = defineRule<Facts>({
   severity: 'caution',
@@ -38,7 +37,7 @@ export const feedsJoined = defineRule<Facts>({
       const feeds = new Set(contacts.map(({ feed }) => context.model.netOf(feed)))
       const sides = new Set(contacts.map(({ feed }) => kindOf(context, feed)))
       if (!isByHand || devices.length < 2 || feeds.size < 2 || sides.size !== 1) return []
-      const guard = devices.find((id) => GUARDS.has(context.part(id).behaviour.kind)) ?? null
+      const guard = devices.find((id) => KEEPS_OFF.has(context.part(id).behaviour.kind)) ?? null
       return [{ contacts: devices, guard }]
     })
   },

@@ -1,5 +1,5 @@
-import { splitKey, type Model, type Passage, type TerminalKey } from '@/core/model'
-import { moverOf, type DeviceId } from '@/core/plan'
+import { splitKey, terminalKey, type Model, type Passage, type Potential, type TerminalKey } from '@/core/model'
+import { coilsOf, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -29,16 +29,12 @@ export const poleWithoutEffect = defineRule<Facts>({
     return [...groups.values()].flatMap((poles): Facts[] => {
       const sides = poles
         .filter(({ a, b }) => [a, b].every((key) => isWired(context, key)))
-        .map((pole) => ({ pole, parts: whatItParts(context.model, edges, pole) }))
-      return sides.flatMap(({ pole, parts }) => {
-        // The other throw of a change-over is no pole beside it.
-        const working = sides.find(
-          (each) =>
-            each.parts === 'something' && ![each.pole.a, each.pole.b].some((key) => key === pole.a || key === pole.b),
-        )
-        return parts === 'nothing' && working
-          ? [{ device: pole.device, link: pole.link.id, other: working.pole.link.id }]
-          : []
+        .map((pole) => ({ pole, ...whatItParts(context.model, edges, pole) }))
+      return sides.flatMap(({ pole, parts, kind }) => {
+        // A holding contact is passed by whatever starts it.
+        if (parts || kind === null || holdsItself(context, pole)) return []
+        const other = sides.find((each) => each.parts && each.kind === OPPOSITE[kind])
+        return other ? [{ device: pole.device, link: pole.link.id, other: other.pole.link.id }] : []
       })
     })
   },
@@ -48,6 +44,13 @@ export const poleWithoutEffect = defineRule<Facts>({
     why: 'Switched off, what lies behind stays joined to that side of the source, and may be live. Take the lead off that goes past it.',
   }),
 })
+
+/** Whether it leads to the plus of its own coil. */
+function holdsItself(context: Context, { device, a, b }: Passage): boolean {
+  const { model } = context
+  const nets = [a, b].map((key) => model.netOf(key))
+  return coilsOf(context.part(device)).some(({ coil }) => nets.includes(model.netOf(terminalKey(device, coil.plus))))
+}
 
 function isWired(context: Context, key: TerminalKey): boolean {
   const { device, terminal } = splitKey(key)
@@ -74,16 +77,28 @@ function edgesOf(context: Context): Edges {
   return edges
 }
 
-/** Whether a pole cuts one of its ends off a source, or both are reached without it. */
-function whatItParts(model: Model, edges: Edges, pole: Passage): 'something' | 'nothing' | 'unused' {
-  let found: 'something' | 'nothing' | 'unused' = 'unused'
+const OPPOSITE: Readonly<Record<Potential['kind'], Potential['kind'] | null>> = {
+  L: 'N',
+  N: 'L',
+  '+': '-',
+  '-': '+',
+  PE: null,
+}
+
+/** The side of a source that a pole lies in, and whether it cuts one of its ends off; no side where no source reaches it. */
+function whatItParts(
+  model: Model,
+  edges: Edges,
+  pole: Passage,
+): { readonly parts: boolean; readonly kind: Potential['kind'] | null } {
+  let kind: Potential['kind'] | null = null
   for (const { terminal, potential } of model.sources) {
     if (potential.kind === 'PE') continue
     const seen = new Set([model.jointOf(terminal)])
     for (const joint of seen) for (const { to, id } of edges[joint]!) if (id !== pole.id) seen.add(to)
     const [a, b] = [seen.has(pole.jointA), seen.has(pole.jointB)]
-    if (a !== b) return 'something'
-    if (a && b) found = 'nothing'
+    if (a !== b) return { parts: true, kind: potential.kind }
+    if (a && b) kind = potential.kind
   }
-  return found
+  return { parts: false, kind }
 }

@@ -3,6 +3,7 @@ import { Groups, terminalKey } from '@/core/model'
 import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context, JoinedNet } from '../../context'
+import { KEEPS_OFF } from '../../keepsOff'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
 import { scenarioOf } from '../../harm'
 import { defineRule } from '../../types'
@@ -18,8 +19,6 @@ interface Facts {
   readonly outputs: readonly Output[]
   readonly loads: readonly DeviceId[]
 }
-
-const GUARDS: ReadonlySet<string> = new Set(['emergency-stop', 'thermal-cut-out', 'thermostat'])
 
 export const switchedOutputsJoined = defineRule<Facts>({
   severity: 'stop',
@@ -93,7 +92,7 @@ function acrossGuards(context: Context): readonly JoinedNet['ends'][] {
   const joined = new Groups()
   for (const { device, link, a, b } of model.passages)
     if (
-      GUARDS.has(context.part(device).behaviour.kind) &&
+      KEEPS_OFF.has(context.part(device).behaviour.kind) &&
       'actuator' in link &&
       isClosedAtRest(context.part(device), link)
     )
