@@ -235,6 +235,65 @@ function door() {
     .build()
 }
 
+/** A gate: a ram that two relays reverse, two buttons on one input, limit switches that a program reads. */
+function gate() {
+  return new PlanBuilder('Gate', 'IEC')
+    .device('X1', 'inlet-switched', 'Inlet', { fitted: { F: glass(4) } })
+    .device('PE1', 'earth-stud')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .device('PS1', 'supply-12-150', '12 V', { settings: { mains: '230 V' }, hasCover: true })
+    .wire('X1.L', 'PS1.L', 'L')
+    .wire('X1.N', 'PS1.N', 'N')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(5), F2: blade(2), F3: blade(3) } })
+    .device('X0', 'strip-12', 'Minus')
+    .device('XP', 'splice-3')
+    .device('XQ', 'splice-3')
+    .wire('PS1.V+1', 'F2.IN', 'V+')
+    .wire('PS1.V-1', 'X0.1', 'V-')
+    .device('PS2', 'converter-12-5', '5 V')
+    .wire('F2.2', 'PS2.IN+', 'V+')
+    .wire('X0.2', 'PS2.IN-', 'V-')
+    .device('X5', 'splice-5')
+    .device('X6', 'splice-5')
+    .wire('PS2.OUT+', 'X5.1', 'V+')
+    .wire('PS2.OUT-', 'X6.1', 'V-')
+    .device('A1', 'breakout-16', 'Controller')
+    .wire('X5.2', 'A1.5V', 'V+')
+    .wire('X6.2', 'A1.GND', 'V-')
+    .device('K1', 'relay-board-5-2', 'Relays')
+    .wire('X5.3', 'K1.VCC', 'V+')
+    .wire('X6.3', 'K1.GND', 'V-')
+    .wire('A1.P1', 'K1.IN1', 'signal')
+    .wire('A1.P2', 'K1.IN2', 'signal')
+    .device('M1', 'actuator-12', 'Gate ram', { safeState: 'off', commandedBy: of('a1') })
+    .wire('F2.1', 'XP.1', 'V+')
+    .wire('XP.2', 'K1.NO1', 'V+')
+    .wire('XP.3', 'K1.NO2', 'V+')
+    .wire('X0.3', 'XQ.1', 'V-')
+    .wire('XQ.2', 'K1.NC1', 'V-')
+    .wire('XQ.3', 'K1.NC2', 'V-')
+    .wire('K1.COM1', 'M1.+', 'V+')
+    .wire('K1.COM2', 'M1.-', 'V+')
+    .device('S1', 'button-open', 'Open inside')
+    .device('S2', 'button-open', 'Open outside')
+    .device('XB', 'splice-3')
+    .device('XG', 'splice-3')
+    .wire('A1.P3', 'XB.1', 'signal')
+    .wire('XB.2', 'S1.13', 'signal')
+    .wire('XB.3', 'S2.13', 'signal')
+    .wire('A1.GND2', 'XG.1', 'V-')
+    .wire('XG.2', 'S1.14', 'V-')
+    .wire('XG.3', 'S2.14', 'V-')
+    .device('S3', 'limit-switch', 'Shut')
+    .device('S4', 'limit-switch', 'Opened')
+    .wire('A1.P4', 'S3.11', 'signal')
+    .wire('S3.12', 'A1.GND3', 'V-')
+    .wire('A1.P5', 'S4.11', 'signal')
+    .wire('S4.12', 'A1.GND4', 'V-')
+    .build()
+}
+
 /** A router in America: drivers of 48 V, a breakout of 5 V on a computer’s lead, limit switches in a chain, a stop over a contactor. */
 function garage() {
   const b = new PlanBuilder('Garage router', 'NEC')
@@ -402,6 +461,20 @@ export const SHEDS: readonly Build[] = [
       stop('network switch without its minus', to.cut('X6.3 > A2.V-'), /A2/),
     ],
     harmless: [fine('key and button exchanged', (plan) => plan)],
+  },
+  {
+    name: 'gate',
+    plan: gate(),
+    mistakes: [
+      stop('plus and the ram’s lead exchanged at a relay', to.exchange('K1.NO1', 'K1.COM1'), /K1|PS1/),
+      stop('plus and minus on one throw', to.land('XQ.2 > K1.NC1', 'K1.NO1'), /K1|PS1|XP|XQ/),
+      stop('both buttons’ joint on plus', to.join('XB.1 > F2.3', 'V+'), /A1/),
+      stop('a relay’s input left open', to.cut('A1.P2 > K1.IN2'), /K1/),
+    ],
+    harmless: [
+      fine('the ram turned round', to.exchange('M1.+', 'M1.-')),
+      fine('two relays exchanged', to.exchange('A1.P1', 'A1.P2')),
+    ],
   },
   {
     name: 'garage router',

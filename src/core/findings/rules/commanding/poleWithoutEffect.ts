@@ -30,10 +30,17 @@ export const poleWithoutEffect = defineRule<Facts>({
       const sides = poles
         .filter(({ a, b }) => [a, b].every((key) => isWired(context, key)))
         .map((pole) => ({ pole, ...whatItParts(context.model, edges, pole) }))
-      return sides.flatMap(({ pole, parts, kind }) => {
+      return sides.flatMap(({ pole, parts, kinds }) => {
         // A holding contact is passed by whatever starts it.
-        if (parts || kind === null || holdsItself(context, pole)) return []
-        const other = sides.find((each) => each.parts && each.kind === OPPOSITE[kind])
+        if (parts || holdsItself(context, pole)) return []
+        const opposite = kinds.map((kind) => OPPOSITE[kind])
+        // The other throw of a change-over is no pole beside it.
+        const other = sides.find(
+          (each) =>
+            each.parts &&
+            each.kinds.some((kind) => opposite.includes(kind)) &&
+            ![each.pole.a, each.pole.b].some((key) => key === pole.a || key === pole.b),
+        )
         return other ? [{ device: pole.device, link: pole.link.id, other: other.pole.link.id }] : []
       })
     })
@@ -85,20 +92,22 @@ const OPPOSITE: Readonly<Record<Potential['kind'], Potential['kind'] | null>> = 
   PE: null,
 }
 
-/** The side of a source that a pole lies in, and whether it cuts one of its ends off; no side where no source reaches it. */
-function whatItParts(
-  model: Model,
-  edges: Edges,
-  pole: Passage,
-): { readonly parts: boolean; readonly kind: Potential['kind'] | null } {
-  let kind: Potential['kind'] | null = null
+interface Cut {
+  /** Whether it cuts one of its ends off a source. */
+  readonly parts: boolean
+  /** The sides of sources that it does so to; else those that reach both its ends without it. */
+  readonly kinds: readonly Potential['kind'][]
+}
+
+function whatItParts(model: Model, edges: Edges, pole: Passage): Cut {
+  const [cut, passed] = [new Set<Potential['kind']>(), new Set<Potential['kind']>()]
   for (const { terminal, potential } of model.sources) {
     if (potential.kind === 'PE') continue
     const seen = new Set([model.jointOf(terminal)])
     for (const joint of seen) for (const { to, id } of edges[joint]!) if (id !== pole.id) seen.add(to)
     const [a, b] = [seen.has(pole.jointA), seen.has(pole.jointB)]
-    if (a !== b) return { parts: true, kind: potential.kind }
-    if (a && b) kind = potential.kind
+    if (a !== b) cut.add(potential.kind)
+    else if (a && b) passed.add(potential.kind)
   }
-  return { parts: false, kind }
+  return { parts: cut.size > 0, kinds: [...(cut.size > 0 ? cut : passed)] }
 }

@@ -4,6 +4,7 @@ import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part
 import { SOURCES } from '@/core/reference'
 import type { Context, JoinedNet } from '../../context'
 import { KEEPS_OFF } from '../../keepsOff'
+import { isOnRail } from '../../senders'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
 import { scenarioOf } from '../../harm'
 import { defineRule } from '../../types'
@@ -43,6 +44,8 @@ export const switchedOutputsJoined = defineRule<Facts>({
         }
       }
       if (outputs.size < 2) return []
+      // Where a rail stands, it feeds the contacts, and they choose: two relays that reverse a motor.
+      if (ends.some(({ device, terminal }) => isOnRail(context, terminalKey(device, terminal)))) return []
       const here = ends.flatMap((end) => (isOfLoad(context, end) ? [end.device] : []))
       // A way over two of them has them one behind the other.
       const behind = context.ways.flatMap(({ device, passages }) => {

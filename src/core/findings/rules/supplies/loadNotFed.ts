@@ -1,4 +1,13 @@
-import { coilsOf, isClosedAtRest, moverOf, type DeviceId, type Part, type StateId, type TerminalId } from '@/core/plan'
+import {
+  coilsOf,
+  isClosedAtRest,
+  isCommanded,
+  moverOf,
+  type DeviceId,
+  type Part,
+  type StateId,
+  type TerminalId,
+} from '@/core/plan'
 import { drawPower_W, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -66,6 +75,23 @@ function isFedByHand(context: Context, device: DeviceId): boolean {
   return stillDrawing(context.plan, scenarioOf('buttons held', { held }), [device]) !== null
 }
 
+/**
+ * Whether it is fed with every relay as one of its ways wants it, some of them at rest: a motor that two relays reverse, a lamp
+ * that tells of a rest. With all of them on at once, as full work has it, nothing flows.
+ */
+function isFedAtRest(context: Context, device: DeviceId): boolean {
+  return context.ways.some((way) => {
+    if (way.device !== device) return false
+    const moved = way.passages.flatMap(({ device: by, link }) =>
+      'actuator' in link && isCommanded(context.part(by), link) ? [{ by, link }] : [],
+    )
+    if (!moved.some(({ by, link }) => isClosedAtRest(context.part(by), link))) return false
+    const held: Record<DeviceId, Record<string, string>> = {}
+    for (const { by, link } of moved) held[by] = { ...held[by], [link.actuator]: link.closedIn[0]! }
+    return stillDrawing(context.plan, scenarioOf('relays as its way wants them', { held }), [device]) !== null
+  })
+}
+
 /** The only source of its plus, where that is a lead from outside which no state has. */
 function absentLead(context: Context, key: TerminalKey): DeviceId | null {
   const feeds = context.potentials(key).filter(({ kind }) => kind === '+')
@@ -106,7 +132,7 @@ export const loadNotFed = defineRule<Facts>({
           ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
         )
       const hasWay = context.ways.some((way) => way.device === device)
-      if (hasWay && isFedByHand(context, device)) return []
+      if (hasWay && (isFedByHand(context, device) || isFedAtRest(context, device))) return []
       const current_A = isCoil(context.part(device), entry)
         ? 0
         : drawPower_W(context.device(device), entry) / entry.nominal_V
