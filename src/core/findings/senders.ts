@@ -1,10 +1,14 @@
 import { othersOn } from '@/core/figures'
 import { splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
 import type { Context } from './context'
 
 /** What only passes on: its terminals say nothing by themselves. */
 const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler', 'earth-stud', 'protective-device'])
+
+/** A pin with a level: no ground of a signal, and nothing of which the level is unknown. */
+export const hasLevel = ({ function: fn, level_V }: Pick<Terminal, 'function' | 'level_V'>): boolean =>
+  (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
 
 /** Whether a program, a hand, a coil or warmth can change what stands at a terminal: a rail or a ground nobody changes. */
 function isSender(context: Context, device: DeviceId, terminal: TerminalId): boolean {

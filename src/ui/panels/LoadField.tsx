@@ -97,7 +97,6 @@ export function LoadField({
       label={`${tag} ${draw.name}, ${inAmps ? 'ampere' : 'watt'}`}
       unit={inAmps ? 'A' : 'W'}
       value={String(inAmps ? current_A : power_W)}
-      hint={own ? 'empty: as the part says' : undefined}
       onCommit={(text) => {
         if (text.trim() === '') return own ? set('as the part says', null) : 'this is what the part says; type another'
         const read = readNumber(text, 'The load')
@@ -111,9 +110,12 @@ export function LoadField({
     />
   )
   return withKind ? (
-    <div className="grid grid-cols-[1fr_110px] items-end gap-2">
-      {chooser}
-      {field}
+    <div>
+      <div className="grid grid-cols-[1fr_110px] items-end gap-2">
+        {chooser}
+        {field}
+      </div>
+      {own ? <p className="mt-0.5 text-[13px] text-mute">Emptied, it takes what the part says.</p> : null}
     </div>
   ) : (
     field

@@ -44,9 +44,9 @@ export const contactBridged = defineRule<Facts>({
       why: isFuse
         ? 'The current goes past the fuse: it never blows. Take the wire off that joins its two ends.'
         : 'Whatever it does, what it should part stays joined: a bridged stop stops nothing, a bridged cut-out or relay leaves the heat on. Take the wire off that joins its two ends.',
-      // Past a fuse of another way it takes that fuse's leads with it, whatever it works.
       fixes: takeOut(context, bridge),
       ...(harm ? { harm } : {}),
+      // Past a fuse of another way it takes that fuse's leads with it, whatever it works.
       severity: isPastFuse ? 'stop' : severityOf(context, device),
     }
   },

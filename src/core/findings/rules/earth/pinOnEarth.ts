@@ -1,6 +1,7 @@
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { hasLevel } from '../../senders'
 import { defineRule } from '../../types'
 
 export const pinOnEarth = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
@@ -11,11 +12,10 @@ export const pinOnEarth = defineRule<{ readonly device: DeviceId; readonly termi
   find: (context) =>
     context.joinedNets.flatMap(({ ends }) =>
       ends
-        .filter(({ device, terminal }) => {
-          const { function: fn, level_V } = context.terminal(device, terminal)
-          const isPin = (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
-          return isPin && context.wiresAt(device, terminal).length > 0
-        })
+        .filter(
+          ({ device, terminal }) =>
+            hasLevel(context.terminal(device, terminal)) && context.wiresAt(device, terminal).length > 0,
+        )
         // On the earth itself: a minus that is referred to it elsewhere is the minus.
         .filter(() => ends.some((end) => context.terminal(end.device, end.terminal).function === 'PE'))
         .filter(({ device, terminal }) =>

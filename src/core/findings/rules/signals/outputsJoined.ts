@@ -1,8 +1,7 @@
 import type { WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { hasLevel } from '../../senders'
 import { defineRule } from '../../types'
-
-const SIGNALS = new Set(['signal', 'data'])
 
 export const outputsJoined = defineRule<{ readonly wire: WireId; readonly direction: 'in' | 'out' }>({
   severity: 'stop',
@@ -13,9 +12,7 @@ export const outputsJoined = defineRule<{ readonly wire: WireId; readonly direct
     context.wires.flatMap(({ id, wire }) => {
       if (wire.from.kind !== 'terminal' || wire.to.kind !== 'terminal') return []
       const [a, b] = [wire.from, wire.to].map((end) => context.terminal(end.device, end.terminal))
-      const areSignals = [a!, b!].every(
-        (terminal) => SIGNALS.has(terminal.function) && terminal.level_V !== null && terminal.level_V > 0,
-      )
+      const areSignals = [a!, b!].every(hasLevel)
       return areSignals && a!.direction === b!.direction && (a!.direction === 'in' || a!.direction === 'out')
         ? [{ wire: id, direction: a!.direction }]
         : []

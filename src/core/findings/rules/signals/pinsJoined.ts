@@ -3,6 +3,7 @@ import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { bridgeBetween, takeOut } from '../../bridge'
+import { hasLevel } from '../../senders'
 import { defineRule } from '../../types'
 
 interface End {
@@ -18,9 +19,11 @@ interface Facts {
 /** A pin that a program may set. */
 function isPin(context: Context, { device, terminal }: End): boolean {
   const { behaviour, draws } = context.part(device)
-  const { function: fn, direction, level_V } = context.terminal(device, terminal)
-  const isSignal = (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
-  return isSignal && (direction === 'both' || direction === 'out') && draws.length > 0 && behaviour.kind !== 'sensor'
+  const pin = context.terminal(device, terminal)
+  const { direction } = pin
+  return (
+    hasLevel(pin) && (direction === 'both' || direction === 'out') && draws.length > 0 && behaviour.kind !== 'sensor'
+  )
 }
 
 /** What a pin works: an input of another part, and none that may speak too. */
