@@ -1,13 +1,6 @@
 import { CATALOGUE, cataloguePart, newDevice } from '@/core/catalogue'
-import {
-  makeFace,
-  type CommandType,
-  type DeviceId,
-  type EnclosureId,
-  type FaceId,
-  type Plan,
-  newWire,
-} from '@/core/plan'
+import { type CommandType, type DeviceId, type EnclosureId, type FaceId, type Plan, newWire } from '@/core/plan'
+import { makeFace } from '@/core/plan/schema'
 
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 

@@ -3,7 +3,6 @@ import { startingPattern } from '@/core/patterns'
 import {
   emptyPlan,
   PLAN_LIMITS,
-  planSchema,
   type Device,
   type Enclosure,
   type Plan,
@@ -11,6 +10,7 @@ import {
   type Wire,
   newWire,
 } from '@/core/plan'
+import { plan as planSchema } from '@/core/plan/schema'
 
 /** Plans at the bounds of the schema, each of a shape that once took long: none may take more than a person waits. */
 type Mutable<T> = { -readonly [K in keyof T]: T[K] extends string | number | boolean | null ? T[K] : Mutable<T[K]> }

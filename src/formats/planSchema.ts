@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { planSchema } from '@/core/plan'
+import { plan as planSchema } from '@/core/plan/schema'
 
 /** The published JSON Schema of a plan file. What it cannot say (that every reference leads somewhere) the reader checks beside it. */
 export function planJsonSchema(): unknown {

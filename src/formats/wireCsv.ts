@@ -4,7 +4,6 @@ import {
   apply,
   COLOURS,
   highestWireNumber,
-  wireSchema,
   type Colour,
   type Command,
   type DeviceId,
@@ -16,6 +15,7 @@ import {
   type WireId,
   newWire,
 } from '@/core/plan'
+import { wire as wireSchema } from '@/core/plan/schema'
 
 /** The columns of a wire list, in their order; `id` tells a wire from a new one. */
 export const WIRE_COLUMNS = [

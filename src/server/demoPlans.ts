@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { DEMOS } from '@demo/scenarios'
-import { parsePlan } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import type { Models } from './models'
 
 /** With `GLAD_RAFTER_DEMO=1` a data file that never held a plan gets the demo plans, all of them or none. */

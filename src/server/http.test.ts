@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import * as z from 'zod'
 import { isAllowedHost, isAllowedOrigin } from './allowedHosts'
 import { readBody } from './http'
-import { editRequest } from '@/core/plan'
+import { editRequest } from '@/core/plan/schema'
 import { createRequest, logRequest } from './requests'
 
 describe('hosts and origins', () => {

@@ -6,7 +6,6 @@ import {
   apply,
   cutLabel,
   doClash,
-  parsePlan,
   PLAN_VERSION,
   replay,
   type Change,
@@ -17,6 +16,7 @@ import {
   type Plan,
   type PlanSummary,
 } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import type { LogEntry } from '@/core/procedure'
 import { NOBODY } from './author'
 import { reading, type Database } from './database'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { startingPattern } from '@/core/patterns'
-import { parsePlan } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import { LIMITS, readJson } from './http'
 
 /** Hostile or broken files: each is refused with paths, none throws, none is half-read. */

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Issue } from '@/core/calculator'
-import { parsePlan, PLAN_VERSION, type Plan, type PlanSummary } from '@/core/plan'
+import { PLAN_VERSION, type Plan, type PlanSummary } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 
 /** What a stored row turned out to hold. */
 export type Stored =

@@ -1,5 +1,6 @@
 import { PlanBuilder } from '@/core/patterns'
-import { type makeEnclosure, type Enclosure, type EnclosureId, type FaceId } from '@/core/plan'
+import type { Enclosure, EnclosureId, FaceId } from '@/core/plan'
+import type { makeEnclosure } from '@/core/plan/schema'
 import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 import { PIXEL_CONTROLLER } from './parts'

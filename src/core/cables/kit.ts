@@ -1,8 +1,8 @@
 import {
+  newCable,
   apply,
   asLabel,
   BARE_END,
-  makeCable,
   type Cable,
   type CableEnd,
   type CableId,
@@ -59,7 +59,7 @@ export function endFromWords(words: string, ways: number): CableEnd {
 export function takeIn(plan: Plan, kit: string, rows: readonly KitRow[]): readonly Command[] {
   return rows.map(({ label, ends, ways, length_mm }, i): Command => {
     const { id } = freeCable(plan, i)
-    const cable = makeCable({
+    const cable = newCable({
       name: label.slice(0, 80),
       od_mm: null,
       premade: true,
@@ -71,7 +71,7 @@ export function takeIn(plan: Plan, kit: string, rows: readonly KitRow[]): readon
       kit,
       cores: Array.from({ length: ways }, (_, n) => ({ id: String(n + 1), colour: null, size: null })),
       ends: { a: endFromWords(ends[0], ways), b: endFromWords(ends[1], ways) },
-    } as never)
+    })
     return { type: 'addCable', id, cable }
   })
 }

@@ -3,7 +3,6 @@ import {
   BARE_END,
   highestWireNumber,
   landingOf,
-  makeCable,
   NOT_JOINED_YET,
   type Cable,
   type CableEnd,
@@ -13,6 +12,7 @@ import {
   type Wire,
   type WireEnd,
   type WireId,
+  newCable,
   newWire,
 } from '@/core/plan'
 import { CONNECTOR_FAMILIES, type ConnectorFamilyId } from '@/core/reference'
@@ -46,8 +46,8 @@ export function cableOf(
   rest: Partial<Cable> = {},
 ): Cable {
   const end = (family: ConnectorFamilyId | null): CableEnd => (family ? plugOf(family, cores.length) : BARE_END)
-  const own = { name, od_mm, premade, length_mm: null, printed: null, flexClass, shielded, origin: 'new' as const }
-  return makeCable({ ...own, cores: [...cores], ends: { a: end(ends[0]), b: end(ends[1]) }, ...rest } as never)
+  const own = { name, od_mm, premade, flexClass, shielded }
+  return newCable({ ...own, cores: [...cores], ends: { a: end(ends[0]), b: end(ends[1]) }, ...rest })
 }
 
 /** "cable:c4": an id and a name that no cable has yet. */
@@ -204,18 +204,15 @@ export function bindWires(plan: Plan, wires: readonly WireId[], name: string): r
     const plug = plugs[end]
     return plug ? { ...plugFor(plan, plug.place)!, mates: plug.place } : BARE_END
   }
-  const cable = makeCable({
+  const cable = newCable({
     name,
     od_mm: null,
     premade: false,
     length_mm: first.length_mm,
-    printed: null,
     flexClass: first.flexClass,
-    shielded: false,
-    origin: 'new',
     cores: seen.map(({ own }, i) => ({ id: String(i + 1), colour: own.colour, size: own.size })),
     ends: { a: endFor('a'), b: endFor('b') },
-  } as never)
+  })
   return [
     { type: 'addCable', id, cable },
     ...seen.flatMap(({ wire, own, a, b }, i): Command[] => [

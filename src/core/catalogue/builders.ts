@@ -1,13 +1,13 @@
 import {
   CONTACT_OPTIONS,
   CONTACT_SETTING,
-  makePart,
   type Part,
   type PartGiven,
   type Terminal,
   type TerminalFunction,
   type TerminalId,
 } from '@/core/plan'
+import { makePart } from '@/core/plan/schema'
 
 type LinkGiven = PartGiven['links'][number]
 type DrawGiven = PartGiven['draws'][number]

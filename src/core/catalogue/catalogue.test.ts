@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { emptyPlan, part as partSchema, partFaults, type Behaviour, type PartId } from '@/core/plan'
+import { emptyPlan, partFaults, type Behaviour, type PartId } from '@/core/plan'
+import { part as partSchema } from '@/core/plan/schema'
 import { CATALOGUE, newDevice, nextTag, partFacts, partWords } from '.'
 
 describe.each(Object.entries(CATALOGUE))('%s', (id, part) => {

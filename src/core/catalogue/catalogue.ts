@@ -1,4 +1,5 @@
-import { makePart, type Part, type PartGiven, type PartId } from '@/core/plan'
+import type { Part, PartGiven, PartId } from '@/core/plan'
+import { makePart } from '@/core/plan/schema'
 import { DISTRIBUTION_PARTS } from './distribution'
 import { withHousings } from './connectors'
 import { fitted } from './fit'

@@ -1,4 +1,5 @@
-import { makeDevice, type Device, type DeviceGiven, type PartId } from '@/core/plan'
+import type { Device, DeviceGiven, PartId } from '@/core/plan'
+import { makeDevice } from '@/core/plan/schema'
 
 /** A device of a part, placed nowhere yet. */
 export function newDevice(part: PartId, tag: string, name: string, rest: Partial<DeviceGiven> = {}): Device {

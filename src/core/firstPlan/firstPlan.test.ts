@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { parsePlan } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import { PATTERNS } from '@/core/patterns'
 import { firstAnswers, firstPlan, LOAD_KINDS, LOAD_VOLTS, OFFERED, type FirstAnswers } from '.'
 

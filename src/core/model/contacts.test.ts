@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PATTERNS, PlanBuilder, startingPattern } from '@/core/patterns'
-import { makePart, type DeviceId, type Part, type Plan, type StateId, type TerminalId, type WireId } from '@/core/plan'
+import type { DeviceId, Part, Plan, StateId, TerminalId, WireId } from '@/core/plan'
+import { makePart } from '@/core/plan/schema'
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { reckon, settlePlan, stateSolutions } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'

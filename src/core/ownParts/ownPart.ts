@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
-import { part, partFaults, partId, PART_KINDS, type Part, type PartId } from '@/core/plan'
+import { partFaults, PART_KINDS, type Part, type PartId } from '@/core/plan'
+import { part, partId } from '@/core/plan/schema'
 
 /** A part on the shelf of those that a person made. */
 export interface OwnPart {

@@ -3,10 +3,7 @@ import { glandThread } from '@/core/reference'
 import {
   newWire,
   emptyPlan,
-  makeEnclosure,
-  makeRaceway,
   standardFaces,
-  makeCable,
   type CableGiven,
   type CableId,
   type DeviceGiven,
@@ -27,6 +24,7 @@ import {
   type WireFunction,
   type WireId,
 } from '@/core/plan'
+import { makeEnclosure, makeRaceway, makeCable } from '@/core/plan/schema'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { parsePlan, type Plan } from '@/core/plan'
+import type { Plan } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import { PATTERN_WORDS, PATTERNS, startingPattern } from '.'
 
 const REGIONS = ['IEC', 'NEC'] as const

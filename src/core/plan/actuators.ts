@@ -1,4 +1,4 @@
-import type { Plan } from './plan'
+import type { Plan } from './schema/plan'
 
 type Part = Plan['parts'][keyof Plan['parts']]
 type Device = Plan['devices'][keyof Plan['devices']]

@@ -1,11 +1,11 @@
 import { castDraft, produceWithPatches, type Draft } from 'immer'
 import type { Issue } from '@/core/calculator'
-import type { Command, CommandType } from './command'
-import type { DeviceId, PartId, StateId } from './ids'
+import type { Command, CommandType } from './schema/command'
+import type { DeviceId, PartId, StateId } from './schema/ids'
 import { EVERY_MOVER } from './migrations/liftCommand'
 import { withOrder, type Patch } from './orderedPatches'
-import type { Plan } from './plan'
-import type { WaySpot } from './raceway'
+import type { Plan } from './schema/plan'
+import type { WaySpot } from './schema/raceway'
 import { referenceFaults } from './references'
 
 export type Applied =

@@ -1,4 +1,4 @@
-import * as z from 'zod'
+import type { Colour } from './schema/colour'
 
 export const COLOURS = [
   'black',
@@ -17,11 +17,6 @@ export const COLOURS = [
   'turquoise',
   'bare',
 ] as const
-
-/** What a person sees on the wire; a stripe or second colour beside the base. */
-export const colour = z.strictObject({ base: z.enum(COLOURS), stripe: z.enum(COLOURS).nullable() })
-
-export type Colour = z.output<typeof colour>
 
 export const GREEN_YELLOW: Colour = { base: 'green', stripe: 'yellow' }
 

@@ -1,8 +1,9 @@
-import type { StateId } from './ids'
-import { PLAN_FORMAT, PLAN_VERSION, type Plan } from './plan'
+import type { StateId } from './schema/ids'
+import { PLAN_FORMAT, PLAN_VERSION } from './plan'
 import { DEFAULT_PRACTICE } from './practice'
-import type { Site } from './site'
-import type { State } from './state'
+import type { Plan } from './schema/plan'
+import type { Site } from './schema/site'
+import type { State } from './schema/state'
 
 export const DEFAULT_SITE: Readonly<Record<'IEC' | 'NEC', Site>> = {
   IEC: {

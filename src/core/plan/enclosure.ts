@@ -1,112 +1,41 @@
-import * as z from 'zod'
-import { deviceId, faceId, localKey, type FaceId } from './ids'
-import {
-  coordinate_mm,
-  list,
-  name,
-  nonNegative,
-  origin,
-  percent,
-  positive,
-  records,
-  size_mm,
-  temperature_C,
-  text,
-  unknown,
-} from './fields'
-import { openingShape } from './opening'
+import type { FaceId } from './schema/ids'
+import type { Plan } from './schema/plan'
+
+type Enclosure = Plan['enclosures'][keyof Plan['enclosures']]
+type Face = Enclosure['faces'][keyof Enclosure['faces']]
 
 /** Which side of the enclosure a face is; seen from the front. */
 export const SIDES = ['back', 'front', 'left', 'right', 'top', 'bottom'] as const
 export type Side = (typeof SIDES)[number]
-
-/** A hole that no part of the plan makes: there already, a spare, or for a thing outside the plan. Its centre from the upper left corner, seen from outside. */
-export const opening = z.strictObject({
-  id: localKey,
-  name: name(),
-  shape: openingShape,
-  x_mm: coordinate_mm(),
-  y_mm: coordinate_mm(),
-  origin,
-  use: z.enum(['blanked', 'spare', 'device', 'drain', 'vent', 'open']),
-  /** What fills it, where its use is "device". */
-  device: deviceId.nullable(),
-})
-
-/** A mounting rail on a face: its left or upper end, and which way it runs. */
-export const rail = z.strictObject({
-  id: localKey,
-  x_mm: coordinate_mm(),
-  y_mm: coordinate_mm(),
-  length_mm: size_mm(),
-  axis: z.enum(['across', 'down']),
-})
-
-export const face = z.strictObject({
-  name: name(),
-  kind: z.enum(['plate', 'wall', 'door', 'ceiling']),
-  width_mm: size_mm(),
-  height_mm: size_mm(),
-  /** Taken from its kind and name where left out. */
-  side: unknown(z.enum(SIDES)),
-  /** A plate only: its front from the back wall, and its left upper corner from that of the space inside. */
-  standsOff_mm: unknown(size_mm()),
-  left_mm: unknown(coordinate_mm()),
-  top_mm: unknown(coordinate_mm()),
-  /** A door or lid only: the side of its hinges; lifted off where it has none. */
-  hinge: unknown(z.enum(['left', 'right', 'top', 'bottom', 'none'])),
-  openings: list(opening, 400).default([]),
-  rails: list(rail, 100).default([]),
-})
-
-/** What an enclosure in the open has to put up with. */
-export const outdoor = z.strictObject({
-  sun: z.enum(['shade', 'sun']),
-  hasRainHood: z.boolean(),
-  night_C: temperature_C(),
-  humidity_percent: percent(),
-  /** Points it hangs on, and what each may carry; null where it stands. */
-  hanging: z
-    .strictObject({ points: positive().int({ error: 'must be a whole number' }), each_kg: positive() })
-    .nullable(),
-  isFixed: z.boolean(),
-})
-
-/** A box, an open frame, a rack shelf or a machine base, with its faces. */
-export const enclosure = z.strictObject({
-  name: name(),
-  kind: z.enum(['box', 'open-frame', 'rack-shelf', 'machine-base']),
-  inner: z.strictObject({ width_mm: size_mm(), height_mm: size_mm(), depth_mm: size_mm() }),
-  wall: z.strictObject({
-    material: z.enum(['painted-steel', 'stainless', 'aluminium', 'plastic', 'wood']),
-    thickness_mm: size_mm(),
-  }),
-  sealed: z.boolean(),
-  /** Free on all sides, or its back on a wall; taken as the latter, which is the warmer, where left out. */
-  mounting: unknown(z.enum(['free', 'wall'])),
-  origin,
-  faces: records(faceId, face, 24, 'faces'),
-  /** Height in a rack. */
-  rackUnits: unknown(positive().int({ error: 'must be a whole number' }).max(60, { error: 'must be 60 or less' })),
-  /** Protection wanted against dust and water, the two digits of IEC 60529: 54. */
-  ip: unknown(
-    nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }),
-  ),
-  /** Null: under a roof. */
-  outdoor: unknown(outdoor),
-  mass_g: unknown(nonNegative()),
-  /** Where it stands, in words: "under the bench". */
-  where: unknown(text(60)),
-})
-
-export type Enclosure = z.output<typeof enclosure>
-export type Face = z.output<typeof face>
 
 /** A plate stands off the back wall by this much where nothing is said: its studs. Common practice. */
 export const PLATE_STANDS_OFF_mm = 10
 
 /** Room that a mounting plate leaves to the walls about it. Common practice. */
 const PLATE_MARGIN_mm = 10
+
+/** A face with nothing on it. */
+const bareFace = ({
+  name,
+  kind,
+  width_mm,
+  height_mm,
+  side,
+  ...rest
+}: Pick<Face, 'name' | 'kind' | 'width_mm' | 'height_mm' | 'side'> & Partial<Face>): Face => ({
+  name,
+  kind,
+  width_mm,
+  height_mm,
+  side,
+  standsOff_mm: null,
+  left_mm: null,
+  top_mm: null,
+  hinge: null,
+  openings: [],
+  rails: [],
+  ...rest,
+})
 
 /** The faces of a box: its mounting plate, the door, and the walls as large as the box is inside. */
 export function standardFaces(
@@ -115,7 +44,7 @@ export function standardFaces(
 ): Enclosure['faces'] {
   const isFramed = kind === 'box'
   const margin = isFramed && Math.min(width_mm, height_mm) > 6 * PLATE_MARGIN_mm ? PLATE_MARGIN_mm : 0
-  const plate = face.parse({
+  const plate = bareFace({
     name: kind === 'rack-shelf' ? 'Shelf' : 'Plate',
     kind: 'plate',
     side: 'back',
@@ -126,13 +55,13 @@ export function standardFaces(
     top_mm: margin,
   })
   if (kind === 'open-frame' || kind === 'machine-base') return { ['face:plate' as FaceId]: plate }
-  const front = face.parse(
+  const front = bareFace(
     kind === 'rack-shelf'
       ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm }
       : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm },
   )
   const wall = (title: string, side: Side, across_mm: number, down_mm: number) =>
-    face.parse({ name: title, kind: 'wall', side, width_mm: across_mm, height_mm: down_mm })
+    bareFace({ name: title, kind: 'wall', side, width_mm: across_mm, height_mm: down_mm })
   return {
     ['face:plate' as FaceId]: plate,
     ['face:door' as FaceId]: front,
@@ -140,5 +69,24 @@ export function standardFaces(
     ['face:right' as FaceId]: wall('Right wall', 'right', depth_mm, height_mm),
     ['face:top' as FaceId]: wall('Top wall', 'top', width_mm, depth_mm),
     ['face:bottom' as FaceId]: wall('Bottom wall', 'bottom', width_mm, depth_mm),
+  }
+}
+
+/** A box with its faces, of which only the size inside is known. */
+export function newBox(name: string, inner: Enclosure['inner']): Enclosure {
+  return {
+    name,
+    kind: 'box',
+    inner,
+    wall: { material: 'painted-steel', thickness_mm: 1.5 },
+    sealed: false,
+    mounting: null,
+    origin: 'new',
+    faces: standardFaces(inner),
+    rackUnits: null,
+    ip: null,
+    outdoor: null,
+    mass_g: null,
+    where: null,
   }
 }

@@ -1,5 +1,5 @@
-import type { BehaviourKind } from './part'
-import type { Plan } from './plan'
+import type { BehaviourKind } from './schema/part'
+import type { Plan } from './schema/plan'
 
 /** Whether a plan has, and keeps, a device of one of some kinds. */
 export const hasKind = (plan: Plan, ...kinds: readonly BehaviourKind[]): boolean =>

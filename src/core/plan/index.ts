@@ -1,50 +1,39 @@
-export * from './ids'
+export type {
+  CableId,
+  DeviceId,
+  EnclosureId,
+  FaceId,
+  Id,
+  PartId,
+  RacewayId,
+  StateId,
+  TerminalId,
+  WireId,
+} from './schema/ids'
 export { apply, type Applied } from './apply'
 export type { Change, Committed, PlanSummary } from './change'
 export { doClash, replay, type Patch } from './orderedPatches'
-export { clientId, cutLabel, editRequest, keptCommands, type EditRequest } from './edit'
-export { colourName, COLOURS, GREEN_YELLOW, isGreenYellow, isSameColour, type Colour } from './colour'
-export { command, COMMAND_TYPES, type Command, type CommandType } from './command'
+export { cutLabel } from './label'
+export type { EditRequest } from './schema/edit'
+export { colourName, COLOURS, GREEN_YELLOW, isGreenYellow, isSameColour } from './colour'
+export type { Colour } from './schema/colour'
+export type { Command, CommandType } from './schema/command'
 export { DEFAULT_SITE, emptyPlan } from './emptyPlan'
 export { MIGRATIONS, migrate } from './migrations'
-export { parsePlan, type ParsedPlan } from './parsePlan'
-export {
-  BODY_SIDES,
-  CLAMPS,
-  part,
-  TERMINAL_FUNCTIONS,
-  type Behaviour,
-  type BehaviourKind,
-  type BodySide,
-  type Clamp,
-  type Coil,
-  type TerminalFunction,
-  type VoltageSystem,
-} from './part'
-export { plan as planSchema, PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, type Plan } from './plan'
+export type { ParsedPlan } from './schema/parsePlan'
+export { BODY_SIDES, CLAMPS, TERMINAL_FUNCTIONS, type BodySide, type Clamp, type TerminalFunction } from './part'
+export type { Behaviour, BehaviourKind, Coil, VoltageSystem } from './schema/part'
+export { PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION } from './plan'
+export type { Plan } from './schema/plan'
 export { partFaults, referenceFaults } from './references'
-export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type Practice, type WireFunction } from './practice'
-export { BARE_END, KNOWN_FROM, NOT_JOINED_YET, TREATMENTS, type Treatment, type WireEnd } from './wire'
-export { device as deviceSchema } from './device'
-export { wire as wireSchema } from './wire'
+export { DEFAULT_PRACTICE, PRACTICE_REASONS, WIRE_FUNCTIONS, type WireFunction } from './practice'
+export type { Practice } from './schema/practice'
+export { BARE_END, KNOWN_FROM, NOT_JOINED_YET, TREATMENTS, type Treatment } from './wire'
+export type { WireEnd } from './schema/wire'
 export { highestWireNumber } from './wireNumbers'
-export { PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './enclosure'
-export {
-  makeCable,
-  makeDevice,
-  makeEnclosure,
-  makeFace,
-  makeFitted,
-  makePart,
-  makeRaceway,
-  newRaceway,
-  type CableGiven,
-  type DeviceGiven,
-  type EnclosureGiven,
-  type FaceGiven,
-  type PartGiven,
-  type RacewayGiven,
-} from './make'
+export { newBox, PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './enclosure'
+export type { CableGiven, DeviceGiven, EnclosureGiven, FaceGiven, PartGiven, RacewayGiven } from './schema/make'
+export { newCable } from './newCable'
 export { newWire } from './newWire'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
@@ -57,12 +46,14 @@ export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
 export { boxPlans, circuitView, guardingView, layoutView, placesView, routeView, wiringView, type View } from './views'
-export { withoutInvisible } from './fields'
-export { RACEWAY_KINDS, type RacewayKind, type WaySpot } from './raceway'
-export { openingShape, type OpeningShape } from './opening'
-export type { Load, Place } from './device'
-export { outletCurve, type Site } from './site'
-import type { Plan } from './plan'
+export { withoutInvisible } from './invisible'
+export { newRaceway, RACEWAY_KINDS, type RacewayKind } from './raceway'
+export type { WaySpot } from './schema/raceway'
+export type { OpeningShape } from './schema/opening'
+export type { Load, Place } from './schema/device'
+export { outletCurve } from './site'
+export type { Site } from './schema/site'
+import type { Plan } from './schema/plan'
 
 /** The records as they stand in a plan, readonly throughout. */
 export type Part = Plan['parts'][keyof Plan['parts']]

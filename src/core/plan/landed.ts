@@ -1,6 +1,6 @@
 import { landingOf } from './landingOf'
-import type { Plan } from './plan'
-import type { Wire, WireEnd } from './wire'
+import type { Plan } from './schema/plan'
+import type { Wire, WireEnd } from './schema/wire'
 
 const known = new WeakMap<Plan, Plan>()
 

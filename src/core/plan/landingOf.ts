@@ -1,6 +1,6 @@
-import type { DeviceId, TerminalId } from './ids'
-import type { Plan } from './plan'
-import type { WireEnd } from './wire'
+import type { DeviceId, TerminalId } from './schema/ids'
+import type { Plan } from './schema/plan'
+import type { WireEnd } from './schema/wire'
 
 export interface Landing {
   readonly device: DeviceId

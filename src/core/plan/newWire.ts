@@ -1,4 +1,4 @@
-import type { Plan } from './plan'
+import type { Plan } from './schema/plan'
 import type { WireFunction } from './practice'
 
 type Wire = Plan['wires'][keyof Plan['wires']]

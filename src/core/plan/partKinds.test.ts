@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { CATALOGUE } from '@/core/catalogue'
 import { kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
-import { behaviour } from './part'
+import { behaviour } from './schema/part'
 
 describe('what is true of a kind of part', () => {
   const kinds = behaviour.options.map((option) => option.shape.kind.value)

@@ -1,4 +1,4 @@
-import type { BehaviourKind } from './part'
+import type { BehaviourKind } from './schema/part'
 
 /** Where in the list of parts a kind stands. */
 export const PART_GROUPS = {

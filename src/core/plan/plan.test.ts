@@ -7,13 +7,10 @@ import { shadowStage } from '@demo/scenarios/shadowStage'
 import { commandFor } from '../../../tests/anyCommand'
 import {
   apply,
-  command,
-  COMMAND_TYPES,
   DEFAULT_PRACTICE,
   emptyPlan,
   migrate,
   MIGRATIONS,
-  parsePlan,
   PLAN_VERSION,
   PRACTICE_REASONS,
   replay,
@@ -25,6 +22,7 @@ import {
   type TerminalId,
   type WireId,
 } from '.'
+import { command, COMMAND_TYPES, parsePlan } from './schema'
 
 const json = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 const issues = (document: unknown) => {

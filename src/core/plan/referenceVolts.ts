@@ -1,4 +1,4 @@
-import type { Setting } from './part'
+import type { Setting } from './schema/part'
 
 /** Volts to turn a current pot to, between its wiper and ground, by the formula of its part; null where it states none. */
 export function referenceVolts({ volts_per_A }: Pick<Setting, 'volts_per_A'>, option: string): number | null {

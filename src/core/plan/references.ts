@@ -1,8 +1,8 @@
 import { IssueList, type Issue } from '@/core/calculator'
-import type { DeviceId, TerminalId } from './ids'
-import type { Plan } from './plan'
-import type { Part } from './part'
-import type { WireEnd } from './wire'
+import type { DeviceId, TerminalId } from './schema/ids'
+import type { Plan } from './schema/plan'
+import type { Part } from './schema/part'
+import type { WireEnd } from './schema/wire'
 
 type ReadonlyPart = Plan['parts'][keyof Plan['parts']]
 

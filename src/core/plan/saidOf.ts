@@ -1,5 +1,5 @@
 import type { Landing } from './landingOf'
-import type { Plan } from './plan'
+import type { Plan } from './schema/plan'
 
 /** As labels are compared: letters of one height, one kind of minus, no blanks and no quotes. */
 export const asLabel = (text: string): string =>

@@ -1,33 +1,4 @@
-import * as z from 'zod'
-import { positive, temperature_C, unknown } from './fields'
-
-export const plug = z.strictObject({
-  /** Polarised: line and neutral cannot be exchanged. Reversible: they can. Fixed: wired in, no plug. */
-  kind: z.enum(['polarised', 'reversible', 'fixed']),
-  /** Rating of a fuse inside the plug; null without one. */
-  fuse_A: positive().nullable(),
-})
-
-/** Where the enclosure stands and what feeds it. */
-export const site = z.strictObject({
-  mains_V: positive()
-    .min(90, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' })
-    .max(260, { error: 'must lie between 90 and 260 V; this plan is for single-phase mains' }),
-  mains_Hz: z.union([z.literal(50), z.literal(60)], { error: 'must be 50 or 60' }),
-  region: z.enum(['IEC', 'NEC']),
-  plug,
-  outletBreaker_A: positive().max(63, { error: 'must be 63 A or less' }),
-  /** How quickly the outlet's breaker trips on a peak; the usual one of the region where left out: B by IEC, C by the NEC. */
-  outletCurve: unknown(z.enum(['B', 'C', 'D'])),
-  /** Residual-current (ground-fault) device ahead of the outlet; null without one. */
-  residual_mA: positive().nullable(),
-  /** Fault current the outlet can deliver; null when unknown. */
-  prospective_A: positive().nullable(),
-  ambient_C: temperature_C(),
-  place: z.enum(['indoors', 'sheltered', 'outdoors']),
-})
-
-export type Site = z.output<typeof site>
+import type { Site } from './schema/site'
 
 /** How quickly the outlet's breaker trips: as stated, else as usual where the box is built (common practice). */
 export function outletCurve({ outletCurve: own, region }: Site): 'B' | 'C' | 'D' {

@@ -1,5 +1,5 @@
-import type { DeviceId, TerminalId } from './ids'
-import type { Plan } from './plan'
+import type { DeviceId, TerminalId } from './schema/ids'
+import type { Plan } from './schema/plan'
 
 /** A terminal as a person reads it, "PS1 +V", from `device|terminal`; `parked` stays as it is. */
 export function terminalWords(plan: Plan, code: string): string {

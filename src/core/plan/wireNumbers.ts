@@ -1,4 +1,4 @@
-import type { Plan } from './plan'
+import type { Plan } from './schema/plan'
 
 /** The highest number that a wire's label bears: "W12" is 12. The next wire goes on from there, so that gaps stay gaps. */
 export function highestWireNumber({ wires }: Pick<Plan, 'wires'>): number {

@@ -1,5 +1,5 @@
-import type { DeviceId } from './ids'
-import type { Plan } from './plan'
+import type { DeviceId } from './schema/ids'
+import type { Plan } from './schema/plan'
 import { isClosedAtRest, moverOf } from './actuators'
 import { landingOf } from './landingOf'
 

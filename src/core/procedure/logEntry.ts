@@ -1,8 +1,6 @@
 import * as z from 'zod'
-import { clientId, wireId } from '@/core/plan'
-
-/** Most pictures in one line of the logbook. */
-export const MOST_PHOTOS = 6
+import { clientId, wireId } from '@/core/plan/schema'
+import { MOST_PHOTOS } from './draft'
 
 const photoId = z.string().regex(/^[0-9a-f]{32}$/, { error: 'must be the name of a picture that was sent' })
 
@@ -65,20 +63,3 @@ export const logEntry = z.strictObject({
   deviation: deviation.nullable().default(null),
 })
 export type LogEntry = z.output<typeof logEntry>
-
-/** What a person writes; the rest is nothing. */
-export type LogDraft = Pick<LogEntry, 'step' | 'kind'> & Partial<Omit<LogEntry, 'entryId' | 'at' | 'step' | 'kind'>>
-
-/** A whole line from what differs. */
-export const draftEntry = (draft: LogDraft): Omit<LogEntry, 'entryId' | 'at'> => ({
-  facts: {},
-  reading: null,
-  unit: null,
-  note: '',
-  took_min: null,
-  meter: null,
-  doneBy: null,
-  photos: [],
-  deviation: null,
-  ...draft,
-})

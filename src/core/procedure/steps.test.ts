@@ -3,7 +3,8 @@ import { definePart, terminal } from '@/core/catalogue/builders'
 import { evaluate } from '@/core/evaluate'
 import { DEMOS } from '@demo/scenarios'
 import { PlanBuilder } from '@/core/patterns'
-import { makeCable, type DeviceId, type Plan } from '@/core/plan'
+import type { DeviceId, Plan } from '@/core/plan'
+import { makeCable } from '@/core/plan/schema'
 import type { Act } from '.'
 
 /** What an electrician would do with such boxes was written down here before it was run; common practice throughout. */

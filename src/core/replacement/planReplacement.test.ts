@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { CATALOGUE, cataloguePart } from '@/core/catalogue'
-import { apply, parsePlan, type DeviceId, type PartId } from '@/core/plan'
+import { apply, type DeviceId, type PartId } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import { reckon } from '@/core/figures'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { planReplacement } from '.'

@@ -1,6 +1,7 @@
 import { planCuts } from '@/core/cutting'
 import type { Need } from './needs'
-import { needKey, type NeedKind, type Stocked } from './stock'
+import { needKey, type NeedKind } from './needKinds'
+import type { Stocked } from './stock'
 
 /** Shorter leftovers go into the bin; common practice by what they are. */
 const KEPT_mm: Readonly<Record<string, number>> = { wire: 300, cable: 500, length: 150, sleeve: 50 }

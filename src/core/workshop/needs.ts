@@ -15,7 +15,7 @@ import {
 import { formatNumber } from '@/core/quantity'
 import { FAMILIES } from '@/core/reference'
 import type { Securing } from '@/core/securing'
-import { BY_LENGTH, needKey, type NeedKind } from './stock'
+import { BY_LENGTH, needKey, type NeedKind } from './needKinds'
 
 /** A thing that a plan needs, with what one takes beyond it and why. */
 export interface Need {

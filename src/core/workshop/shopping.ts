@@ -1,6 +1,7 @@
 import { cutPlanOf } from './cutList'
 import type { Need } from './needs'
-import { needKey, type NeedKind, type Stocked } from './stock'
+import { needKey, type NeedKind } from './needKinds'
+import type { Stocked } from './stock'
 
 /** One line of the list to buy by. */
 export interface Purchase {

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
-import { parsePlan, type Plan } from '@/core/plan'
+import type { Plan } from '@/core/plan'
+import { parsePlan } from '@/core/plan/schema'
 import { logEntry, type LogEntry } from '@/core/procedure'
 
 /** A plan with its logbook in one file; a plan without it is written as the plain document. */

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { makeEnclosure, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
+import { newBox, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
 import { Button, later, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -41,15 +41,7 @@ export function LayoutStage() {
     edit('Add a box', {
       type: 'addEnclosure',
       id,
-      enclosure: makeEnclosure({
-        name: `Box ${boxes.length + 1}`,
-        kind: 'box',
-        inner: NEW_INNER,
-        wall: { material: 'painted-steel', thickness_mm: 1.5 },
-        sealed: false,
-        origin: 'new',
-        faces: standardFaces(NEW_INNER),
-      }),
+      enclosure: newBox(`Box ${boxes.length + 1}`, NEW_INNER),
     })
     setWantedBox(id)
   }

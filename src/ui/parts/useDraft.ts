@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { part as partSchema, type Part, type PartId } from '@/core/plan'
+import type { Part, PartId } from '@/core/plan'
+import { part as partSchema } from '@/core/plan/schema'
 
 interface Draft {
   readonly part: Part

@@ -29,7 +29,7 @@ import { request } from './api'
 import { hasLost } from './hasLost'
 import { withoutStale } from './withoutStale'
 import { LogClient } from './logClient'
-import { PlanClient, type PlanState } from './planClient'
+import { PlanClient, type Editing, type PlanState } from './planClient'
 import { GONE_AFTER_MS, keepAlive, ownedStorage } from './windowStorage'
 
 /** What the drawer on the right shows. */
@@ -114,6 +114,7 @@ interface Start {
 
 /** So often a window that is looked at asks whether others changed the plan. */
 const POLL_MS = 4000
+const FETCH_AGAIN_MS = 2000
 /** Sign-offs of others are looked for at every so many of these looks. */
 const LOG_EVERY = 5
 
@@ -148,6 +149,18 @@ function connectLog(start: Start, windowId: string, announce: () => void): LogCl
     now: () => new Date().toISOString(),
     wait,
   })
+}
+
+/** What edits are made with, as soon as it can be had. */
+async function fetchEditing(client: PlanClient): Promise<Editing> {
+  for (;;) {
+    try {
+      return await import('./editing')
+    } catch {
+      client.isUnequipped()
+      await wait(FETCH_AGAIN_MS)
+    }
+  }
 }
 
 /** Keeps the window beside the others: told by this browser's own windows at once, by asking for everybody else's. */
@@ -199,16 +212,28 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const reckoner = useRef<ReckonClient | null>(null)
 
   useEffect(() => keepAlive(windowId), [windowId])
+  // Once there is something to see, or an edit that waits for it.
+  const isEditingWanted = evaluated !== null || reckonError !== null || state.pending.length > 0
   useEffect(() => {
+    if (!isEditingWanted) return
     const takeUp = () => {
       client.resume()
       logClient.resume()
     }
-    takeUp()
+    let isGone = false
+    void fetchEditing(client).then((editing) => {
+      if (isGone) return
+      client.equip(editing)
+      logClient.equip(editing)
+      takeUp()
+    })
     // A window that was killed could not say so: what it left is taken up once its silence is long enough.
     const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
-    return () => clearTimeout(later)
-  }, [client, logClient])
+    return () => {
+      isGone = true
+      clearTimeout(later)
+    }
+  }, [client, logClient, isEditingWanted])
   useOthersChanges(client, logClient, channel)
   useEffect(() => {
     reckoner.current = new ReckonClient((evaluation) => setEvaluated((now) => now && { ...now, evaluation }))

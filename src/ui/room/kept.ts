@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
-import { keptCommands, type Command } from '@/core/plan'
+import type { Command } from '@/core/plan'
+import { keptCommands } from '@/core/plan/schema'
 
 export interface PendingEdit {
   readonly kind: 'edit'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { LogEntry } from '@/core/procedure'
+import * as editing from './editing'
 import { LogClient, type LogTransport } from './logClient'
 
 class FakeLogbook {
@@ -32,7 +33,9 @@ function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }
     now: () => '2026-01-05T09:00:00.000Z',
     wait: () => new Promise((done) => setTimeout(done, 1)),
   }
-  return new LogClient(start, transport)
+  const client = new LogClient(start, transport)
+  client.equip(editing)
+  return client
 }
 
 const sign = (step: string) => ({ step, kind: 'signed' as const, facts: {}, reading: null, unit: null, note: '' })

@@ -1,7 +1,6 @@
 import type { Issue } from '@/core/calculator'
-import { readWith } from '@/core/calculator'
-import { draftEntry, logEntry, type LogDraft, type LogEntry } from '@/core/procedure'
-import type { Reply } from './planClient'
+import { draftEntry, type LogDraft, type LogEntry } from '@/core/procedure'
+import type { Editing, Reply } from './planClient'
 
 export interface LogState {
   /** In the order in which they were made; those not sent yet come last. */
@@ -24,7 +23,6 @@ export interface LogTransport {
 
 const RETRY_MS = 2000
 const TRIES = 3
-const sent = logEntry.omit({ at: true }).strip()
 
 /**
  * The logbook at the bench: a sign-off or a tug counts as soon as it is made, is kept in the browser's storage, and goes to
@@ -34,6 +32,7 @@ export class LogClient {
   private state: LogState
   private confirmed: readonly LogEntry[]
   private pending: readonly LogEntry[] = []
+  private editing: Editing | null = null
   private isSending = false
   private tries = 0
   private readonly listeners = new Set<() => void>()
@@ -46,15 +45,20 @@ export class LogClient {
     this.state = { entries: start, waiting: 0, message: null }
   }
 
+  /** What reads lines is there; those made before it go as they are, and the server reads them. */
+  equip(tools: Editing): void {
+    this.editing = tools
+  }
+
   /** Takes up what an earlier window could not send. */
   resume(): void {
-    if (this.pending.length > 0) return
-    const known = new Set(this.confirmed.map(({ entryId }) => entryId))
+    if (!this.editing) return
+    const known = new Set([...this.confirmed, ...this.pending].map(({ entryId }) => entryId))
     const left = this.transport.storage
       .read()
-      .flatMap(readEntries)
+      .flatMap(this.editing.readEntries)
       .filter(({ entryId }) => !known.has(entryId))
-    this.keep(left)
+    this.keep([...this.pending, ...left])
     void this.flush()
   }
 
@@ -68,9 +72,10 @@ export class LogClient {
   /** Returns what is wrong with the entry, or nothing: then it is kept. */
   record(draft: LogDraft): readonly Issue[] {
     const whole = { ...draftEntry(draft), entryId: this.transport.newId() }
-    const read = readWith(sent, JSON.parse(JSON.stringify(whole)))
-    if (read.kind === 'refused') return read.issues
-    this.keep([...this.pending, { ...read.value, at: this.transport.now() }])
+    const asSent = JSON.parse(JSON.stringify(whole)) as typeof whole
+    const read = this.editing?.readEntry(asSent)
+    if (read?.kind === 'refused') return read.issues
+    this.keep([...this.pending, { ...(read?.value ?? asSent), at: this.transport.now() }])
     void this.flush()
     return []
   }
@@ -142,19 +147,5 @@ export class LogClient {
 
 /** The server says when it was written. */
 function withoutMoment(entry: LogEntry): Omit<LogEntry, 'at'> {
-  return sent.parse({ ...entry, at: undefined })
-}
-
-function readEntries(text: string): readonly LogEntry[] {
-  try {
-    const value: unknown = JSON.parse(text)
-    return Array.isArray(value)
-      ? value.flatMap((each) => {
-          const read = readWith(logEntry, each)
-          return read.kind === 'read' ? [read.value] : []
-        })
-      : []
-  } catch {
-    return []
-  }
+  return { ...entry, at: undefined } as Omit<LogEntry, 'at'>
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { apply, emptyPlan, replay, type Command, type Patch, type Plan } from '@/core/plan'
+import * as editing from './editing'
 import { PlanClient, type Transport } from './planClient'
 
 /** A server that keeps the promises of the real one: revisions, one edit once, 409 with what changed. */
@@ -120,6 +121,13 @@ interface Kept {
 }
 
 function windowOn(server: FakeServer, kept: Kept = { text: null }) {
+  const client = bareWindowOn(server, kept)
+  client.equip(editing)
+  return client
+}
+
+/** Before what edits are made with has come. */
+function bareWindowOn(server: FakeServer, kept: Kept = { text: null }) {
   let id = 0
   const up = <T>(work: () => T) => {
     if (server.isDown) throw new Error('down')

@@ -1,18 +1,10 @@
 import { keepAlike } from '@/workers/difference'
-import { readWith, type Issue } from '@/core/calculator'
-import {
-  apply,
-  cutLabel,
-  doClash,
-  keptCommands,
-  replay,
-  withoutInvisible,
-  type Change,
-  type Command,
-  type Patch,
-  type Plan,
-} from '@/core/plan'
-import { readKept, type HeldEdit, type PendingEdit, type PendingItem } from './kept'
+import type { Issue } from '@/core/calculator'
+import { cutLabel, withoutInvisible, type Change, type Command, type Patch, type Plan } from '@/core/plan'
+import type * as editing from './editing'
+import type { HeldEdit, PendingEdit, PendingItem } from './kept'
+
+export type Editing = typeof editing
 
 export interface Conflict {
   readonly mine: PendingEdit
@@ -93,6 +85,8 @@ const KEPT = 'what you did is kept in this browser and sent again'
  * The browser's side of the write path. An edit is applied at once and queued, an undo likewise; the queue is kept in the
  * browser's storage until the server has acknowledged each item. A stale revision rebases what is queued, or shows the
  * conflict. The browser takes only the next revision; otherwise it fetches what lies between.
+ *
+ * What edits are made with comes behind the first view; what was done before it is there is kept, and done then.
  */
 export class PlanClient {
   private confirmed: Plan
@@ -101,6 +95,7 @@ export class PlanClient {
   private tops: { readonly undo: string | null; readonly redo: string | null }
   private state: PlanState
   private readonly listeners = new Set<() => void>()
+  private editing: Editing | null = null
   private isSending = false
   private tries = 0
   /** What others' changes came in since an edit was found stale. */
@@ -117,15 +112,33 @@ export class PlanClient {
     this.state = { plan, revision, undo, redo, pending: [], held: [], status: 'saved', message: null, conflict: null }
   }
 
+  /** What edits are made with is there. */
+  equip(tools: Editing): void {
+    if (this.editing) return
+    this.editing = tools
+    if (this.state.pending.length > 0) this.takeUp(tools, this.state.pending)
+  }
+
+  /** What edits are made with could not be fetched so far. */
+  isUnequipped(): void {
+    this.set({ status: 'offline', message: `The page has not come whole yet; ${KEPT}` })
+  }
+
   /** Takes up what an earlier window left unacknowledged, and what was set aside. */
   resume(): void {
-    if (this.state.pending.length > 0) return
-    const kept = readKept(this.transport.storage.read(), () => this.transport.newId())
+    if (this.editing && this.state.pending.length === 0) this.takeUp(this.editing, [])
+  }
+
+  private takeUp({ readKept }: Editing, early: readonly PendingItem[]): void {
+    // What this window queued unread is read with what others left; its own copy in the storage is the same.
+    if (early.length > 0) this.transport.storage.write(null)
+    const left = this.transport.storage.read()
+    const kept = readKept(early.length > 0 ? [...left, JSON.stringify(early)] : left, () => this.transport.newId())
     const setAside = readKept(this.transport.storage.readHeld(), () => this.transport.newId())
     const held = [...setAside.held, ...kept.held]
     if (held.length > 0) this.hold(held)
     this.keep(kept.pending)
-    if (kept.pending.length === 0) return
+    if (kept.pending.length === 0 && early.length === 0) return
     this.set({ pending: kept.pending, status: 'saving' })
     this.rebuild()
     void this.flush()
@@ -141,18 +154,23 @@ export class PlanClient {
   /** Applies at once. Returns what is wrong when the schema or the plan refuses the edit; then nothing is changed. */
   edit(label: string, commands: readonly Command[]): readonly Issue[] {
     // As it will arrive: what JSON does not carry is not applied here either.
-    const read = readWith(keptCommands, JSON.parse(JSON.stringify(commands)))
-    if (read.kind === 'refused')
-      return read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message }))
-    const applied = apply(this.state.plan, read.value)
-    if (applied.kind === 'refused') return applied.issues
-    this.enqueue({
-      kind: 'edit',
-      editId: this.transport.newId(),
-      label: cutLabel(withoutInvisible(label)),
-      commands: read.value,
-    })
+    const asSent = JSON.parse(JSON.stringify(commands)) as readonly Command[]
+    const checked = this.editing ? this.check(this.editing, asSent) : asSent
+    if ('issues' in checked) return checked.issues
+    const editId = this.transport.newId()
+    this.enqueue({ kind: 'edit', editId, label: cutLabel(withoutInvisible(label)), commands: checked })
     return []
+  }
+
+  private check(
+    { readCommands, apply }: Editing,
+    commands: readonly Command[],
+  ): readonly Command[] | { readonly issues: readonly Issue[] } {
+    const read = readCommands(commands)
+    if (read.kind === 'refused')
+      return { issues: read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message })) }
+    const applied = apply(this.state.plan, read.value)
+    return applied.kind === 'refused' ? applied : read.value
   }
 
   /** Takes back this person's last edit, or does it again; queued like any edit. */
@@ -184,7 +202,7 @@ export class PlanClient {
 
   /** Looks whether others changed the plan, and whether the server still has what this window builds on. */
   async poll(): Promise<void> {
-    if (this.isSending || this.state.conflict) return
+    if (!this.editing || this.isSending || this.state.conflict) return
     this.isSending = true
     try {
       const { status, body } = await this.ask(() => this.transport.history(this.state.revision))
@@ -205,7 +223,7 @@ export class PlanClient {
   }
 
   private async flush(): Promise<void> {
-    if (this.isSending) return
+    if (!this.editing || this.isSending) return
     this.isSending = true
     try {
       while (this.state.pending.length > 0 && !this.state.conflict) await this.sendFirst(this.state.pending[0]!)
@@ -284,7 +302,7 @@ export class PlanClient {
         this.set({ revision })
         return false
       }
-      this.confirmed = replay(this.confirmed, change.patches)
+      this.confirmed = this.editing!.replay(this.confirmed, change.patches)
       this.taken.push(change)
       this.lastEdit = change.editId
       revision = change.revision
@@ -335,6 +353,7 @@ export class PlanClient {
   }
 
   private async rebase(item: PendingItem, reply: EditReply): Promise<void> {
+    const { apply, doClash } = this.editing!
     const before = item.kind === 'edit' && !reply.wentBack ? apply(this.confirmed, item.commands) : null
     const touched: readonly Patch[] = before?.kind === 'applied' ? before.patches : []
     this.taken = []
@@ -401,6 +420,8 @@ export class PlanClient {
    * has done it. An edit that no longer fits waits for its own turn to be shown.
    */
   private rebuild(): void {
+    if (!this.editing) return
+    const { apply, replay } = this.editing
     let plan = this.confirmed
     let { undo: undoTop, redo: redoTop } = this.tops
     const done: { readonly label: string; readonly inverse: readonly Patch[]; readonly forward: readonly Patch[] }[] =

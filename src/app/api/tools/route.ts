@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { clientId } from '@/core/plan'
+import { clientId } from '@/core/plan/schema'
 import { toolProfile } from '@/core/termination'
 import { database } from '@/server/database'
 import { answer, LIMITS, readBody } from '@/server/http'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
-import { makeFace, type DeviceId, type EnclosureId, type FaceId, type Plan } from '@/core/plan'
+import type { DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
+import { makeFace } from '@/core/plan/schema'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { holesOfFace, reckon, sideOf, turnSide } from '..'

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { DEMOS } from '@demo/scenarios'
-import { apply, emptyPlan, keptCommands, parsePlan, type Command, type Part, type Plan } from '@/core/plan'
+import { apply, emptyPlan, type Command, type Part, type Plan } from '@/core/plan'
+import { keptCommands, parsePlan } from '@/core/plan/schema'
 import { liftPart } from './partOfFormat1'
 
 const read = (document: unknown): Plan => {

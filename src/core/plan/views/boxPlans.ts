@@ -1,5 +1,5 @@
-import type { DeviceId, EnclosureId } from '../ids'
-import type { Plan } from '../plan'
+import type { DeviceId, EnclosureId } from '../schema/ids'
+import type { Plan } from '../schema/plan'
 import { isShallowAlike } from './view'
 
 const latest = new Map<EnclosureId, Plan>()

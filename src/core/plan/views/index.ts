@@ -1,4 +1,4 @@
-import type { Plan } from '../plan'
+import type { Plan } from '../schema/plan'
 import { DEFAULT_SITE } from '../emptyPlan'
 import { DEFAULT_PRACTICE } from '../practice'
 import { defineView, type View } from './view'

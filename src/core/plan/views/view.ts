@@ -1,4 +1,4 @@
-import type { Plan } from '../plan'
+import type { Plan } from '../schema/plan'
 
 type Records = 'enclosures' | 'parts' | 'devices' | 'cables' | 'wires' | 'raceways' | 'states'
 

@@ -1,4 +1,4 @@
-import { editRequest } from '@/core/plan'
+import { editRequest } from '@/core/plan/schema'
 import { authorOf } from '@/server/author'
 import { database } from '@/server/database'
 import { answer, LIMITS, notFound, problem, readBody } from '@/server/http'

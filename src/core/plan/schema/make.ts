@@ -32,20 +32,3 @@ export const makeFace = (given: FaceGiven): z.output<typeof face> => face.parse(
 export const makeRaceway = (given: RacewayGiven): Plan['raceways'][keyof Plan['raceways']] => raceway.parse(given)
 export const makeCable = (given: CableGiven): Plan['cables'][keyof Plan['cables']] => cable.parse(given)
 export const makeFitted = (given: FittedGiven): z.output<typeof fitted> => fitted.parse(given)
-
-/** A way of which only what it is and where is said: nothing measured, nothing kept for anything. */
-export const newRaceway = (
-  given: Pick<RacewayGiven, 'name' | 'kind'> & Partial<RacewayGiven>,
-): Plan['raceways'][keyof Plan['raceways']] =>
-  makeRaceway({
-    enclosure: null,
-    width_mm: 0,
-    height_mm: 0,
-    length_mm: 0,
-    fillLimit_percent: given.kind === 'duct' ? 60 : 100,
-    bendRadius_mm: null,
-    travel_mm: null,
-    joins: [],
-    origin: 'new',
-    ...given,
-  })

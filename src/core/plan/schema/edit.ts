@@ -1,22 +1,15 @@
 import * as z from 'zod'
+import { LABEL_LENGTH } from '../label'
 import { command } from './command'
 import { list, text } from './fields'
-import { liftCommand } from './migrations'
+import { liftCommand } from '../migrations'
 import type { DeepReadonly } from './plan'
 
 /** Chosen by the browser, so that a request sent twice is done once. */
 export const clientId = z.string().regex(/^[A-Za-z0-9-]{8,64}$/, { error: 'must be 8 to 64 letters, digits or dashes' })
 
-const LABEL_LENGTH = 120
 /** As many as touch every record of the largest plan. */
 const MOST_COMMANDS = 20_000
-
-/** A label that holds a long name is cut, never refused: nobody typed it. */
-export function cutLabel(label: string): string {
-  const whole = label.trim() || 'Edit'
-  const letters = [...whole]
-  return letters.length <= LABEL_LENGTH ? whole : `${letters.slice(0, LABEL_LENGTH - 1).join('')}…`
-}
 
 /** What a window builds on: the revision it has, and the edit that made it, so that a server gone back to an older copy is noticed. */
 const base = {

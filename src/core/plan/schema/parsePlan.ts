@@ -1,7 +1,7 @@
 import { readWith, type Issue } from '@/core/calculator'
-import { migrate } from './migrations'
+import { migrate } from '../migrations'
 import { plan, type Plan } from './plan'
-import { referenceFaults } from './references'
+import { referenceFaults } from '../references'
 
 export type ParsedPlan =
   { readonly kind: 'plan'; readonly plan: Plan } | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
