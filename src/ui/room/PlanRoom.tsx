@@ -115,6 +115,8 @@ interface Start {
 /** So often a window that is looked at asks whether others changed the plan. */
 const POLL_MS = 4000
 const FETCH_AGAIN_MS = 2000
+/** A first view is drawn before what edits are made with is asked for. */
+const AFTER_VIEW_MS = 250
 /** Sign-offs of others are looked for at every so many of these looks. */
 const LOG_EVERY = 5
 
@@ -213,7 +215,8 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
 
   useEffect(() => keepAlive(windowId), [windowId])
   // Once there is something to see, or an edit that waits for it.
-  const isEditingWanted = evaluated !== null || reckonError !== null || state.pending.length > 0
+  const isEditWaiting = state.pending.length > 0
+  const isEditingWanted = evaluated !== null || reckonError !== null || isEditWaiting
   useEffect(() => {
     if (!isEditingWanted) return
     const takeUp = () => {
@@ -221,19 +224,23 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
       logClient.resume()
     }
     let isGone = false
-    void fetchEditing(client).then((editing) => {
-      if (isGone) return
-      client.equip(editing)
-      logClient.equip(editing)
-      takeUp()
-    })
+    const equip = () =>
+      void fetchEditing(client).then((editing) => {
+        if (isGone) return
+        client.equip(editing)
+        logClient.equip(editing)
+        takeUp()
+      })
+    // After the view has been drawn, unless an edit waits.
+    const soon = setTimeout(equip, isEditWaiting ? 0 : AFTER_VIEW_MS)
     // A window that was killed could not say so: what it left is taken up once its silence is long enough.
     const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
     return () => {
       isGone = true
+      clearTimeout(soon)
       clearTimeout(later)
     }
-  }, [client, logClient, isEditingWanted])
+  }, [client, logClient, isEditingWanted]) // eslint-disable-line react-hooks/exhaustive-deps -- an edit that comes later finds it on its way
   useOthersChanges(client, logClient, channel)
   useEffect(() => {
     reckoner.current = new ReckonClient((evaluation) => setEvaluated((now) => now && { ...now, evaluation }))
