@@ -1,6 +1,6 @@
-import * as z from 'zod'
 import type { Treatment } from '@/core/plan'
 import { wireSize } from '@/core/quantity'
+import type { ToolProfile } from './toolProfile'
 
 /** What makes an end. A tool is taken in hand once for all the ends that it makes. */
 export const TOOL_KINDS = {
@@ -31,37 +31,6 @@ export const TOOL_OF: Readonly<Record<Treatment, ToolKind>> = {
   displaced: 'jaws',
   moulded: 'none',
 }
-
-const words = () =>
-  z.string().trim().min(1, { error: 'must not be empty' }).max(80, { error: 'must be 80 characters or fewer' })
-const area = () =>
-  z
-    .number({ error: 'must be a number' })
-    .positive({ error: 'must be above 0' })
-    .max(100, { error: 'must be 100 mm² or less' })
-
-/** A nest of a contact crimper: which contacts and conductors it is for, and the dies for conductor and jacket. */
-export const contactDie = z
-  .strictObject({
-    kind: z.enum(['contact', 'sealed-contact']),
-    /** Null: any pitch. */
-    pitch_mm: z.number({ error: 'must be a number' }).positive({ error: 'must be above 0' }).max(20).nullable(),
-    min_mm2: area(),
-    max_mm2: area(),
-    conductor: words(),
-    jacket: words(),
-  })
-  .refine(({ min_mm2, max_mm2 }) => min_mm2 <= max_mm2, {
-    error: 'must not be below the smallest conductor',
-    path: ['max_mm2'],
-  })
-
-/** A crimping tool as its owner knows it: dies depend on tool, contact, conductor and jacket, so they are a profile and no law. */
-export const toolProfile = z.strictObject({
-  name: words(),
-  dies: z.array(contactDie).max(60, { error: 'must hold 60 dies or fewer' }),
-})
-export type ToolProfile = z.output<typeof toolProfile>
 
 /** Dies of one common hand tool with round nests; common practice. */
 export const COMMON_TOOL: ToolProfile = {

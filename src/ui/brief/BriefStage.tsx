@@ -13,6 +13,7 @@ import { SiteForm } from './SiteForm'
 const DemandChart = later(
   async () => ({ default: (await import('./DemandChart')).DemandChart }),
   <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
+  'after the view',
 )
 
 /** Where it stands, what mains, what must run, what may come later. */

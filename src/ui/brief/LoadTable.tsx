@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import type { Device, DeviceId, Draw, Plan, State, StateId } from '@/core/plan'
 import { LoadField } from '@/ui/panels'
-import { Button, CommitField, readNumber, useRowsInView, newId } from '@/ui/primitives'
+import { Button, CommitField, readNumber, LongRows, newId } from '@/ui/primitives'
 import { byTag, FigureButton, useDesk, useRoom } from '@/ui/room'
 
 const ROW_PX = 41
@@ -23,7 +23,6 @@ export function LoadTable() {
   const rows = loads.flatMap(({ id, device, part }) =>
     part.draws.map((draw, i) => ({ id, device, part, draw, isFirst: i === 0 })),
   )
-  const { body, from, to, above_px, below_px } = useRowsInView(rows.length, ROW_PX)
   if (loads.length === 0) {
     return (
       <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
@@ -81,9 +80,8 @@ export function LoadTable() {
               ))}
             </tr>
           </thead>
-          <tbody ref={body}>
-            {above_px > 0 ? <tr style={{ height: above_px }} /> : null}
-            {rows.slice(from, to).map(({ id, device, part, draw, isFirst }) => (
+          <LongRows items={rows} estimate_px={ROW_PX}>
+            {({ id, device, part, draw, isFirst }) => (
               <LoadRow
                 key={id + draw.id}
                 id={id}
@@ -93,8 +91,9 @@ export function LoadTable() {
                 isAlone={part.draws.length === 1}
                 states={plan.states}
               />
-            ))}
-            {below_px > 0 ? <tr style={{ height: below_px }} /> : null}
+            )}
+          </LongRows>
+          <tbody>
             <tr>
               <td className="py-1 font-bold" colSpan={2}>
                 Together, at the loads

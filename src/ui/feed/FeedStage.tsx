@@ -16,6 +16,7 @@ import { ShortPlay } from './ShortPlay'
 const FeedDetails = later(
   async () => ({ default: (await import('./FeedDetails')).FeedDetails }),
   <p className="mt-4 text-mute">Drawing …</p>,
+  'after the view',
 )
 
 /** The rails of the scenario that is played; null while they are solved, or where none is played. */

@@ -15,6 +15,7 @@ import { SwitchList } from './SwitchList'
 const ProtectiveDetail = later(
   async () => ({ default: (await import('./ProtectiveDetail')).ProtectiveDetail }),
   <p className="text-mute">Drawing …</p>,
+  'after the view',
 )
 
 const keyOf = ({ device, link }: ProtectiveReckoning) => `${device}/${link}`

@@ -4,17 +4,27 @@ import { newBox, standardFaces, type EnclosureId, type FaceId } from '@/core/pla
 import { FindingCard } from '@/ui/panels'
 import { Button, later, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { AddToFace } from './AddToFace'
-import { BoxForm } from './BoxForm'
 import { FaceCanvas, type View } from './FaceCanvas'
-import { FixingsPanel } from './FixingsPanel'
-import { HeatPanel } from './HeatPanel'
-import { HolesPanel } from './HolesPanel'
-import { ModulesPanel } from './ModulesPanel'
 import { SiteSketch } from './SiteSketch'
-import { ThingForm } from './ThingForm'
 import { WaitingQueue } from './WaitingQueue'
 
+// What stands below the dry fit comes after it.
+const ROOM = <div aria-hidden className="h-40" />
+const AddToFace = later(async () => ({ default: (await import('./AddToFace')).AddToFace }), null, 'after the view')
+const ThingForm = later(async () => ({ default: (await import('./ThingForm')).ThingForm }), ROOM, 'after the view')
+const BoxForm = later(async () => ({ default: (await import('./BoxForm')).BoxForm }), ROOM, 'after the view')
+const HeatPanel = later(async () => ({ default: (await import('./HeatPanel')).HeatPanel }), ROOM, 'after the view')
+const HolesPanel = later(async () => ({ default: (await import('./HolesPanel')).HolesPanel }), ROOM, 'after the view')
+const ModulesPanel = later(
+  async () => ({ default: (await import('./ModulesPanel')).ModulesPanel }),
+  ROOM,
+  'after the view',
+)
+const FixingsPanel = later(
+  async () => ({ default: (await import('./FixingsPanel')).FixingsPanel }),
+  ROOM,
+  'after the view',
+)
 const ArrangeDialog = later(async () => ({ default: (await import('./ArrangeDialog')).ArrangeDialog }))
 
 const NEW_INNER = { width_mm: 500, height_mm: 400, depth_mm: 200 }

@@ -1,109 +1,13 @@
 'use client'
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
-import { useMemo, useState } from 'react'
-import { landed, type DeviceId, type Terminal, type TerminalId, type WireEnd } from '@/core/plan'
-import { Button, forSearch, INPUT, Modal } from '@/ui/primitives'
-import { byTag, isWireable, terminalLabel, useRoom } from '@/ui/room'
+import type { DeviceId, TerminalId, WireEnd } from '@/core/plan'
+import { Button, INPUT, later, Modal } from '@/ui/primitives'
+import { useTerminals } from './useTerminals'
 
-export interface TerminalChoice {
-  readonly device: DeviceId
-  readonly terminal: TerminalId
-  readonly name: string
-  readonly detail: string
-  readonly used: number
-  readonly spec: Terminal
-}
-
-/** Every terminal of the plan that takes a wire, by tag. */
-export function useTerminals(): readonly TerminalChoice[] {
-  const { plan } = useRoom()
-  return useMemo(() => {
-    const used = new Map<string, number>()
-    for (const wire of Object.values(landed(plan).wires)) {
-      for (const end of [wire.from, wire.to])
-        if (end.kind === 'terminal')
-          used.set(`${end.device}|${end.terminal}`, (used.get(`${end.device}|${end.terminal}`) ?? 0) + 1)
-    }
-    return Object.entries(plan.devices)
-      .map(([id, device]) => ({ id: id as DeviceId, tag: device.tag, device }))
-      .sort(byTag)
-      .flatMap(({ id, device }) => {
-        const part = plan.parts[device.part]!
-        return (Object.keys(part.terminals) as TerminalId[])
-          .filter((terminal) => isWireable(part.terminals[terminal]!.clamp))
-          .map((terminal) => ({
-            device: id,
-            terminal,
-            name: `${device.tag} ${terminalLabel(plan, id, terminal)}`,
-            detail: device.name,
-            used: used.get(`${id}|${terminal}`) ?? 0,
-            spec: part.terminals[terminal]!,
-          }))
-      })
-  }, [plan])
-}
-
-const SHOWN = 80
-
-/** Type a tag and a terminal, or walk the list with the arrow keys. */
-export function TerminalCombobox({
-  label,
-  choices,
-  onPick,
-  autoFocus = false,
-}: {
-  readonly label: string
-  readonly choices: readonly TerminalChoice[]
-  readonly onPick: (choice: TerminalChoice) => void
-  readonly autoFocus?: boolean
-}) {
-  const [query, setQuery] = useState('')
-  const typed = forSearch(query.trim())
-  const words = typed.split(/\s+/).filter(Boolean)
-  // Each word begins a word of the terminal's; what reads exactly like the beginning of a terminal stands first.
-  const begins = (text: string, word: string) =>
-    forSearch(text)
-      .split(/\s+/)
-      .some((part) => part.startsWith(word))
-  const isExact = ({ name }: TerminalChoice) => forSearch(name).startsWith(typed)
-  const matching = choices
-    .filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word)))
-    .sort((a, b) => Number(isExact(b)) - Number(isExact(a)))
-  return (
-    <Combobox<TerminalChoice | null> immediate value={null} onChange={(choice) => choice && onPick(choice)}>
-      <ComboboxInput
-        autoFocus={autoFocus}
-        aria-label={label}
-        placeholder="Tag and terminal, such as “PS1 +V”"
-        className={INPUT}
-        onChange={(event) => setQuery(event.target.value)}
-        displayValue={() => query}
-      />
-      <ComboboxOptions
-        anchor="bottom start"
-        className="z-[60] max-h-72 w-80 overflow-y-auto rounded-lg border border-hair bg-sheet shadow-lg"
-      >
-        {matching.length === 0 ? <p className="p-2 text-mute">No terminal reads like this.</p> : null}
-        {matching.slice(0, SHOWN).map((choice) => (
-          <ComboboxOption
-            key={`${choice.device}|${choice.terminal}`}
-            value={choice}
-            className="cursor-pointer px-3 py-1.5 data-focus:bg-accent-wash"
-          >
-            <span className="figures font-semibold">{choice.name}</span>{' '}
-            <span className="text-[13px] text-mute">
-              {choice.detail}
-              {choice.used > 0 ? `, ${choice.used} of ${choice.spec.conductors.count} taken` : ''}
-            </span>
-          </ComboboxOption>
-        ))}
-        {matching.length > SHOWN ? (
-          <p className="p-2 text-[13px] text-mute">{matching.length - SHOWN} more; type on.</p>
-        ) : null}
-      </ComboboxOptions>
-    </Combobox>
-  )
-}
+/** Comes when the first end is looked for. */
+export const TerminalCombobox = later(
+  async () => ({ default: (await import('./TerminalCombobox')).TerminalCombobox }),
+  <input aria-label="A moment …" className={INPUT} readOnly />,
+)
 
 export function TerminalPicker({
   title,

@@ -1,5 +1,6 @@
 export { AddDevice } from './AddDevice'
 export { FindingCard } from './FindingCard'
-export { TerminalCombobox, useTerminals, type TerminalChoice } from './TerminalPicker'
+export { TerminalCombobox } from './TerminalPicker'
+export { useTerminals, type TerminalChoice } from './useTerminals'
 export { TraceList } from './TraceList'
 export { LoadField } from './LoadField'

@@ -6,9 +6,9 @@ import { Choice, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { useStock } from '@/ui/workshop'
 import { DeriveChoice } from './DeriveChoice'
-import { LabelPrint } from './LabelPrint'
 import { PaperView } from './PaperView'
 
+const LabelPrint = later(async () => ({ default: (await import('./LabelPrint')).LabelPrint }))
 const StockEntry = later(async () => ({ default: (await import('./StockEntry')).StockEntry }))
 
 /** Everything to be taken away: looked at here as it will be printed, and put together as one PDF. */

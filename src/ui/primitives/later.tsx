@@ -1,8 +1,23 @@
 'use client'
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react'
+import {
+  createContext,
+  lazy,
+  Suspense,
+  useContext,
+  useEffect,
+  useState,
+  type ComponentType,
+  type ReactNode,
+} from 'react'
 
 const waiting: (() => Promise<unknown>)[] = []
 let isTime = false
+
+/** What is not looked at first, charts and what edits are made with, is asked for so long after the view is there. */
+export const AFTER_VIEW_MS = 250
+
+/** Whether what a page shows first is there; what comes after it waits for that. */
+export const ViewIsThere = createContext(true)
 
 const fetchNow = (load: () => Promise<unknown>) => void load().catch(() => undefined)
 
@@ -13,12 +28,21 @@ const fetchNow = (load: () => Promise<unknown>) => void load().catch(() => undef
 export function later<P extends object>(
   load: () => Promise<{ readonly default: ComponentType<P> }>,
   until: ReactNode = null,
+  when: 'drawn' | 'after the view' = 'drawn',
 ): ComponentType<P> {
   // What comes with a stage that was fetched ahead is fetched ahead too.
   if (isTime) fetchNow(load)
   else waiting.push(load)
   const Own = lazy(load) as unknown as ComponentType<P>
   return function Later(props: P) {
+    const [isDue, setDue] = useState(when === 'drawn' || isTime)
+    const isThere = useContext(ViewIsThere)
+    useEffect(() => {
+      if (isDue || !isThere) return
+      const timer = setTimeout(() => setDue(true), AFTER_VIEW_MS)
+      return () => clearTimeout(timer)
+    }, [isDue, isThere])
+    if (!isDue) return <>{until}</>
     return (
       <Suspense fallback={until}>
         <Own {...props} />

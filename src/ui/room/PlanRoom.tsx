@@ -1,5 +1,5 @@
 'use client'
-import { newId } from '@/ui/primitives'
+import { AFTER_VIEW_MS, newId } from '@/ui/primitives'
 import {
   createContext,
   useCallback,
@@ -115,8 +115,6 @@ interface Start {
 /** So often a window that is looked at asks whether others changed the plan. */
 const POLL_MS = 4000
 const FETCH_AGAIN_MS = 2000
-/** A first view is drawn before what edits are made with is asked for. */
-const AFTER_VIEW_MS = 250
 /** Sign-offs of others are looked for at every so many of these looks. */
 const LOG_EVERY = 5
 

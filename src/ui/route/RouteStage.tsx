@@ -6,13 +6,13 @@ import { Button, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { proposeLeading } from '@/workers'
 import type { WayDraft } from './AddWay'
-import { LeadPanel } from './LeadPanel'
 import { OutsideMap, outsideWays } from './OutsideMap'
 import { Overview, WhereThingsAre } from './Overview'
 import { RouteCanvas } from './RouteCanvas'
-import { WayPanel } from './WayPanel'
 import { KIND_WORDS } from './wayWords'
 
+const WayPanel = later(async () => ({ default: (await import('./WayPanel')).WayPanel }))
+const LeadPanel = later(async () => ({ default: (await import('./LeadPanel')).LeadPanel }))
 const AddWay = later(async () => ({ default: (await import('./AddWay')).AddWay }))
 
 const TOOLS: readonly RacewayKind[] = ['duct', 'clip-line', 'gland', 'grommet', 'hinge-loop']

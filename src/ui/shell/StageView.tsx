@@ -1,7 +1,7 @@
 'use client'
 import { usePathname } from 'next/navigation'
 import { useEffect } from 'react'
-import { loadAllLater } from '@/ui/primitives'
+import { loadAllLater, ViewIsThere } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { PlainPlan } from './PlainPlan'
 import { isStage } from './stages'
@@ -22,5 +22,9 @@ export function StageView() {
   }, [evaluation === null]) // eslint-disable-line react-hooks/exhaustive-deps
   if (reckonError && !evaluation) return <PlainPlan reason={reckonError} />
   const View = STAGE_VIEWS[isStage(key) ? key : 'brief']
-  return <View />
+  return (
+    <ViewIsThere value={evaluation !== null}>
+      <View />
+    </ViewIsThere>
+  )
 }

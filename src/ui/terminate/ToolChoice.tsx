@@ -1,8 +1,10 @@
 'use client'
 import { useEffect, useState } from 'react'
-import { COMMON_TOOL, toolProfile, type ToolProfile } from '@/core/termination'
-import { Button, Choice, INPUT, Labelled, newId } from '@/ui/primitives'
+import { COMMON_TOOL, type ToolProfile } from '@/core/termination'
+import { Button, Choice, later, newId } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
+
+const OwnTool = later(async () => ({ default: (await import('./OwnTool')).OwnTool }))
 
 const KEY = 'glad-rafter.tool'
 const COMMON = 'common'
@@ -70,40 +72,9 @@ export function useToolProfile(): ToolState {
   }
 }
 
-const EMPTY_DIE = { kind: 'contact', pitch_mm: '2.5', min_mm2: '0.08', max_mm2: '0.35', conductor: '', jacket: '' }
-type DieText = typeof EMPTY_DIE
-
 /** Which crimper is in hand, and own ones with their dies: they depend on tool, contact, size and jacket. */
 export function ToolChoice({ tool }: { readonly tool: ToolState }) {
-  const [name, setName] = useState('')
-  const [dies, setDies] = useState<readonly DieText[]>([EMPTY_DIE])
-  const [problem, setProblem] = useState<string | null>(null)
-  const add = async () => {
-    const typed = {
-      name,
-      dies: dies
-        .filter(({ conductor, jacket }) => conductor.trim() !== '' || jacket.trim() !== '')
-        .map(({ kind, pitch_mm, min_mm2, max_mm2, conductor, jacket }) => ({
-          kind,
-          pitch_mm: pitch_mm.trim() === '' ? null : Number(pitch_mm.replace(',', '.')),
-          min_mm2: Number(min_mm2.replace(',', '.')),
-          max_mm2: Number(max_mm2.replace(',', '.')),
-          conductor,
-          jacket,
-        })),
-    }
-    const read = toolProfile.safeParse(typed)
-    if (!read.success) {
-      const [first] = read.error.issues
-      return setProblem(`${first!.path.join(' ') || 'The tool'} ${first!.message}`)
-    }
-    const failure = await tool.put(read.data)
-    setProblem(failure)
-    if (failure === null) {
-      setName('')
-      setDies([EMPTY_DIE])
-    }
-  }
+  const [isOpen, setOpen] = useState(false)
   return (
     <div>
       <Choice
@@ -115,70 +86,18 @@ export function ToolChoice({ tool }: { readonly tool: ToolState }) {
         ]}
         onChoose={tool.choose}
       />
-      <details className="text-[14px]">
+      <details className="text-[14px]" onToggle={(event) => setOpen(isOpen || event.currentTarget.open)}>
         <summary className="min-h-8 font-semibold">Own tool</summary>
         <div className="space-y-2 rounded-lg border border-hair bg-sheet p-2">
-          <Labelled label="Its name">
-            {(props) => (
-              <input
-                {...props}
-                className={INPUT}
-                maxLength={80}
-                value={name}
-                onChange={(event) => setName(event.target.value)}
-              />
-            )}
-          </Labelled>
-          {dies.map((die, i) => (
-            <fieldset key={i} className="grid grid-cols-2 gap-1 border-t border-hair pt-1">
-              <legend className="text-[13px] text-mute">Die {i + 1}</legend>
-              {(
-                [
-                  ['pitch_mm', 'Pitch, mm'],
-                  ['min_mm2', 'From mm²'],
-                  ['max_mm2', 'To mm²'],
-                  ['conductor', 'Conductor die'],
-                  ['jacket', 'Jacket die'],
-                ] as const
-              ).map(([key, label]) => (
-                <Labelled key={key} label={label}>
-                  {(props) => (
-                    <input
-                      {...props}
-                      className={`${INPUT} figures`}
-                      value={die[key]}
-                      onChange={(event) =>
-                        setDies(dies.map((each, j) => (j === i ? { ...each, [key]: event.target.value } : each)))
-                      }
-                    />
-                  )}
-                </Labelled>
-              ))}
-              <Choice
-                label="For"
-                value={die.kind}
-                options={[
-                  { value: 'contact', label: 'contacts' },
-                  { value: 'sealed-contact', label: 'sealed contacts' },
-                ]}
-                onChoose={(kind) => setDies(dies.map((each, j) => (j === i ? { ...each, kind } : each)))}
-              />
-            </fieldset>
-          ))}
-          <div className="flex flex-wrap gap-1.5">
-            <Button onClick={() => setDies([...dies, EMPTY_DIE])}>One more die</Button>
-            <Button look="main" onClick={() => void add()}>
-              Keep this tool
+          {isOpen ? <OwnTool onPut={tool.put} /> : null}
+          {tool.chosen === COMMON ? null : (
+            <Button look="danger" onClick={() => void tool.remove(tool.chosen)}>
+              Remove {tool.profile.name}
             </Button>
-            {tool.chosen === COMMON ? null : (
-              <Button look="danger" onClick={() => void tool.remove(tool.chosen)}>
-                Remove {tool.profile.name}
-              </Button>
-            )}
-          </div>
-          {(problem ?? tool.problem) ? (
+          )}
+          {tool.problem ? (
             <p role="alert" className="font-semibold text-stop">
-              {problem ?? tool.problem}
+              {tool.problem}
             </p>
           ) : null}
         </div>
