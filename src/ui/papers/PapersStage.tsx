@@ -1,29 +1,24 @@
 'use client'
-import { useMemo, useState } from 'react'
-import { makePaper, PAPER_IDS, PAPERS, type PaperId } from '@/core/papers'
+import { useState } from 'react'
+import { PAPER_IDS, PAPERS, type PaperId } from '@/core/papers'
 import type { WireId } from '@/core/plan'
 import { Choice, later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { useStock } from '@/ui/workshop'
 import { DeriveChoice } from './DeriveChoice'
-import { PaperView } from './PaperView'
 
+const A_MOMENT = <p className="text-mute">Working it out …</p>
+const PaperShown = later(async () => ({ default: (await import('./PaperShown')).PaperShown }), A_MOMENT)
 const LabelPrint = later(async () => ({ default: (await import('./LabelPrint')).LabelPrint }))
 const StockEntry = later(async () => ({ default: (await import('./StockEntry')).StockEntry }))
 
 /** Everything to be taken away: looked at here as it will be printed, and put together as one PDF. */
 export function PapersStage() {
-  const { plan, evaluation, log, id, state } = useRoom()
-  const stock = useStock()
+  const { plan, evaluation, id, state } = useRoom()
   const [shown, setShown] = useState<PaperId>('wires')
   const [chosen, setChosen] = useState<readonly PaperId[]>(PAPER_IDS)
   const [sheet, setSheet] = useState<'A4' | 'Letter'>(plan.site.region === 'NEC' ? 'Letter' : 'A4')
   const [derive, setDerive] = useState<readonly WireId[]>([])
-  const paper = useMemo(
-    () => (evaluation ? makePaper(shown, { plan, evaluation, log, stock: stock.items ?? [], chosen: derive }) : null),
-    [shown, plan, evaluation, log, stock.items, derive],
-  )
-  if (!paper) return <p className="text-mute">Working it out …</p>
+  if (!evaluation) return A_MOMENT
   const book = `/api/plans/${id}/papers?pages=${PAPER_IDS.filter((each) => chosen.includes(each)).join(',')}&paper=${sheet}${derive.length > 0 ? `&derive=${derive.join(',')}` : ''}`
   const one = `/api/plans/${id}/papers?pages=${shown}&paper=${sheet}${shown === 'derivations' && derive.length > 0 ? `&derive=${derive.join(',')}` : ''}`
   return (
@@ -144,7 +139,7 @@ export function PapersStage() {
           {shown === 'labels' || shown === 'strips' ? <LabelPrint what={shown} paper={sheet} /> : null}
           {shown === 'shopping' ? <StockEntry /> : null}
           {shown === 'derivations' ? <DeriveChoice chosen={derive} onChange={setDerive} /> : null}
-          <PaperView paper={paper} revision={state.revision} />
+          <PaperShown id={shown} evaluation={evaluation} derive={derive} />
         </div>
       </div>
     </>

@@ -18,6 +18,13 @@ class FakeLogbook {
 }
 
 function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }, start: readonly LogEntry[] = []) {
+  const client = bareBench(book, kept, start)
+  client.equip(editing)
+  return client
+}
+
+/** Before what reads lines has come. */
+function bareBench(book: FakeLogbook, kept: { text: string | null } = { text: null }, start: readonly LogEntry[] = []) {
   let n = 0
   const transport: LogTransport = {
     async send(entry) {
@@ -33,9 +40,7 @@ function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }
     now: () => '2026-01-05T09:00:00.000Z',
     wait: () => new Promise((done) => setTimeout(done, 1)),
   }
-  const client = new LogClient(start, transport)
-  client.equip(editing)
-  return client
+  return new LogClient(start, transport)
 }
 
 const sign = (step: string) => ({ step, kind: 'signed' as const, facts: {}, reading: null, unit: null, note: '' })
@@ -151,5 +156,36 @@ describe('a window', () => {
     book.isDown = true
     await client.refresh()
     expect(client.snapshot().entries).toHaveLength(1)
+  })
+})
+
+describe('a sign-off made before what reads lines has come', () => {
+  it('counts at once and is written', async () => {
+    const book = new FakeLogbook()
+    const client = bareBench(book)
+    expect(client.record(sign('early'))).toEqual([])
+    await until(() => client.snapshot().waiting === 0)
+    expect(book.entries.map(({ step }) => step)).toEqual(['early'])
+  })
+
+  it('stands beside what an earlier window left', async () => {
+    const book = new FakeLogbook()
+    book.isDown = true
+    const kept = { text: null as string | null }
+    bench(book, kept).record(sign('left'))
+    const left = kept.text
+    const next = bareBench(book, kept)
+    next.record(sign('early'))
+    kept.text = left
+    next.equip(editing)
+    next.resume()
+    expect(
+      next
+        .snapshot()
+        .entries.map(({ step }) => step)
+        .sort(),
+    ).toEqual(['early', 'left'])
+    book.isDown = false
+    await until(() => book.entries.length === 2)
   })
 })

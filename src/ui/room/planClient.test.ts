@@ -548,3 +548,70 @@ it('a thousand commands are one step, undone as one', async () => {
   expect(server.revision).toBe(3)
   expect(server.plan.site.ambient_C).toBe(25)
 })
+
+describe('an edit made before what edits are made with has come', () => {
+  it('is kept, and done then', async () => {
+    const server = start()
+    const kept: Kept = { text: null }
+    const client = bareWindowOn(server, kept)
+    expect(client.edit('30 °C', [ambient(30)])).toEqual([])
+    expect(client.edit('10 A', [breaker(10)])).toEqual([])
+    expect(client.snapshot()).toMatchObject({ status: 'saving', plan: { site: { ambient_C: 25 } } })
+    expect(kept.text).toContain('30 °C')
+    client.equip(editing)
+    expect(client.snapshot().plan.site).toMatchObject({ ambient_C: 30, outletBreaker_A: 10 })
+    await settled(client)
+    expect(server.changes.map(({ label }) => label)).toEqual(['30 °C', '10 A'])
+    expect(kept.text).toBeNull()
+  })
+
+  it('survives the window', async () => {
+    const server = start()
+    const kept: Kept = { text: null }
+    bareWindowOn(server, kept).edit('30 °C', [ambient(30)])
+    const next = bareWindowOn(server, kept)
+    next.equip(editing)
+    next.resume()
+    await settled(next)
+    expect(server.plan.site.ambient_C).toBe(30)
+  })
+
+  it('is set aside with the reason where it is no edit, and the rest goes on', async () => {
+    const server = start()
+    const client = bareWindowOn(server)
+    client.edit('too hot', [ambient(9000)])
+    client.edit('10 A', [breaker(10)])
+    client.equip(editing)
+    await settled(client)
+    expect(client.snapshot().held).toMatchObject([
+      { label: 'too hot', why: expect.stringContaining('250 °C or less') as string },
+    ])
+    expect(server.plan.site).toMatchObject({ ambient_C: 25, outletBreaker_A: 10 })
+  })
+
+  it('is taken back by an undo that was asked for as early', async () => {
+    const server = start()
+    const client = bareWindowOn(server)
+    client.edit('30 °C', [ambient(30)])
+    client.edit('35 °C', [ambient(35)])
+    client.back('undo')
+    client.equip(editing)
+    await settled(client)
+    expect(client.snapshot().plan.site.ambient_C).toBe(30)
+    expect(server.plan.site.ambient_C).toBe(30)
+  })
+
+  it('changes nothing of what others do meanwhile: they are asked for once it has come', async () => {
+    const server = start()
+    const client = bareWindowOn(server)
+    const other = windowOn(server)
+    other.edit('10 A', [breaker(10)])
+    await settled(other)
+    await client.poll()
+    expect(client.snapshot().revision).toBe(1)
+    client.edit('30 °C', [ambient(30)])
+    client.equip(editing)
+    await settled(client)
+    expect(client.snapshot().plan.site).toMatchObject({ ambient_C: 30, outletBreaker_A: 10 })
+  })
+})

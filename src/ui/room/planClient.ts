@@ -420,7 +420,7 @@ export class PlanClient {
    * has done it. An edit that no longer fits waits for its own turn to be shown.
    */
   private rebuild(): void {
-    if (!this.editing) return
+    if (!this.editing) return this.nameEarly()
     const { apply, replay } = this.editing
     let plan = this.confirmed
     let { undo: undoTop, redo: redoTop } = this.tops
@@ -448,6 +448,15 @@ export class PlanClient {
     // An edit that the server took says what the window showed already: it is the same plan, and not worked out again.
     const shown = keepAlike(this.state.plan, plan)
     this.set({ plan: shown, undo: done.at(-1)?.label ?? undoTop, redo: undone.at(-1)?.label ?? redoTop })
+  }
+
+  /** What an undo would take back before edits can be shown: the last of those that wait. */
+  private nameEarly(): void {
+    const labels: string[] = []
+    for (const item of this.state.pending)
+      if (item.kind === 'edit') labels.push(item.label)
+      else if (item.kind === 'undo') labels.pop()
+    this.set({ undo: labels.at(-1) ?? this.tops.undo })
   }
 
   private keep(pending: readonly PendingItem[]): void {
