@@ -157,7 +157,7 @@ async function fetchEditing(client: PlanClient): Promise<Editing> {
     try {
       return await import('./editing')
     } catch {
-      client.isUnequipped()
+      client.sayUnequipped()
       await wait(FETCH_AGAIN_MS)
     }
   }

@@ -601,6 +601,21 @@ describe('an edit made before what edits are made with has come', () => {
     expect(server.plan.site.ambient_C).toBe(30)
   })
 
+  it('waits through a fetch that failed, which is said and then forgotten', async () => {
+    const server = start()
+    const client = bareWindowOn(server)
+    client.sayUnequipped()
+    expect(client.snapshot()).toMatchObject({ status: 'offline', message: expect.stringContaining('kept') as string })
+    client.edit('30 °C', [ambient(30)])
+    client.equip(editing)
+    await settled(client)
+    expect(server.plan.site.ambient_C).toBe(30)
+    const idle = bareWindowOn(server)
+    idle.sayUnequipped()
+    idle.equip(editing)
+    expect(idle.snapshot()).toMatchObject({ status: 'saved', message: null })
+  })
+
   it('changes nothing of what others do meanwhile: they are asked for once it has come', async () => {
     const server = start()
     const client = bareWindowOn(server)

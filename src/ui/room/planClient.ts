@@ -117,10 +117,11 @@ export class PlanClient {
     if (this.editing) return
     this.editing = tools
     if (this.state.pending.length > 0) this.takeUp(tools, this.state.pending)
+    else this.set({ status: 'saved', message: null })
   }
 
   /** What edits are made with could not be fetched so far. */
-  isUnequipped(): void {
+  sayUnequipped(): void {
     this.set({ status: 'offline', message: `The page has not come whole yet; ${KEPT}` })
   }
 
