@@ -34,7 +34,7 @@ export async function saved(page: Page): Promise<void> {
 /** Joins a terminal of the device chosen under Connect to another, by the keyboard. */
 export async function join(page: Page, terminal: string, target: string): Promise<void> {
   await page.getByRole('button', { name: `Join ${terminal}`, exact: true }).click()
-  const box = page.getByRole('combobox')
+  const box = page.getByRole('combobox', { name: `Join ${terminal} to`, exact: true })
   await box.fill(target)
   await expect(page.getByRole('option').first()).toContainText(target)
   await box.press('ArrowDown')

@@ -72,17 +72,17 @@ export function standardFaces(
   }
 }
 
-/** A box with its faces, of which only the size inside is known. */
-export function newBox(name: string, inner: Enclosure['inner']): Enclosure {
+/** A box with its faces, of which only what it is and the size inside is known. */
+export function newBox(name: string, inner: Enclosure['inner'], kind: Enclosure['kind'] = 'box'): Enclosure {
   return {
     name,
-    kind: 'box',
+    kind,
     inner,
     wall: { material: 'painted-steel', thickness_mm: 1.5 },
     sealed: false,
     mounting: null,
     origin: 'new',
-    faces: standardFaces(inner),
+    faces: standardFaces(inner, kind),
     rackUnits: null,
     ip: null,
     outdoor: null,

@@ -6,12 +6,13 @@ import type * as z from 'zod'
 export function useFilled<In extends FieldValues, Out>(
   schema: z.ZodType<Out, In>,
   start: DefaultValues<In>,
+  when: 'when sent' | 'all along' = 'when sent',
 ): UseFormReturn<In, unknown, Out> {
   return useForm<In, unknown, Out>({
     resolver: zodResolver(schema),
     defaultValues: start,
-    // Nobody is corrected before they are done; what was wrong is looked at again with each key.
-    mode: 'onSubmit',
+    // Nobody is corrected before they are done, unless what is made is drawn and judged as one goes.
+    mode: when === 'when sent' ? 'onSubmit' : 'onChange',
     reValidateMode: 'onChange',
   })
 }

@@ -4,19 +4,8 @@ import { standardFaces } from '@/core/plan'
 import { cite, RACK_PANEL_mm, RACK_UNIT_mm, SOURCES } from '@/core/reference'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import { AIR, BOX_KINDS, BOX_SIDES, MOST_mm, ORIGINS, WALLS } from './boxWords'
 
-const SIDES = [
-  ['width_mm', 'Width inside'],
-  ['height_mm', 'Height inside'],
-  ['depth_mm', 'Depth inside'],
-] as const
-const MOST_mm = 5000
-const KINDS: readonly (readonly [Enclosure['kind'], string])[] = [
-  ['box', 'a box'],
-  ['open-frame', 'an open frame'],
-  ['rack-shelf', 'a rack shelf'],
-  ['machine-base', 'a machine base'],
-]
 const OUTDOOR: NonNullable<Enclosure['outdoor']> = {
   sun: 'shade',
   hasRainHood: false,
@@ -44,7 +33,17 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
       least = 0,
       most = MOST_mm,
       hint,
-    }: { readonly unit?: string; readonly least?: number; readonly most?: number; readonly hint?: string } = {},
+      isWhole = false,
+      empty,
+    }: {
+      readonly unit?: string
+      readonly least?: number
+      readonly most?: number
+      readonly hint?: string
+      readonly isWhole?: boolean
+      /** Where it may be left out. */
+      readonly empty?: () => string | null
+    } = {},
   ) => (
     <CommitField
       key={label}
@@ -54,8 +53,10 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
       hint={hint}
       value={value === null ? '' : String(value)}
       onCommit={(text) => {
+        if (empty && text.trim() === '') return empty()
         const read = readNumber(text, label)
         if ('error' in read) return read.error
+        if (isWhole && !Number.isInteger(read.value)) return 'must be a whole number'
         return read.value < least ||
           read.value > most ||
           (least === 0 && read.value <= 0 && unit === 'mm' && label !== 'Off the back wall')
@@ -96,26 +97,24 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
         label="Where it is"
         hint="such as: under the bench"
         value={box.where ?? ''}
-        onCommit={(text) => change(`The box is ${text.trim() || 'somewhere'}`, { where: text.trim().slice(0, 60) })}
+        onCommit={(text) =>
+          change(`The box is ${text.trim() || 'somewhere'}`, { where: text.trim().slice(0, 60) || null })
+        }
       />
       <div className="grid grid-cols-2 gap-2">
         <Choice
           label="It is"
           value={box.kind}
-          options={KINDS.map(([value, label]) => ({ value, label }))}
+          options={BOX_KINDS}
           onChoose={(value) => change(`It is ${value}`, { kind: value as Enclosure['kind'] })}
         />
         <Choice
           label="Origin"
           value={box.origin}
-          options={[
-            { value: 'new', label: 'new' },
-            { value: 'there', label: 'there already' },
-            { value: 'remove', label: 'comes out' },
-          ]}
+          options={ORIGINS}
           onChoose={(value) => change(`The box is ${value}`, { origin: value as Enclosure['origin'] })}
         />
-        {SIDES.map(([key, label]) =>
+        {BOX_SIDES.map(([key, label]) =>
           number(label, box.inner[key], (value) => change(`${label} ${value} mm`, resize(key, value))),
         )}
         {number('Wall', box.wall.thickness_mm, (value) =>
@@ -127,11 +126,12 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
               box.rackUnits,
               (value) =>
                 change(`${value} rack units`, {
-                  rackUnits: Math.round(value),
-                  ...resize('height_mm', Math.round(value) * RACK_UNIT_mm),
+                  rackUnits: value,
+                  ...resize('height_mm', value * RACK_UNIT_mm),
                 }),
               {
                 unit: 'U',
+                isWhole: true,
                 least: 1,
                 most: 60,
                 hint: `one is ${RACK_UNIT_mm} mm; the panel ${RACK_PANEL_mm} mm; ${cite(SOURCES.eia310)}`,
@@ -141,13 +141,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
         <Choice
           label="Of"
           value={box.wall.material}
-          options={[
-            ['painted-steel', 'painted steel'],
-            ['stainless', 'stainless steel'],
-            ['aluminium', 'aluminium'],
-            ['plastic', 'plastic'],
-            ['wood', 'wood'],
-          ].map(([value, label]) => ({ value: value!, label: label! }))}
+          options={WALLS}
           onChoose={(value) =>
             change(`Walls of ${value}`, { wall: { ...box.wall, material: value as Enclosure['wall']['material'] } })
           }
@@ -164,16 +158,15 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
         <Choice
           label="Air"
           value={box.sealed ? 'sealed' : 'breathing'}
-          options={[
-            { value: 'breathing', label: 'breathing' },
-            { value: 'sealed', label: 'sealed' },
-          ]}
+          options={AIR}
           onChoose={(value) => change(value, { sealed: value === 'sealed' })}
         />
-        {number('Protection wanted', box.ip, (value) => change(`IP${value}`, { ip: Math.round(value) }), {
+        {number('Protection wanted', box.ip, (value) => change(`IP${value}`, { ip: value }), {
+          isWhole: true,
           unit: 'IP',
           most: 69,
           hint: 'two digits, IEC 60529: 54',
+          empty: () => change('No protection wanted', { ip: null }),
         })}
       </div>
       <h3 className="pt-1 text-[13px] font-semibold">{data.name}</h3>

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { newBox, standardFaces, type EnclosureId, type FaceId } from '@/core/plan'
+import { standardFaces, type Enclosure, type EnclosureId, type FaceId } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
 import { Button, later, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -25,9 +25,8 @@ const FixingsPanel = later(
   ROOM,
   'after the view',
 )
+const NewBox = later(async () => ({ default: (await import('./NewBox')).NewBox }))
 const ArrangeDialog = later(async () => ({ default: (await import('./ArrangeDialog')).ArrangeDialog }))
-
-const NEW_INNER = { width_mm: 500, height_mm: 400, depth_mm: 200 }
 
 /** The dry fit, to scale: what stands where on each face, before anything is drilled. */
 export function LayoutStage() {
@@ -37,6 +36,7 @@ export function LayoutStage() {
   const [wantedView, setView] = useState<View>('outside')
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const [isArranging, setArranging] = useState(false)
+  const [isAdding, setAdding] = useState(false)
   const boxes = Object.keys(plan.enclosures) as EnclosureId[]
   const enclosure =
     wantedBox && boxes.includes(wantedBox)
@@ -46,14 +46,13 @@ export function LayoutStage() {
   const face = wantedFace && faces.includes(wantedFace) ? wantedFace : faces[0]
   const here = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity !== 'note') ?? []
   const notes = evaluation?.findings.filter(({ stage, severity }) => stage === 'layout' && severity === 'note') ?? []
-  const addBox = () => {
+  const putBox = (enclosure: Enclosure): string | null => {
     const id = `enclosure:${newId().slice(0, 8)}` as EnclosureId
-    edit('Add a box', {
-      type: 'addEnclosure',
-      id,
-      enclosure: newBox(`Box ${boxes.length + 1}`, NEW_INNER),
-    })
-    setWantedBox(id)
+    const [problem] = edit(`Add ${enclosure.name}`, { type: 'addEnclosure', id, enclosure })
+    if (problem) return `${problem.path.replace(/^enclosure\./, '')} ${problem.message}`
+    show(id, null)
+    setAdding(false)
+    return null
   }
   const show = (id: EnclosureId | null, next: FaceId | null) => {
     setWantedBox(id)
@@ -94,7 +93,7 @@ export function LayoutStage() {
               Give it walls and a door
             </Button>
           ) : null}
-          <Button onClick={addBox}>Add a box</Button>
+          <Button onClick={() => setAdding(true)}>Add a box</Button>
         </div>
       </header>
       {!enclosure || !face || !data ? (
@@ -208,6 +207,7 @@ export function LayoutStage() {
           </div>
         </>
       )}
+      {isAdding ? <NewBox name={`Box ${boxes.length + 1}`} onPut={putBox} onClose={() => setAdding(false)} /> : null}
       {isArranging && enclosure ? <ArrangeDialog enclosure={enclosure} onClose={() => setArranging(false)} /> : null}
     </>
   )

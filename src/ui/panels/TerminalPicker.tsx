@@ -1,13 +1,8 @@
 'use client'
 import type { DeviceId, TerminalId, WireEnd } from '@/core/plan'
-import { Button, INPUT, later, Modal } from '@/ui/primitives'
+import { Button, Modal } from '@/ui/primitives'
+import { TerminalCombobox } from './TerminalCombobox'
 import { useTerminals } from './useTerminals'
-
-/** Comes when the first end is looked for. */
-export const TerminalCombobox = later(
-  async () => ({ default: (await import('./TerminalCombobox')).TerminalCombobox }),
-  <input aria-label="A moment …" className={INPUT} readOnly />,
-)
 
 export function TerminalPicker({
   title,

@@ -1,6 +1,6 @@
 export { AddDevice } from './AddDevice'
 export { FindingCard } from './FindingCard'
-export { TerminalCombobox } from './TerminalPicker'
+export { TerminalCombobox } from './TerminalCombobox'
 export { useTerminals, type TerminalChoice } from './useTerminals'
 export { TraceList } from './TraceList'
 export { LoadField } from './LoadField'

@@ -1,9 +1,9 @@
 'use client'
-import type { Part, TerminalId } from '@/core/plan'
-import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
-import type { Change } from './PartEditor'
-
-type Behaviour = Part['behaviour']
+import type { Part } from '@/core/plan'
+import { Button } from '@/ui/primitives'
+import { ChoiceAt, FigureAt } from './PartFields'
+import { terminalName } from './typedPart'
+import { usePartForm } from './usePartForm'
 
 /** Figures of a kind that a person reads off its plate or sheet. */
 const FIGURES: readonly {
@@ -30,213 +30,104 @@ const FIGURES: readonly {
   { key: 'loop_ohm_per_m', label: 'There and back', unit: 'Ω/m' },
 ]
 
-/** A number that may be left empty where that is allowed. */
-export function NumberField({
-  label,
-  unit,
-  value,
-  mayBeOpen = false,
-  onSet,
-}: {
-  readonly label: string
-  readonly unit: string
-  readonly value: number | null
-  readonly mayBeOpen?: boolean
-  readonly onSet: (value: number | null) => void
-}) {
-  return (
-    <CommitField
-      label={label}
-      unit={unit}
-      numeric
-      value={value === null ? '' : String(value)}
-      hint={mayBeOpen && value === null ? 'unknown' : undefined}
-      onCommit={(text) => {
-        if (text.trim() === '' && mayBeOpen) {
-          onSet(null)
-          return null
-        }
-        const read = readNumber(text, label)
-        if ('error' in read) return read.error
-        if (read.value < 0) return 'must be 0 or more'
-        onSet(read.value)
-        return null
-      }}
-    />
-  )
-}
-
 /** Volts, amperes and watts: what it gives, and what it takes. */
-export function Amounts({ part, onChange }: { readonly part: Part; readonly onChange: Change }) {
+export function Amounts() {
+  const { part, set } = usePartForm()
   const { behaviour } = part
   const figures = behaviour as unknown as Readonly<Record<string, number | null>>
-  const set = (changes: object) => onChange({ ...part, behaviour: { ...behaviour, ...changes } as Behaviour })
   const outputs = 'outputs' in behaviour ? behaviour.outputs : []
-  const terminals = (Object.keys(part.terminals) as TerminalId[]).map((key) => ({
-    value: key,
-    label: `${part.terminals[key]!.block ? `${part.terminals[key]!.block} ` : ''}${part.terminals[key]!.label}`,
-  }))
+  const terminals = part.terminals.map(({ key }) => ({ value: key, label: terminalName(part, key) }))
+  const addDraw = () => {
+    const ids = new Set(part.draws.map(({ id }) => id))
+    let n = part.draws.length + 1
+    while (ids.has(`load${n}`)) n += 1
+    const draw: Part['draws'][number] = {
+      id: `load${n}`,
+      name: part.draws.length === 0 ? 'Load' : `Load ${n}`,
+      plus: terminals[0]!.value,
+      minus: terminals[1]!.value,
+      nominal_V: 24,
+      model: 'constant-power',
+      power_W: 10,
+      current_A: null,
+      powerFactor: 1,
+      min_V: null,
+      max_V: null,
+      system: null,
+      startFactor: 1,
+    }
+    set('draws', [...part.draws, draw])
+  }
   return (
     <section aria-label="Volts, amperes and watts" className="space-y-3">
       <h3 className="font-bold">Volts, amperes and watts</h3>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         {FIGURES.filter(({ key }) => key in figures && (typeof figures[key] === 'number' || figures[key] === null)).map(
           ({ key, label, unit, mayBeOpen }) => (
-            <NumberField
-              key={key}
-              label={label}
-              unit={unit}
-              value={figures[key]!}
-              mayBeOpen={mayBeOpen}
-              onSet={(value) => set({ [key]: value })}
-            />
+            <FigureAt key={key} at={`behaviour.${key}`} label={label} unit={unit} mayBeOpen={mayBeOpen} />
           ),
         )}
       </div>
-      {outputs.map((output, i) => {
-        const change = (changes: object) =>
-          set({ outputs: outputs.map((each, at) => (at === i ? { ...each, ...changes } : each)) })
+      {outputs.map(({ id }, i) => (
+        <div key={id} className="grid grid-cols-2 gap-3 rounded-lg border border-hair p-2 sm:grid-cols-5">
+          <FigureAt at={`behaviour.outputs.${i}.voltage_V`} label="Gives" unit="V" />
+          <FigureAt at={`behaviour.outputs.${i}.current_A`} label="Rated" unit="A" />
+          <FigureAt at={`behaviour.outputs.${i}.limit_A`} label="Limits at" unit="A" />
+          <ChoiceAt at={`behaviour.outputs.${i}.plus`} label="Plus at" options={terminals} />
+          <ChoiceAt at={`behaviour.outputs.${i}.minus`} label="Minus at" options={terminals} />
+        </div>
+      ))}
+      {part.draws.map(({ id, name, power_W, current_A }, i) => {
+        const at = (field: string) => `draws.${i}.${field}`
         return (
-          <div key={output.id} className="grid grid-cols-2 gap-3 rounded-lg border border-hair p-2 sm:grid-cols-5">
-            <NumberField
-              label="Gives"
-              unit="V"
-              value={output.voltage_V}
-              onSet={(value) => change({ voltage_V: value })}
-            />
-            <NumberField
-              label="Rated"
-              unit="A"
-              value={output.current_A}
-              onSet={(value) => change({ current_A: value })}
-            />
-            <NumberField
-              label="Limits at"
-              unit="A"
-              value={output.limit_A}
-              onSet={(value) => change({ limit_A: value })}
-            />
-            <Choice
-              label="Plus at"
-              value={output.plus}
-              options={terminals}
-              onChoose={(value) => change({ plus: value })}
-            />
-            <Choice
-              label="Minus at"
-              value={output.minus}
-              options={terminals}
-              onChoose={(value) => change({ minus: value })}
-            />
-          </div>
-        )
-      })}
-      {part.draws.map((draw, i) => {
-        const change = (changes: object) =>
-          onChange({ ...part, draws: part.draws.map((each, at) => (at === i ? { ...each, ...changes } : each)) })
-        return (
-          <fieldset key={draw.id} className="rounded-lg border border-hair p-2">
-            <legend className="px-1 text-[13px] font-semibold">It takes: {draw.name}</legend>
+          <fieldset key={id} className="rounded-lg border border-hair p-2">
+            <legend className="px-1 text-[13px] font-semibold">It takes: {name}</legend>
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-              <NumberField
-                label="Made for"
-                unit="V"
-                value={draw.nominal_V}
-                onSet={(value) => change({ nominal_V: value })}
-              />
-              <NumberField
+              <FigureAt at={at('nominal_V')} label="Made for" unit="V" />
+              <FigureAt
+                at={at('power_W')}
                 label="Watts"
                 unit="W"
-                value={draw.power_W}
-                mayBeOpen={draw.current_A !== null}
-                onSet={(value) => change(value === null ? { power_W: null } : { power_W: value, current_A: null })}
+                mayBeOpen={current_A !== null}
+                also={(value) => (value === null ? undefined : set(at('current_A'), null))}
               />
-              <NumberField
+              <FigureAt
+                at={at('current_A')}
                 label="or amperes"
                 unit="A"
-                value={draw.current_A}
-                mayBeOpen={draw.power_W !== null}
-                onSet={(value) => change(value === null ? { current_A: null } : { current_A: value, power_W: null })}
+                mayBeOpen={power_W !== null}
+                also={(value) => (value === null ? undefined : set(at('power_W'), null))}
               />
-              <Choice
+              <ChoiceAt
+                at={at('system')}
                 label="AC or DC"
-                value={draw.system ?? ''}
                 options={[
                   { value: '', label: 'unknown' },
                   { value: 'dc', label: 'DC' },
                   { value: 'ac', label: 'AC' },
                   { value: 'either', label: 'either' },
                 ]}
-                onChoose={(value) => change({ system: value === '' ? null : value })}
               />
-              <NumberField
-                label="Works from"
-                unit="V"
-                mayBeOpen
-                value={draw.min_V}
-                onSet={(value) => change({ min_V: value })}
-              />
-              <NumberField
-                label="Stands"
-                unit="V"
-                mayBeOpen
-                value={draw.max_V}
-                onSet={(value) => change({ max_V: value })}
-              />
-              <Choice
-                label="Plus, or one end"
-                value={draw.plus}
-                options={terminals}
-                onChoose={(value) => change({ plus: value })}
-              />
-              <Choice
-                label="Minus, or the other"
-                value={draw.minus}
-                options={terminals}
-                onChoose={(value) => change({ minus: value })}
-              />
+              <FigureAt at={at('min_V')} label="Works from" unit="V" mayBeOpen />
+              <FigureAt at={at('max_V')} label="Stands" unit="V" mayBeOpen />
+              <ChoiceAt at={at('plus')} label="Plus, or one end" options={terminals} />
+              <ChoiceAt at={at('minus')} label="Minus, or the other" options={terminals} />
             </div>
             <Button
               look="quiet"
-              onClick={() => onChange({ ...part, draws: part.draws.filter((each) => each !== draw) })}
+              onClick={() =>
+                set(
+                  'draws',
+                  part.draws.filter((_, other) => other !== i),
+                )
+              }
             >
               It does not take this
             </Button>
           </fieldset>
         )
       })}
-      {terminals.length >= 2 ? (
-        <Button
-          onClick={() => {
-            const ids = new Set(part.draws.map(({ id }) => id))
-            let n = part.draws.length + 1
-            while (ids.has(`load${n}`)) n += 1
-            onChange({
-              ...part,
-              draws: [
-                ...part.draws,
-                {
-                  id: `load${n}`,
-                  name: part.draws.length === 0 ? 'Load' : `Load ${n}`,
-                  plus: terminals[0]!.value,
-                  minus: terminals[1]!.value,
-                  nominal_V: 24,
-                  model: 'constant-power',
-                  power_W: 10,
-                  current_A: null,
-                  powerFactor: 1,
-                  min_V: null,
-                  max_V: null,
-                  system: null,
-                  startFactor: 1,
-                } as Part['draws'][number],
-              ],
-            })
-          }}
-        >
-          It takes something
-        </Button>
-      ) : null}
+      {terminals.length >= 2 ? <Button onClick={addDraw}>It takes something</Button> : null}
     </section>
   )
 }

@@ -3,8 +3,10 @@ import { useState } from 'react'
 import { connectorId, connectorOf } from '@/core/catalogue'
 import type { Part, TerminalId } from '@/core/plan'
 import { CONNECTOR_FAMILIES, familyNamed, type ConnectorFamilyId } from '@/core/reference'
-import { Button, Choice, CommitField } from '@/ui/primitives'
-import type { Change } from './PartEditor'
+import { Button, Choice } from '@/ui/primitives'
+import { WordsAt } from './PartFields'
+import { terminalName } from './typedPart'
+import { usePartForm } from './usePartForm'
 
 const FAMILIES = (Object.keys(CONNECTOR_FAMILIES) as ConnectorFamilyId[]).map((id) => ({
   value: id,
@@ -12,17 +14,15 @@ const FAMILIES = (Object.keys(CONNECTOR_FAMILIES) as ConnectorFamilyId[]).map((i
 }))
 
 /** Terminals that sit in one housing: a block of them becomes a connector, with what its plug is like. */
-export function ConnectorRows({ part, onChange }: { readonly part: Part; readonly onChange: Change }) {
+export function ConnectorRows() {
+  const { part, set: put } = usePartForm()
   const [family, setFamily] = useState<ConnectorFamilyId>('2.5')
   const taken = new Set(part.connectors.flatMap(({ ways }) => ways))
   const blocks = new Map<string, TerminalId[]>()
-  for (const key of Object.keys(part.terminals) as TerminalId[]) {
-    const { block } = part.terminals[key]!
+  for (const { key, block } of part.terminals) {
     if (block !== null && !taken.has(key)) blocks.set(block, [...(blocks.get(block) ?? []), key])
   }
-  const set = (connectors: Part['connectors']) => onChange({ ...part, connectors })
-  const change = (at: number, changes: Partial<Part['connectors'][number]>) =>
-    set(part.connectors.map((each, i) => (i === at ? { ...each, ...changes } : each)))
+  const set = (connectors: Part['connectors']) => put('connectors', connectors)
   const freeId = (name: string) => connectorId(name, new Set(part.connectors.map(({ id }) => id)))
   return (
     <section aria-label="Connectors" className="space-y-2">
@@ -32,15 +32,11 @@ export function ConnectorRows({ part, onChange }: { readonly part: Part; readonl
           key={connector.id}
           className="grid grid-cols-2 items-end gap-3 rounded-lg border border-hair p-2 sm:grid-cols-4"
         >
-          <CommitField
+          <WordsAt
+            at={`connectors.${i}.name`}
             label="Connector"
-            value={connector.name}
-            hint={`${connector.ways.length} ways: ${connector.ways
-              .map((way) => (way === null ? 'none' : (part.terminals[way]?.label ?? way)))
-              .join(', ')}`}
-            onCommit={(text) =>
-              text.trim() === '' ? 'give it a name' : (change(i, { name: text.trim().slice(0, 80) }), null)
-            }
+            most={80}
+            hint={`${connector.ways.length} ways: ${connector.ways.map((way) => terminalName(part, way)).join(', ')}`}
           />
           <Choice
             label="Family"
@@ -54,14 +50,15 @@ export function ConnectorRows({ part, onChange }: { readonly part: Part; readonl
                 value as ConnectorFamilyId,
                 connector.ways as readonly string[],
               )
-              change(i, { ...made, ways: connector.ways })
+              put(`connectors.${i}`, { ...connector, ...made, ways: connector.ways })
             }}
           />
-          <CommitField
+          <WordsAt
+            at={`connectors.${i}.key`}
             label="What keeps it from turning"
-            value={connector.key ?? ''}
+            most={40}
+            mayBeEmpty
             hint={connector.key === null ? 'nothing: it can be put in turned' : undefined}
-            onCommit={(text) => (change(i, { key: text.trim() === '' ? null : text.trim().slice(0, 40) }), null)}
           />
           <Button look="quiet" onClick={() => set(part.connectors.filter((_, at) => at !== i))}>
             Take {connector.name} apart

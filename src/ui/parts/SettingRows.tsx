@@ -1,8 +1,8 @@
 'use client'
 import type { Part } from '@/core/plan'
 import { Button, Choice, CommitField } from '@/ui/primitives'
-import { NumberField } from './Amounts'
-import type { Change } from './PartEditor'
+import { ChoiceAt, FigureAt, WordsAt } from './PartFields'
+import { usePartForm } from './usePartForm'
 
 const CUTS = [
   { value: 'none', label: 'none' },
@@ -11,20 +11,16 @@ const CUTS = [
 ]
 
 /** What is set on it, and what it wants cut. */
-export function SettingRows({ part, onChange }: { readonly part: Part; readonly onChange: Change }) {
+export function SettingRows() {
+  const { part, set } = usePartForm()
   const { settings } = part
-  const put = (i: number, changes: object) =>
-    onChange({ ...part, settings: settings.map((each, at) => (at === i ? { ...each, ...changes } : each)) })
-  const body = part.cutouts.find((cutout) => cutout.for === 'body')
-  const shape = body?.shape
+  const cut = part.cutouts.findIndex((cutout) => cutout.for === 'body')
+  const shape = part.cutouts[cut]?.shape
   const setCut = (next: object | null) =>
-    onChange({
-      ...part,
-      cutouts: [
-        ...part.cutouts.filter((cutout) => cutout.for !== 'body'),
-        ...(next ? [{ id: 'body', shape: next, x_mm: 0, y_mm: 0, for: 'body', screw: null }] : []),
-      ] as Part['cutouts'],
-    })
+    set('cutouts', [
+      ...part.cutouts.filter((cutout) => cutout.for !== 'body'),
+      ...(next ? [{ id: 'body', shape: next, x_mm: 0, y_mm: 0, for: 'body', screw: null }] : []),
+    ])
   return (
     <section aria-label="Settings and cut-out" className="space-y-2">
       <h3 className="font-bold">Settings and cut-out</h3>
@@ -33,15 +29,7 @@ export function SettingRows({ part, onChange }: { readonly part: Part; readonly 
           key={setting.id}
           className="grid gap-2 rounded-lg border border-hair p-2 sm:grid-cols-[1fr_2fr_1fr_auto] sm:items-end"
         >
-          <CommitField
-            label="Setting"
-            value={setting.name}
-            onCommit={(text) => {
-              if (text.trim() === '') return 'give it a name'
-              put(i, { name: text.trim().slice(0, 80) })
-              return null
-            }}
-          />
+          <WordsAt at={`settings.${i}.name`} label="Setting" most={80} />
           <CommitField
             label="Its options, with commas between"
             value={setting.options.join(', ')}
@@ -51,20 +39,25 @@ export function SettingRows({ part, onChange }: { readonly part: Part; readonly 
                 .map((each) => each.trim().slice(0, 40))
                 .filter((each) => each !== '')
               if (options.length === 0) return 'give one option or more'
-              put(i, { options, initial: options.includes(setting.initial ?? '') ? setting.initial : null })
+              const initial = options.includes(setting.initial ?? '') ? setting.initial : null
+              set(`settings.${i}`, { ...setting, options, initial })
               return null
             }}
           />
-          <Choice
+          <ChoiceAt
+            at={`settings.${i}.initial`}
             label="As it comes"
-            value={setting.initial ?? ''}
             options={[{ value: '', label: 'unknown' }, ...setting.options.map((value) => ({ value, label: value }))]}
-            onChoose={(value) => put(i, { initial: value === '' ? null : value })}
           />
           <Button
             look="quiet"
             aria-label={`Remove ${setting.name}`}
-            onClick={() => onChange({ ...part, settings: settings.filter((each) => each !== setting) })}
+            onClick={() =>
+              set(
+                'settings',
+                settings.filter((_, at) => at !== i),
+              )
+            }
           >
             ×
           </Button>
@@ -74,22 +67,17 @@ export function SettingRows({ part, onChange }: { readonly part: Part; readonly 
         onClick={() => {
           let n = settings.length + 1
           while (settings.some(({ id }) => id === `set${n}`)) n += 1
-          onChange({
-            ...part,
-            settings: [
-              ...settings,
-              {
-                id: `set${n}`,
-                name: `Setting ${n}`,
-                kind: 'switch',
-                options: ['off', 'on'],
-                initial: null,
-                beforeMounting: false,
-                side: null,
-                volts_per_A: null,
-              } as Part['settings'][number],
-            ],
-          })
+          const setting: Part['settings'][number] = {
+            id: `set${n}`,
+            name: `Setting ${n}`,
+            kind: 'switch',
+            options: ['off', 'on'],
+            initial: null,
+            beforeMounting: false,
+            side: null,
+            volts_per_A: null,
+          }
+          set('settings', [...settings, setting])
         }}
       >
         Add a setting
@@ -110,27 +98,12 @@ export function SettingRows({ part, onChange }: { readonly part: Part; readonly 
           }
         />
         {shape?.kind === 'round' ? (
-          <NumberField
-            label="Diameter"
-            unit="mm"
-            value={shape.diameter_mm}
-            onSet={(value) => setCut({ ...shape, diameter_mm: value || shape.diameter_mm })}
-          />
+          <FigureAt at={`cutouts.${cut}.shape.diameter_mm`} label="Diameter" unit="mm" />
         ) : null}
         {shape?.kind === 'rectangle' ? (
           <>
-            <NumberField
-              label="Cut width"
-              unit="mm"
-              value={shape.width_mm}
-              onSet={(value) => setCut({ ...shape, width_mm: value || shape.width_mm })}
-            />
-            <NumberField
-              label="Cut height"
-              unit="mm"
-              value={shape.height_mm}
-              onSet={(value) => setCut({ ...shape, height_mm: value || shape.height_mm })}
-            />
+            <FigureAt at={`cutouts.${cut}.shape.width_mm`} label="Cut width" unit="mm" />
+            <FigureAt at={`cutouts.${cut}.shape.height_mm`} label="Cut height" unit="mm" />
           </>
         ) : null}
       </div>

@@ -4,14 +4,13 @@ import type { Part, PartId } from '@/core/plan'
 import { part as partSchema } from '@/core/plan/schema'
 
 interface Draft {
+  /** What the form begins with. */
   readonly part: Part
-  /** What was begun another time and neither kept on the shelf nor thrown away. */
+  /** It was begun another time, and neither kept on the shelf nor thrown away. */
   readonly wasBegun: boolean
-  change(next: Part): void
-  /** Back to what it began from. */
-  startAnew(): void
-  /** It is on the shelf: nothing is left to keep here. */
-  done(): void
+  keep(next: Part): void
+  /** Nothing is left to keep here: it is on the shelf, or is begun anew. */
+  forget(): void
 }
 
 const keyOf = (id: PartId | null, { name }: Part) => `glad-rafter.part.${id ?? `new ${name}`}`
@@ -20,21 +19,15 @@ const keyOf = (id: PartId | null, { name }: Part) => `glad-rafter.part.${id ?? `
 export function useDraft(start: { readonly id: PartId | null; readonly part: Part }): Draft {
   const key = keyOf(start.id, start.part)
   const [kept] = useState(() => readKept(key))
-  const [part, setPart] = useState(kept ?? start.part)
   const [isOld, setOld] = useState(kept !== null)
   return {
-    part,
+    part: kept ?? start.part,
     wasBegun: isOld,
-    change: (next) => {
-      setPart(next)
-      write(key, next)
-    },
-    startAnew: () => {
-      setPart(start.part)
+    keep: (next) => write(key, next),
+    forget: () => {
       setOld(false)
       write(key, null)
     },
-    done: () => write(key, null),
   }
 }
 

@@ -51,12 +51,25 @@ interface CommitProps {
   readonly numeric?: boolean
   readonly hideLabel?: boolean
   readonly className?: string
+  /** What is wrong with the value that was taken. */
+  readonly fault?: string | null
 }
 
 /** A text that is taken when the person leaves it or presses Enter; Escape gives the old one back. Bad input stays, with its message. */
-export function CommitField({ label, hint, unit, value, onCommit, numeric, hideLabel, className = '' }: CommitProps) {
+export function CommitField({
+  label,
+  hint,
+  unit,
+  value,
+  onCommit,
+  numeric,
+  hideLabel,
+  className = '',
+  fault = null,
+}: CommitProps) {
   const [text, setText] = useState(value)
-  const [error, setError] = useState<string | null>(null)
+  const [refused, setError] = useState<string | null>(null)
+  const error = refused ?? fault
   const isTyped = useRef(false)
   const shown = useRef(value)
   useEffect(() => {

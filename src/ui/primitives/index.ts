@@ -1,6 +1,6 @@
 export { Button } from './Button'
 export { Choice, CommitField, INPUT, Labelled, readNumber } from './Field'
-export { AFTER_VIEW_MS, later, loadAllLater, ViewIsThere } from './later'
+export { later, loadAllLater, ViewIsThere } from './later'
 export { Modal } from './Modal'
 export { SEVERITY_WORDS, SeverityCount } from './Severity'
 export { Share } from './Share'

@@ -13,8 +13,8 @@ import {
 const waiting: (() => Promise<unknown>)[] = []
 let isTime = false
 
-/** What is not looked at first, charts and what edits are made with, is asked for so long after the view is there. */
-export const AFTER_VIEW_MS = 250
+/** What is not looked at first is asked for so long after the view is there. */
+const AFTER_VIEW_MS = 250
 
 /** Whether what a page shows first is there; what comes after it waits for that. */
 export const ViewIsThere = createContext(true)
@@ -27,7 +27,7 @@ const fetchNow = (load: () => Promise<unknown>) => void load().catch(() => undef
  */
 export function later<P extends object>(
   load: () => Promise<{ readonly default: ComponentType<P> }>,
-  until: ReactNode = null,
+  until: ReactNode | ((props: P) => ReactNode) = null,
   when: 'drawn' | 'after the view' = 'drawn',
 ): ComponentType<P> {
   // What comes with a stage that was fetched ahead is fetched ahead too.
@@ -42,9 +42,10 @@ export function later<P extends object>(
       const timer = setTimeout(() => setDue(true), AFTER_VIEW_MS)
       return () => clearTimeout(timer)
     }, [isDue, isThere])
-    if (!isDue) return <>{until}</>
+    const meanwhile = typeof until === 'function' ? until(props) : until
+    if (!isDue) return <>{meanwhile}</>
     return (
-      <Suspense fallback={until}>
+      <Suspense fallback={meanwhile}>
         <Own {...props} />
       </Suspense>
     )

@@ -1,5 +1,5 @@
 'use client'
-import { AFTER_VIEW_MS, newId } from '@/ui/primitives'
+import { newId } from '@/ui/primitives'
 import {
   createContext,
   useCallback,
@@ -163,6 +163,41 @@ async function fetchEditing(client: PlanClient): Promise<Editing> {
   }
 }
 
+/** Fetches what edits are made with once there is something to see, an edit waits, or a hand is at work: then an edit is near. */
+function useEditing(client: PlanClient, log: LogClient, isWanted: boolean): void {
+  const fetchOnce = useRef<(() => void) | null>(null)
+  useEffect(() => {
+    const takeUp = () => {
+      client.resume()
+      log.resume()
+    }
+    let isGone = false
+    let isAsked = false
+    const fetchNow = () => {
+      if (isAsked) return
+      isAsked = true
+      void fetchEditing(client).then((editing) => {
+        if (isGone) return
+        client.equip(editing)
+        log.equip(editing)
+        takeUp()
+      })
+    }
+    fetchOnce.current = fetchNow
+    for (const event of ['pointerdown', 'keydown']) window.addEventListener(event, fetchNow, true)
+    // A window that was killed could not say so: what it left is taken up once its silence is long enough.
+    const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
+    return () => {
+      isGone = true
+      for (const event of ['pointerdown', 'keydown']) window.removeEventListener(event, fetchNow, true)
+      clearTimeout(later)
+    }
+  }, [client, log])
+  useEffect(() => {
+    if (isWanted) fetchOnce.current?.()
+  }, [isWanted])
+}
+
 /** Keeps the window beside the others: told by this browser's own windows at once, by asking for everybody else's. */
 function useOthersChanges(client: PlanClient, log: LogClient, channel: BroadcastChannel | null): void {
   useEffect(() => {
@@ -212,33 +247,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const reckoner = useRef<ReckonClient | null>(null)
 
   useEffect(() => keepAlive(windowId), [windowId])
-  // Once there is something to see, or an edit that waits for it.
-  const isEditWaiting = state.pending.length > 0
-  const isEditingWanted = evaluated !== null || reckonError !== null || isEditWaiting
-  useEffect(() => {
-    if (!isEditingWanted) return
-    const takeUp = () => {
-      client.resume()
-      logClient.resume()
-    }
-    let isGone = false
-    const equip = () =>
-      void fetchEditing(client).then((editing) => {
-        if (isGone) return
-        client.equip(editing)
-        logClient.equip(editing)
-        takeUp()
-      })
-    // After the view has been drawn, unless an edit waits.
-    const soon = setTimeout(equip, isEditWaiting ? 0 : AFTER_VIEW_MS)
-    // A window that was killed could not say so: what it left is taken up once its silence is long enough.
-    const later = setTimeout(takeUp, GONE_AFTER_MS + 1000)
-    return () => {
-      isGone = true
-      clearTimeout(soon)
-      clearTimeout(later)
-    }
-  }, [client, logClient, isEditingWanted]) // eslint-disable-line react-hooks/exhaustive-deps -- an edit that comes later finds it on its way
+  useEditing(client, logClient, evaluated !== null || reckonError !== null || state.pending.length > 0)
   useOthersChanges(client, logClient, channel)
   useEffect(() => {
     reckoner.current = new ReckonClient((evaluation) => setEvaluated((now) => now && { ...now, evaluation }))
