@@ -117,9 +117,9 @@ export function PartEditor({
               />
             </div>
             <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-              <FigureAt at="body.width_mm" label="Width" unit="mm" />
-              <FigureAt at="body.height_mm" label="Height" unit="mm" />
-              <FigureAt at="body.depth_mm" label="Depth" unit="mm" />
+              <FigureAt isAbove0 at="body.width_mm" label="Width" unit="mm" />
+              <FigureAt isAbove0 at="body.height_mm" label="Height" unit="mm" />
+              <FigureAt isAbove0 at="body.depth_mm" label="Depth" unit="mm" />
               <ChoiceAt at="mounting" label="Held by" options={MOUNTINGS.map((value) => ({ value, label: value }))} />
             </div>
             <Amounts />

@@ -7,10 +7,12 @@ function readFigure(
   text: string,
   label: string,
   mayBeOpen: boolean,
+  isAbove0: boolean,
 ): { readonly value: number | null } | { readonly error: string } {
   if (text.trim() === '' && mayBeOpen) return { value: null }
   const read = readNumber(text, label)
   if ('error' in read) return read
+  if (isAbove0 && read.value <= 0) return { error: 'must be above 0' }
   return read.value < 0 ? { error: 'must be 0 or more' } : read
 }
 
@@ -20,6 +22,7 @@ export function FigureAt({
   label,
   unit = '',
   mayBeOpen = false,
+  isAbove0 = false,
   hideLabel = false,
   className,
   also,
@@ -28,6 +31,7 @@ export function FigureAt({
   readonly label: string
   readonly unit?: string
   readonly mayBeOpen?: boolean
+  readonly isAbove0?: boolean
   readonly hideLabel?: boolean
   readonly className?: string
   /** What else becomes other with it. */
@@ -46,7 +50,7 @@ export function FigureAt({
       hint={mayBeOpen && value === null ? 'unknown' : undefined}
       fault={fieldState.error?.message ?? null}
       onCommit={(text) => {
-        const read = readFigure(text, label, mayBeOpen)
+        const read = readFigure(text, label, mayBeOpen, isAbove0)
         if ('error' in read) return read.error
         field.onChange(read.value)
         also?.(read.value)

@@ -98,12 +98,12 @@ export function SettingRows() {
           }
         />
         {shape?.kind === 'round' ? (
-          <FigureAt at={`cutouts.${cut}.shape.diameter_mm`} label="Diameter" unit="mm" />
+          <FigureAt isAbove0 at={`cutouts.${cut}.shape.diameter_mm`} label="Diameter" unit="mm" />
         ) : null}
         {shape?.kind === 'rectangle' ? (
           <>
-            <FigureAt at={`cutouts.${cut}.shape.width_mm`} label="Cut width" unit="mm" />
-            <FigureAt at={`cutouts.${cut}.shape.height_mm`} label="Cut height" unit="mm" />
+            <FigureAt isAbove0 at={`cutouts.${cut}.shape.width_mm`} label="Cut width" unit="mm" />
+            <FigureAt isAbove0 at={`cutouts.${cut}.shape.height_mm`} label="Cut height" unit="mm" />
           </>
         ) : null}
       </div>
