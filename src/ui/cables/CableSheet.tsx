@@ -1,12 +1,28 @@
 'use client'
 import { useState } from 'react'
-import { connectorName, connectorsOf, fitOf, joinBareEnd, placesFor, plugIn, pullOut, stateOf } from '@/core/cables'
+import {
+  connectorName,
+  connectorsOf,
+  fitOf,
+  isJoint,
+  joinBareEnd,
+  mate,
+  matesFor,
+  otherOf,
+  placesFor,
+  plugIn,
+  pullApart,
+  pullOut,
+  stateOf,
+  type CableEndPlace,
+} from '@/core/cables'
 import {
   landingOf,
   type Cable,
   type CableId,
   type Command,
   type DeviceId,
+  type Plan,
   type TerminalId,
   type Wire,
   type WireId,
@@ -232,7 +248,27 @@ function EndBox({
           {own.kind === 'bare' ? 'bare cores' : `${own.family ?? 'plug'}, ${own.ways ?? '?'} ways`}
         </span>
       </p>
-      {own.kind === 'plug' && own.mates ? (
+      {own.kind === 'plug' && !own.mates ? (
+        <Choice
+          label="It is"
+          value={own.gender ?? ''}
+          options={[
+            { value: '', label: 'a plug or a socket, not said' },
+            { value: 'plug', label: 'a plug' },
+            { value: 'socket', label: 'a socket' },
+          ]}
+          onChoose={(value) =>
+            onRun(`End ${end.toUpperCase()} of ${cable.name}`, {
+              type: 'updateCable',
+              id,
+              changes: { ends: { ...cable.ends, [end]: { ...own, gender: (value || null) as typeof own.gender } } },
+            })
+          }
+        />
+      ) : null}
+      {own.kind === 'plug' && own.mates && isJoint(plan, own.mates.device) ? (
+        <MatedEnd plan={plan} at={{ cable: id, end }} joint={own.mates.device} onRun={onRun} />
+      ) : own.kind === 'plug' && own.mates ? (
         <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
           <span className="font-semibold">in {connectorName(plan, own.mates)}</span>
           <Button
@@ -278,6 +314,7 @@ function EndBox({
           <p className="mt-1 text-[14px] text-mute">No free socket in the plan takes it.</p>
         )
       ) : null}
+      <MateChoice at={{ cable: id, end }} onRun={onRun} />
       {own.kind === 'bare' ? (
         wantedCount === 0 ? (
           <p className="mt-1 text-[14px] text-good">every core joined</p>
@@ -314,6 +351,62 @@ function EndBox({
           </div>
         )
       ) : null}
+    </div>
+  )
+}
+
+const endWords = (plan: Plan, { cable, end }: CableEndPlace): string => {
+  const { name, printed } = plan.cables[cable]!
+  return `${printed ?? name}, end ${end.toUpperCase()}`
+}
+
+interface RunProps {
+  readonly at: CableEndPlace
+  readonly onRun: (label: string, ...commands: readonly Command[]) => void
+}
+
+/** The plug of another cable that this one is in, and the way out again. */
+function MatedEnd({ plan, at, joint, onRun }: RunProps & { readonly plan: Plan; readonly joint: DeviceId }) {
+  const other = otherOf(plan, joint, at)
+  return (
+    <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
+      <span className="font-semibold">
+        in {other ? endWords(plan, other) : 'nothing'}, at {plan.devices[joint]!.tag}
+      </span>
+      <Button onClick={() => onRun(`Pull ${plan.devices[joint]!.name} apart`, ...pullApart(plan, joint))}>
+        Pull apart
+      </Button>
+    </div>
+  )
+}
+
+/** Loose plugs of other cables that this one goes into: an extension, the own leads of a thing. */
+function MateChoice({ at, onRun }: RunProps) {
+  const { plan } = useRoom()
+  const [wanted, setWanted] = useState<string | null>(null)
+  const mates = matesFor(plan, at.cable, at.end)
+  const keyOf = ({ cable, end }: CableEndPlace) => `${cable} ${end}`
+  const chosen = mates.find((each) => keyOf(each) === wanted) ?? mates[0]
+  if (!chosen) return null
+  return (
+    <div className="mt-1 flex items-end gap-2">
+      <div className="min-w-0 flex-1">
+        <Choice
+          label="or into the plug of"
+          value={keyOf(chosen)}
+          options={mates.map((each) => ({
+            value: keyOf(each),
+            label: `${endWords(plan, each)}${each.fit.reason ? `: ${each.fit.reason}` : ''}`,
+          }))}
+          onChoose={setWanted}
+        />
+      </div>
+      <Button
+        aria-label={`Put end ${at.end.toUpperCase()} into ${endWords(plan, chosen)}`}
+        onClick={() => onRun(`Put ${endWords(plan, at)} into ${endWords(plan, chosen)}`, ...mate(plan, at, chosen))}
+      >
+        Put together
+      </Button>
     </div>
   )
 }
