@@ -73,3 +73,40 @@ test('what can be confused is solved, and a remedy is set with one choice', asyn
     'joined',
   )
 })
+
+test('an extension: a socket takes the plug of a thing’s own lead, and gives it back', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New plan', exact: true }).click()
+  await page.getByLabel('Name of the plan').fill('Extension')
+  await page.getByRole('button', { name: 'Begin with nothing' }).click()
+  await page.getByRole('button', { name: 'Add what must run', exact: true }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Printer board, 8 axes, 24 V', exact: true }).click()
+  await page
+    .getByRole('link', { name: /Connect/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Cables', exact: true }).click()
+  await page.getByRole('button', { name: 'Take in a list' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog
+    .getByLabel('The list')
+    .fill('Extension; 2.5 mm plug; 2.5 mm socket; 2; 500\nFan lead; 2.5 mm plug; bare; 2; 200')
+  await dialog.getByRole('button', { name: 'Take in 2 cables' }).click()
+  const list = page.getByRole('region', { name: 'Cables' })
+  await list.getByRole('button', { name: /^Extension/ }).click()
+  await page.getByRole('button', { name: 'Put end B into Fan lead, end A' }).click()
+  const sheet = page.getByRole('region', { name: 'Extension' })
+  await expect(sheet.getByText('in Fan lead, end A, at X1')).toBeVisible()
+  await expect(list.getByRole('button', { name: /^Fan lead/ })).toContainText('one end open')
+  await expectAccessible(page)
+  // The other one says the same from its side, and lets go.
+  await list.getByRole('button', { name: /^Fan lead/ }).click()
+  await expect(page.getByText('in Extension, end B, at X1')).toBeVisible()
+  await page.getByRole('button', { name: 'Pull apart' }).click()
+  await expect(list.getByRole('button', { name: /^Fan lead/ })).toContainText('joins nothing')
+  // One more plug does not go into a plug.
+  await page.getByLabel('This end is').first().selectOption({ label: 'a socket' })
+  await expect(page.getByRole('button', { name: /^Put end A into Extension, end A/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Put end A into Extension, end B/ })).toBeHidden()
+  await saved(page)
+})

@@ -36,7 +36,7 @@ const SAID: readonly (readonly [RegExp, ConnectorFamilyId])[] = [
   [/round|aviation|panel/, 'round'],
   [/5\.08|5\.0\d? ?mm/, '5.08 block'],
   [/3\.(5|81)/, '3.5 block'],
-  [/square|dupont|2\.54/, '2.54'],
+  [/square|2\.54/, '2.54'],
   [/4\.2/, '4.2'],
   [/3\.96/, '3.96'],
   [/2\.5/, '2.5'],
@@ -44,15 +44,19 @@ const SAID: readonly (readonly [RegExp, ConnectorFamilyId])[] = [
   [/2\.0|\b2 ?mm/, '2.0'],
 ]
 
+/** What is pushed over pins, by the words that say so. */
+const SOCKET_WORDS = /\b(socket|receptacle|jack|female|f)\b/
+
 /** The end that a delivery's words mean; words that say no family stay as they are, and are compared with nothing. */
 export function endFromWords(words: string, ways: number): CableEnd {
   const plain = words.trim().toLowerCase()
   if (BARE_WORDS.test(plain)) return BARE_END
   const named = Object.entries(CONNECTOR_FAMILIES).find(([, { name }]) => name.toLowerCase() === plain)?.[0]
   const found = (named as ConnectorFamilyId | undefined) ?? SAID.find(([pattern]) => pattern.test(plain))?.[1]
-  if (found) return plugOf(found, ways)
+  const gender = SOCKET_WORDS.test(plain) ? 'socket' : 'plug'
+  if (found) return { ...plugOf(found, ways), gender }
   const family = words.trim().slice(0, 60)
-  return { kind: 'plug', family, pitch_mm: null, gender: 'plug', key: null, hasLatch: null, ways, mates: null }
+  return { kind: 'plug', family, pitch_mm: null, gender, key: null, hasLatch: null, ways, mates: null }
 }
 
 /** The cables of a delivery as cables of the plan, not joined and not yet seen. */

@@ -12,7 +12,7 @@ import {
 } from '@/core/plan'
 import { evaluate } from '@/core/evaluate'
 import { needsOf } from '@/core/workshop'
-import { freeCable, isJoint, layCable, mate, matesFor, otherOf, plugIn, pullApart, stateOf } from '.'
+import { endFromWords, freeCable, isJoint, layCable, mate, matesFor, otherOf, plugIn, pullApart, stateOf } from '.'
 
 const done = (plan: Plan, commands: readonly Command[]): Plan => {
   const outcome = apply(plan, commands)
@@ -141,5 +141,16 @@ describe('a plug in the plug of another cable', () => {
     const joined = done(wider, mate(wider, { cable: far, end: 'a' }, { cable: near, end: 'b' }))
     const joint = joined.cables[near]!.ends.b.mates!.device
     expect(joined.parts[joined.devices[joint]!.part]!.connectors.map(({ ways }) => ways.length)).toEqual([6, 6])
+  })
+
+  it.each([
+    ['2.5 mm plug', 'plug', '2.5 mm pitch contact'],
+    ['2.5 mm socket', 'socket', '2.5 mm pitch contact'],
+    ['Female round, 4', 'socket', 'Round panel plug'],
+    ['barrel jack', 'socket', 'Barrel plug, 5.5 × 2.1 mm'],
+    ['an odd socket', 'socket', 'an odd socket'],
+    ['an odd one', 'plug', 'an odd one'],
+  ])('is told from a socket in a list: %s', (words, gender, family) => {
+    expect(endFromWords(words, 4)).toMatchObject({ kind: 'plug', gender, family })
   })
 })

@@ -250,7 +250,7 @@ function EndBox({
       </p>
       {own.kind === 'plug' && !own.mates ? (
         <Choice
-          label="It is"
+          label="This end is"
           value={own.gender ?? ''}
           options={[
             { value: '', label: 'a plug or a socket, not said' },
