@@ -30,6 +30,7 @@ import {
 import { TerminalCombobox, useTerminals } from '@/ui/panels'
 import { Button, Choice, CommitField, readNumber, Swatch } from '@/ui/primitives'
 import { byTag, endName, isWireable, terminalLabel, useRoom, wireColour } from '@/ui/room'
+import { CablePicture } from './CablePicture'
 
 type EndName = 'a' | 'b'
 
@@ -126,6 +127,7 @@ export function CableSheet({ id }: { readonly id: CableId }) {
           {message}
         </p>
       ) : null}
+      {cable.cores.length > 0 ? <CablePicture id={id} /> : null}
       <h3 className="mt-3 font-semibold">Cores</h3>
       <ul className="divide-y divide-hair/70">
         {cable.cores.map((core) => {

@@ -18,6 +18,9 @@ const PAINT: Readonly<Record<Colour['base'], string>> = {
   bare: '#c98a4b',
 }
 
+/** How a colour of a wire, sleeve or jacket is painted; grey where it has no name. */
+export const paintOf = (name: string): string => (PAINT as Readonly<Record<string, string>>)[name] ?? PAINT.grey
+
 /** The wire as it looks, with its name: two tones where it has two. */
 export function Swatch({ colour, bare = false }: { readonly colour: Colour; readonly bare?: boolean }) {
   const name = colourName(colour)

@@ -1,30 +1,13 @@
 import type { Colour } from '@/core/plan'
 import type { EndTreatment } from '@/core/figures'
-
-export const PAINT: Readonly<Record<string, string>> = {
-  black: '#1a1a1a',
-  brown: '#7a4a24',
-  red: '#c4261d',
-  orange: '#e07b1a',
-  yellow: '#e8c519',
-  green: '#3a8a35',
-  'light blue': '#6aa9dc',
-  blue: '#2f6bbd',
-  'dark blue': '#1c3f8a',
-  violet: '#7a4bb0',
-  grey: '#8b9399',
-  white: '#f7f7f4',
-  pink: '#e79ab0',
-  turquoise: '#3bb3ae',
-  bare: '#c98a4b',
-}
+import { paintOf } from '@/ui/primitives'
 
 /** The end as it should look: jacket, copper to the millimetre, and what goes on it. */
 export function EndPicture({ colour, treatment }: { readonly colour: Colour; readonly treatment: EndTreatment }) {
   const { strip_mm, sleeve_mm } = treatment
   const copper = strip_mm === null ? 0 : Math.min(96, strip_mm * 7)
   const sleeve = sleeve_mm === null ? 0 : Math.min(90, sleeve_mm * 7)
-  const jacket = PAINT[colour.base]!
+  const jacket = paintOf(colour.base)
   const goesOn =
     treatment.treatment === 'ferrule' ||
     treatment.treatment === 'twin-ferrule' ||
@@ -42,7 +25,7 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
       aria-label={`${treatment.what}${strip_mm === null ? '' : `, strip ${strip_mm} mm`}`}
     >
       <rect x="6" y="26" width="122" height="26" rx="3" fill={jacket} stroke="var(--ink)" strokeOpacity="0.35" />
-      {colour.stripe ? <rect x="6" y="35" width="122" height="8" fill={PAINT[colour.stripe]} /> : null}
+      {colour.stripe ? <rect x="6" y="35" width="122" height="8" fill={paintOf(colour.stripe)} /> : null}
       {copper > 0
         ? [0, 1, 2, 3].map((i) => (
             <rect key={i} x="128" y={30 + i * 4.8} width={copper} height="4" fill={i % 2 ? '#b8752f' : '#cf8b45'} />
@@ -73,7 +56,7 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
             width="24"
             height="38"
             rx="5"
-            fill={PAINT[treatment.colour ?? 'grey'] ?? '#8b9399'}
+            fill={paintOf(treatment.colour ?? 'grey')}
             stroke="var(--ink)"
             strokeOpacity="0.4"
           />
@@ -104,7 +87,7 @@ export function EndPicture({ colour, treatment }: { readonly colour: Colour; rea
             width="46"
             height="30"
             rx="6"
-            fill={PAINT[treatment.colour ?? 'grey'] ?? '#8b9399'}
+            fill={paintOf(treatment.colour ?? 'grey')}
             stroke="var(--ink)"
             strokeOpacity="0.4"
           />
