@@ -11,10 +11,6 @@ const config: NextConfig = {
   devIndicators: false,
   // Types are checked by "npm test", once.
   typescript: { ignoreBuildErrors: true },
-  experimental: {
-    // The server is the maker's own machine or one in the same room: a request costs little, and no page fetches what only another one needs.
-    turbopackChunking: { requestCost: 30_000, minChunkSize: 15_000 },
-  },
   // Pages get a policy of their own, with a nonce, in the proxy.
   headers: async () => [
     { source: '/:path*', headers: everywhere },

@@ -8,7 +8,7 @@ import { isStage } from './stages'
 import { STAGE_VIEWS } from './stageViews'
 
 /** When all else is fetched after the first stage has been shown: the server may be gone by the time it is wanted. */
-const SOON_MS = 1200
+const SOON_MS = 600
 
 /** The stage that the address names. A plan that cannot be worked out is shown as it is written. */
 export function StageView() {
