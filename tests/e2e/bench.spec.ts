@@ -243,7 +243,7 @@ test('spools from the stock are cut, written off, and what is left is kept', asy
   await page.goto(`${server.base}/workshop`)
   const kept = page
     .getByRole('region', { name: 'Wire by the metre' })
-    .getByRole('listitem')
+    .getByRole('row')
     .filter({ hasText: 'offcut' })
   await expect(kept).toContainText('Wire 14 AWG, black')
   await expectAccessible(page)

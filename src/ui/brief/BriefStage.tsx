@@ -3,7 +3,6 @@ import { kindsOfferedAt } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { later, CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { HouseRules } from './HouseRules'
 import { AlsoThere } from './AlsoThere'
 import { LoadTable } from './LoadTable'
 import { MissingList } from './MissingList'
@@ -13,6 +12,12 @@ import { SiteForm } from './SiteForm'
 const DemandChart = later(
   async () => ({ default: (await import('./DemandChart')).DemandChart }),
   <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
+  'after the view',
+)
+
+const HouseRules = later(
+  async () => ({ default: (await import('./HouseRules')).HouseRules }),
+  <div aria-hidden className="h-64" />,
   'after the view',
 )
 

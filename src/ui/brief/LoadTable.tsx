@@ -1,17 +1,52 @@
 'use client'
-import { memo } from 'react'
-import type { Device, DeviceId, Draw, Plan, State, StateId } from '@/core/plan'
+import {
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type SortingState,
+} from '@tanstack/react-table'
+import { memo, useMemo, useState } from 'react'
+import type { Device, DeviceId, Draw, Part, Plan, State, StateId } from '@/core/plan'
 import { LoadField } from '@/ui/panels'
 import { Button, CommitField, readNumber, LongRows, newId } from '@/ui/primitives'
 import { byTag, FigureButton, useDesk, useRoom } from '@/ui/room'
+import { SortHead } from '@/ui/tables'
 
 const ROW_PX = 41
 
-/** What must run, how hard, and in which states: a row a load, a column a state. */
-export function LoadTable() {
-  const { plan, evaluation, edit } = useRoom()
-  const states = Object.entries(plan.states) as [StateId, State][]
-  const loads = (Object.keys(plan.devices) as DeviceId[])
+interface LoadOf {
+  readonly id: DeviceId
+  readonly tag: string
+  readonly device: Device
+  readonly part: Part
+}
+
+const COLUMNS: ColumnDef<LoadOf>[] = [
+  { accessorKey: 'tag', header: 'Load', sortingFn: 'alphanumeric' },
+  {
+    id: 'takes',
+    header: 'Takes',
+    // Large ones first: they are what a supply is sized by.
+    sortDescFirst: true,
+    accessorFn: ({ device, part }) =>
+      part.draws.reduce((sum, draw) => sum + roughly_W(device.loads[draw.id] ?? draw, draw.nominal_V), 0),
+  },
+]
+
+/** Watts to sort by: what is entered, else what the part says. */
+function roughly_W(
+  entry:
+    | { readonly power_W?: number | null; readonly current_A?: number | null }
+    | { readonly motor: { readonly mechanical_W: number } },
+  nominal_V: number,
+): number {
+  if ('motor' in entry) return entry.motor.mechanical_W
+  return entry.power_W ?? (entry.current_A ?? 0) * nominal_V
+}
+
+const loadsOf = (plan: Plan): readonly LoadOf[] =>
+  (Object.keys(plan.devices) as DeviceId[])
     .map((id) => ({
       id,
       tag: plan.devices[id]!.tag,
@@ -20,9 +55,27 @@ export function LoadTable() {
     }))
     .filter(({ part }) => part.draws.length > 0)
     .sort(byTag)
-  const rows = loads.flatMap(({ id, device, part }) =>
-    part.draws.map((draw, i) => ({ id, device, part, draw, isFirst: i === 0 })),
-  )
+
+/** What must run, how hard, and in which states: a row a load, a column a state. */
+export function LoadTable() {
+  const { plan, evaluation, edit } = useRoom()
+  const states = Object.entries(plan.states) as [StateId, State][]
+  const [sorting, setSorting] = useState<SortingState>([])
+  const loads = useMemo(() => loadsOf(plan), [plan])
+  const table = useReactTable({
+    data: loads as LoadOf[],
+    columns: COLUMNS,
+    state: { sorting },
+    getRowId: ({ id }) => id,
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  })
+  const rows = table
+    .getRowModel()
+    .rows.flatMap(({ original: { id, device, part } }) =>
+      part.draws.map((draw, i) => ({ id, device, part, draw, isFirst: i === 0 })),
+    )
   if (loads.length === 0) {
     return (
       <p className="rounded-xl border border-dashed border-hair bg-sheet p-6">
@@ -57,8 +110,13 @@ export function LoadTable() {
         <table className="w-full text-[14px]">
           <thead>
             <tr className="border-b border-hair text-left align-bottom text-mute">
-              <th className="py-1 pr-2 font-normal">Load</th>
-              <th className="w-[124px] pr-2 font-normal">Takes</th>
+              {table.getHeaderGroups()[0]!.headers.map((header) => (
+                <SortHead
+                  key={header.id}
+                  header={header}
+                  className={header.id === 'takes' ? 'w-[124px] pr-2' : 'py-1 pr-2'}
+                />
+              ))}
               {states.map(([id, state]) => (
                 <th key={id} className="w-[104px] pr-1 font-normal">
                   <CommitField

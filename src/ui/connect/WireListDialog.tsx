@@ -2,7 +2,6 @@
 import { bindWires } from '@/core/cables'
 import { nameWires, type WireScheme } from '@/core/naming'
 import {
-  flexRender,
   getCoreRowModel,
   getFilteredRowModel,
   getSortedRowModel,
@@ -14,7 +13,8 @@ import {
 import { useMemo, useRef, useState } from 'react'
 import { colourName, COLOURS, GREEN_YELLOW, type Colour, type Command, type Wire, type WireId } from '@/core/plan'
 import { SOLD_SIZES } from '@/core/quantity'
-import { Button, Choice, CommitField, holdsWords, INPUT, Modal, readNumber, Sign } from '@/ui/primitives'
+import { Button, Choice, CommitField, holdsWords, INPUT, Modal, readNumber } from '@/ui/primitives'
+import { SortHead } from '@/ui/tables'
 import { endName, FUNCTION_WORDS, problemText, request, useRoom, wireColour } from '@/ui/room'
 
 interface Row {
@@ -220,28 +220,7 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
                   />
                 </th>
                 {group.headers.map((header) => (
-                  <th
-                    key={header.id}
-                    className="px-2 py-1"
-                    aria-sort={
-                      header.column.getIsSorted() === 'asc'
-                        ? 'ascending'
-                        : header.column.getIsSorted() === 'desc'
-                          ? 'descending'
-                          : 'none'
-                    }
-                  >
-                    <button
-                      type="button"
-                      className="font-semibold hover:underline"
-                      onClick={header.column.getToggleSortingHandler()}
-                    >
-                      {flexRender(header.column.columnDef.header, header.getContext())}
-                      {header.column.getIsSorted() ? (
-                        <Sign of={header.column.getIsSorted() === 'asc' ? 'up' : 'down'} />
-                      ) : null}
-                    </button>
-                  </th>
+                  <SortHead key={header.id} header={header} />
                 ))}
               </tr>
             ))}

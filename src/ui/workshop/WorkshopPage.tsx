@@ -1,11 +1,11 @@
 'use client'
 import Link from 'next/link'
 import { useRef, useState } from 'react'
-import { formatNumber } from '@/core/quantity'
-import { BY_LENGTH, NEED_KINDS, type NeedKind, type Stocked } from '@/core/workshop'
-import { Button, Choice, CommitField, readNumber, newId } from '@/ui/primitives'
+import { BY_LENGTH, NEED_KINDS, type NeedKind } from '@/core/workshop'
+import { Button, Choice } from '@/ui/primitives'
 import { problemText, request } from '@/ui/room'
 import { StockForm } from './StockForm'
+import { StockTable } from './StockTable'
 import { useStock } from './stockClient'
 
 const KINDS = Object.keys(NEED_KINDS) as NeedKind[]
@@ -91,74 +91,8 @@ export function WorkshopPage() {
           Nothing is entered yet. Put in what lies on the shelf, or take a spool in from a plan’s cut list.
         </p>
       ) : (
-        KINDS.map((each) => {
-          const own = stock.items!.filter((item) => item.kind === each)
-          if (own.length === 0) return null
-          return (
-            <section key={each} aria-label={NEED_KINDS[each]} className="mb-4">
-              <h2 className="mb-1 text-[18px] font-bold">{NEED_KINDS[each]}</h2>
-              <ul className="divide-y divide-hair rounded-xl border border-hair bg-sheet">
-                {own.map((item) => (
-                  <Item key={item.id} item={item} />
-                ))}
-              </ul>
-            </section>
-          )
-        })
+        <StockTable items={stock.items} />
       )}
     </main>
-  )
-}
-
-function Item({ item }: { readonly item: Stocked }) {
-  const stock = useStock()
-  const isCut = BY_LENGTH.has(item.kind)
-  const scale = isCut ? 1000 : 1
-  return (
-    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 py-2">
-      <span className="min-w-0 flex-1">
-        {item.what}
-        {item.isOffcut ? <span className="text-mute">, offcut</span> : null}
-        <span className="block text-[13px] text-mute">
-          {[
-            item.pack === null
-              ? ''
-              : `sold ${isCut ? `by ${formatNumber(item.pack / 1000)} m` : `in packs of ${formatNumber(item.pack)}`}`,
-            item.price === null ? '' : `${item.price.toFixed(2)} a pack`,
-            item.supplier ?? '',
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </span>
-      </span>
-      <CommitField
-        label={`${isCut ? 'Length' : 'Count'} of ${item.what}`}
-        hideLabel
-        numeric
-        unit={isCut ? 'm' : ''}
-        value={formatNumber(item.amount / scale, 5)}
-        className="w-32"
-        onCommit={(text) => {
-          const read = readNumber(text, 'What there is')
-          if ('error' in read) return read.error
-          if (read.value < 0) return 'must be 0 or more'
-          stock.change({
-            moves: [
-              {
-                moveId: newId(),
-                itemId: item.id,
-                amount: read.value * scale - item.amount,
-                why: 'counted',
-                planId: null,
-              },
-            ],
-          })
-          return null
-        }}
-      />
-      <Button look="danger" onClick={() => void stock.remove(item.id)} aria-label={`Remove ${item.what}`}>
-        Remove
-      </Button>
-    </li>
   )
 }

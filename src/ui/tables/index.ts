@@ -1,0 +1,1 @@
+export { SortHead } from './SortHead'
