@@ -241,10 +241,7 @@ test('spools from the stock are cut, written off, and what is left is kept', asy
   await section.getByRole('button', { name: /^Cut these/ }).click()
   await expect(section.getByText(/5 cut$/)).toBeVisible()
   await page.goto(`${server.base}/workshop`)
-  const kept = page
-    .getByRole('region', { name: 'Wire by the metre' })
-    .getByRole('row')
-    .filter({ hasText: 'offcut' })
+  const kept = page.getByRole('region', { name: 'Wire by the metre' }).getByRole('row').filter({ hasText: 'offcut' })
   await expect(kept).toContainText('Wire 14 AWG, black')
   await expectAccessible(page)
 })
