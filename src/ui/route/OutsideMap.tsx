@@ -1,10 +1,11 @@
 'use client'
-import { useMemo, useRef, useState, type PointerEvent } from 'react'
+import { useMemo } from 'react'
 import type { Plan, RacewayId, WaySpot } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { useRoom } from '@/ui/room'
 import { pressed } from './pressed'
 import { KIND_WORDS, leadCount, spotWords, TONE_COLOUR, toneOf } from './wayWords'
+import { useStroke } from './useStroke'
 
 const STEP_X = 230
 const STEP_Y = 74
@@ -42,16 +43,16 @@ export function OutsideMap({
   readonly onDraw: (from: WaySpot, to: WaySpot | null) => void
 }) {
   const { plan, evaluation } = useRoom()
-  const svg = useRef<SVGSVGElement>(null)
-  const [from, setFrom] = useState<Node | null>(null)
-  const [at, setAt] = useState<readonly [number, number] | null>(null)
   const { nodes, width, height } = useMemo(() => placed(plan), [plan])
   const byKey = new Map(nodes.map((node) => [node.key, node]))
   const outside = outsideWays(plan)
-  const pointOf = (event: PointerEvent) => {
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current!.getScreenCTM()!.inverse())
-    return [point.x, point.y] as const
-  }
+  const { svg, bind, stroke, begunAt } = useStroke(isDrawing, ({ to: [x, y] }, key) => {
+    const begun = byKey.get(key ?? '')
+    const target = nodes.find((node) => Math.hypot(node.x - x, node.y - y) < 26) ?? null
+    if (begun && target?.key !== begun.key) onDraw(begun.spot, target?.spot ?? null)
+  })
+  const from = byKey.get(begunAt ?? '')
+  const at = stroke?.to
   return (
     <svg
       ref={svg}
@@ -60,15 +61,6 @@ export function OutsideMap({
       style={{ maxWidth: width * 1.1 }}
       role="group"
       aria-label="Ways outside the boxes"
-      onPointerMove={(event) => from && setAt(pointOf(event))}
-      onPointerUp={(event) => {
-        if (!from) return
-        const [x, y] = pointOf(event)
-        const target = nodes.find((node) => Math.hypot(node.x - x, node.y - y) < 26) ?? null
-        if (target?.key !== from.key) onDraw(from.spot, target?.spot ?? null)
-        setFrom(null)
-        setAt(null)
-      }}
     >
       {outside.map(([id, raceway]) => {
         const [a, b] = [raceway.ends!.a, raceway.ends!.b].map((spot) => (spot ? byKey.get(keyOf(spot)) : undefined))
@@ -123,16 +115,7 @@ export function OutsideMap({
         )
       })}
       {nodes.map((node) => (
-        <g
-          key={node.key}
-          className={isDrawing ? 'cursor-crosshair' : undefined}
-          onPointerDown={(event) => {
-            if (!isDrawing) return
-            event.preventDefault()
-            svg.current!.setPointerCapture(event.pointerId)
-            setFrom(node)
-          }}
-        >
+        <g key={node.key} className={isDrawing ? 'cursor-crosshair' : undefined} {...bind(node.key)}>
           {node.spot.kind === 'enclosure' ? (
             <rect
               x={node.x - 13}

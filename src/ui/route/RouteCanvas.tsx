@@ -1,5 +1,5 @@
 'use client'
-import { useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import { footprint } from '@/core/geometry'
 import { terminalOnFace, type LeadFigure } from '@/core/figures'
 import { glandThread } from '@/core/reference'
@@ -19,6 +19,7 @@ import {
   TONE_COLOUR,
   toneOf,
 } from './wayWords'
+import { useStroke, type Stroke } from './useStroke'
 
 /** What is drawn by hand lands on these millimetres. */
 const GRID_mm = 5
@@ -43,16 +44,9 @@ interface Props {
   readonly onDrawn: () => void
 }
 
-interface Stroke {
-  readonly from: readonly [number, number]
-  readonly to: readonly [number, number]
-}
-
 /** A box folded out flat: ways with their bundles as widths and counts, openings, loops over the hinge, and one lead along its whole way. */
 export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick, onDrawn }: Props) {
   const { plan, evaluation, edit } = useRoom()
-  const svg = useRef<SVGSVGElement>(null)
-  const [stroke, setStroke] = useState<Stroke | null>(null)
   const box = plan.enclosures[enclosure]!
   const own = (Object.entries(plan.raceways) as [RacewayId, Raceway][]).filter(([, { origin }]) => origin !== 'remove')
   // A bare wall is left out until something is put on it.
@@ -66,11 +60,6 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
   const shown = hasAllFaces ? 'all' : [...used].sort().join(' ')
   const flat = useMemo(() => unfold(box, (face) => shown === 'all' || shown.split(' ').includes(face)), [box, shown])
   const ways = evaluation?.reckoning.routes.ways
-  const pointOf = (event: PointerEvent): readonly [number, number] => {
-    const matrix = svg.current!.getScreenCTM()!.inverse()
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix)
-    return [at.x, at.y]
-  }
   const draw = ({ from, to }: Stroke) => {
     const command = tool && drawn(flat, enclosure, tool, from, to, freeName(plan, tool))
     if (!command) return
@@ -78,26 +67,15 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
     onPick(command.id)
     onDrawn()
   }
+  const { svg, bind, stroke } = useStroke(tool !== null, draw)
   return (
     <svg
+      {...bind()}
       ref={svg}
       viewBox={`-6 -6 ${flat.width + 12} ${flat.height + 12}`}
       className={`block max-h-[66vh] w-full touch-none select-none ${tool ? 'cursor-crosshair' : ''}`}
       role="group"
       aria-label={`${box.name} folded out, ${own.length} ways`}
-      onPointerDown={(event) => {
-        if (!tool) return
-        event.preventDefault()
-        svg.current!.setPointerCapture(event.pointerId)
-        const at = pointOf(event)
-        setStroke({ from: at, to: at })
-      }}
-      onPointerMove={(event) => stroke && setStroke({ ...stroke, to: pointOf(event) })}
-      onPointerUp={(event) => {
-        if (!stroke) return
-        draw({ ...stroke, to: pointOf(event) })
-        setStroke(null)
-      }}
     >
       {flat.faces.map((face) => (
         <FaceSheet key={face.face} face={face} enclosure={enclosure} />
