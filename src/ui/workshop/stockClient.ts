@@ -49,7 +49,7 @@ function withChanges(items: readonly Stocked[], changes: readonly Change[]): rea
 }
 
 /** The workshop's stock in this browser: a change counts at once, is kept, and goes to the server when that answers. */
-class StockClient {
+export class StockClient {
   private confirmed: readonly Stocked[] | null = null
   private pending: readonly Change[] = []
   private state: StockState = { items: null, waiting: 0, message: null }
@@ -93,16 +93,17 @@ class StockClient {
     if (this.isSending) return
     this.isSending = true
     while (this.pending.length > 0) {
-      const [first, ...rest] = this.pending
+      const [first] = this.pending
       const { status, body } = await request<{ readonly items: readonly Stocked[] }>('POST', '/api/stock', first)
       if (status === 201) {
         this.confirmed = body.items
-        this.pending = rest
+        // What was changed while this one was on its way stays queued.
+        this.pending = this.pending.slice(1)
         keep(this.pending)
         this.show(null)
       } else if (status === 422) {
         // Refused for good: it is told and let go, what comes after it goes on.
-        this.pending = rest
+        this.pending = this.pending.slice(1)
         keep(this.pending)
         this.show(problemText(body))
       } else {
