@@ -33,6 +33,7 @@ test('an own part is made from what is printed on it, used in a plan, changed, a
   const reply = await page.request.post('/api/plans', { data: { from: 'nothing', name: 'Pump box', region: 'IEC' } })
   const { id } = ((await reply.json()) as { plan: { id: string } }).plan
   await page.goto(`/plans/${id}/brief`)
+  await isWorkedOut(page)
   await page
     .getByRole('button', { name: 'Add a device' })
     .or(page.getByRole('button', { name: 'Add what must run' }))
