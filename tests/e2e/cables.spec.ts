@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { expectAccessible, copyOfDemo, isWorkedOut, saved } from './helpers'
 
 /** Twelve cables as a kit brings them: one of a way too few, one that nothing asks for. */
@@ -16,12 +16,11 @@ TB; 2.5 mm plug; bare; 2; 1.4 m
 FAN0; 2.5 mm plug; bare; 2; 0.8 m
 Extra; 2.5 mm plug; 2.5 mm plug; 6; 300`
 
-test('a kit of twelve cables is taken in, plugged in by its labels, with one left over and one that does not fit', async ({
-  page,
-}) => {
+/** A new plan with a printer board, and the dialog that takes in a list of cables. */
+async function listFor(page: Page, name: string): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'New plan', exact: true }).click()
-  await page.getByLabel('Name of the plan').fill('Kit')
+  await page.getByLabel('Name of the plan').fill(name)
   await page.getByRole('button', { name: 'Begin with nothing' }).click()
   await page.getByRole('button', { name: 'Add what must run', exact: true }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Printer board, 8 axes, 24 V', exact: true }).click()
@@ -31,6 +30,12 @@ test('a kit of twelve cables is taken in, plugged in by its labels, with one lef
     .click()
   await page.getByRole('button', { name: 'Cables', exact: true }).click()
   await page.getByRole('button', { name: 'Take in a list' }).click()
+}
+
+test('a kit of twelve cables is taken in, plugged in by its labels, with one left over and one that does not fit', async ({
+  page,
+}) => {
+  await listFor(page, 'Kit')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('The list').fill(`${KIT}\nM1; 2.5 mm plug; bare; four; long`)
   await expect(dialog.getByRole('alert')).toContainText('line 14, label')
@@ -75,18 +80,7 @@ test('what can be confused is solved, and a remedy is set with one choice', asyn
 })
 
 test('an extension: a socket takes the plug of a thing’s own lead, and gives it back', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'New plan', exact: true }).click()
-  await page.getByLabel('Name of the plan').fill('Extension')
-  await page.getByRole('button', { name: 'Begin with nothing' }).click()
-  await page.getByRole('button', { name: 'Add what must run', exact: true }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Printer board, 8 axes, 24 V', exact: true }).click()
-  await page
-    .getByRole('link', { name: /Connect/ })
-    .first()
-    .click()
-  await page.getByRole('button', { name: 'Cables', exact: true }).click()
-  await page.getByRole('button', { name: 'Take in a list' }).click()
+  await listFor(page, 'Extension')
   const dialog = page.getByRole('dialog')
   await dialog
     .getByLabel('The list')

@@ -1,8 +1,6 @@
 import type { Plan } from './schema/plan'
 
 type Part = Plan['parts'][keyof Plan['parts']]
-type Device = Plan['devices'][keyof Plan['devices']]
-type State = Plan['states'][keyof Plan['states']]
 type Actuator = Part['actuators'][number]
 type MovedLink = Extract<Part['links'][number], { readonly actuator: string }>
 
@@ -26,20 +24,4 @@ export function coilsOf(part: Part): readonly (Actuator & { readonly coil: NonNu
 
 export function isClosedAtRest(part: Part, link: MovedLink): boolean {
   return link.closedIn.includes(moverOf(part, link).rest)
-}
-
-/** Where an actuator of a device stands in a state, as far as nothing else moves it: held, set, or as in service. */
-export function positionOf(
-  part: Part,
-  device: Device,
-  actuator: Actuator,
-  held: State['positions'][keyof State['positions']] | undefined,
-): string {
-  const own = held?.[actuator.id]
-  if (own !== undefined) return own
-  if (actuator.by !== 'setting') return actuator.service
-  const setting = part.settings.find(({ id }) => id === actuator.setting)
-  return (
-    (device.settings as Readonly<Record<string, string>>)[actuator.setting!] ?? setting?.initial ?? actuator.service
-  )
 }

@@ -35,7 +35,7 @@ export { newBox, PLATE_STANDS_OFF_mm, SIDES, standardFaces, type Side } from './
 export type { CableGiven, DeviceGiven, EnclosureGiven, FaceGiven, PartGiven, RacewayGiven } from './schema/make'
 export { newCable } from './newCable'
 export { newWire } from './newWire'
-export { coilsOf, isClosedAtRest, isCommanded, moverOf, positionOf } from './actuators'
+export { coilsOf, isClosedAtRest, isCommanded, moverOf } from './actuators'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { asLabel, namesOf } from './saidOf'
 export { terminalWords } from './terminalWords'

@@ -9,7 +9,7 @@ const area = () =>
     .max(100, { error: 'must be 100 mm² or less' })
 
 /** A nest of a contact crimper: which contacts and conductors it is for, and the dies for conductor and jacket. */
-export const contactDie = z
+const contactDie = z
   .strictObject({
     kind: z.enum(['contact', 'sealed-contact']),
     /** Null: any pitch. */
