@@ -1,56 +1,62 @@
 import { randomBytes, randomUUID } from 'node:crypto'
-import type { Issue } from '@/core/calculator'
+import type { PlanSummary } from '@/core/plan'
 import type { BundleContents } from '@/formats/bundle'
 import type { Database } from './database'
-import { PartStore } from './partStore'
-import { PhotoStore } from './photoStore'
+import { putMissingParts } from './partStore'
+import { MOST_OF_A_PLAN, removePhotoFile, writePhotoFile } from './photoStore'
 import { PlanStore } from './planStore'
-import { StockStore } from './workshopStore'
+import { insertRows, sqlMoment } from './sql'
+import { putMissingStock } from './workshopStore'
 
-type Taken =
-  | {
-      readonly kind: 'taken'
-      readonly plan: unknown
-      readonly entries: number
-      readonly photos: number
+interface Taken {
+  readonly plan: PlanSummary
+  readonly entries: number
+  readonly photos: number
+}
+
+export type TakenBundle =
+  { readonly kind: 'taken'; readonly taken: Taken } | { readonly kind: 'refused'; readonly why: string }
+
+/**
+ * Takes an archive in, whole or not at all: the plan beside those that are here, its pictures under new names, parts and
+ * stock where they are missing. The pictures' files are written first, so that no line of a logbook ever names one that
+ * is not there; everything else is one transaction.
+ */
+export async function takeBundle(db: Database, contents: BundleContents, now = new Date()): Promise<TakenBundle> {
+  if (contents.photos.length > MOST_OF_A_PLAN)
+    return {
+      kind: 'refused',
+      why: `holds ${contents.photos.length} photographs; a plan may have ${MOST_OF_A_PLAN}`,
     }
-  | { readonly kind: 'refused'; readonly issues: readonly Issue[] }
-
-/** Takes an archive in: the plan beside those that are here, its pictures under new names, parts and stock where they are missing. */
-export async function takeBundle(db: Database, contents: BundleContents): Promise<Taken> {
   const names = new Map(contents.photos.map(({ id }) => [id, randomBytes(16).toString('hex')]))
+  const photos = contents.photos.map((photo) => ({ ...photo, id: names.get(photo.id)! }))
   const logbook = contents.logbook.map((entry) => ({
     ...entry,
     photos: entry.photos.map((id) => names.get(id) ?? id),
   }))
   const id = randomUUID()
-  const created = await new PlanStore(db).create(contents.plan, { id, logbook })
-  if (created.kind === 'refused') return created
-  const photos = new PhotoStore(db)
-  for (const photo of contents.photos) await photos.put(id, photo.bytes, names.get(photo.id))
-  const parts = new PartStore(db)
-  const known = new Set((await parts.list()).map((part) => part.id))
-  await parts.put(contents.parts.filter((part) => !known.has(part.id)))
-  const stock = new StockStore(db)
-  const here = new Set((await stock.list()).map((item) => item.id))
-  const missing = contents.stock.filter((item) => !here.has(item.id))
-  await stock.change(
-    missing.map(({ id: itemId, kind, what, pack, price, supplier, isOffcut }) => ({
-      id: itemId,
-      kind,
-      what,
-      pack,
-      price,
-      supplier,
-      isOffcut,
-    })),
-    missing.map((item) => ({
-      moveId: randomUUID(),
-      itemId: item.id,
-      amount: item.amount,
-      why: 'came with an archive',
-      planId: id,
-    })),
-  )
-  return { kind: 'taken', plan: created.summary, entries: logbook.length, photos: contents.photos.length }
+  try {
+    for (const { id: name, type, bytes } of photos) await writePhotoFile(db.file, name, type, bytes)
+    const { summary } = await db.write(async (_, writer) => {
+      const created = await new PlanStore(db).createWithin(writer, contents.plan, { id, logbook })
+      await insertRows(
+        writer,
+        'photos',
+        photos.map(({ id: name, type, bytes }) => ({
+          id: name,
+          planId: id,
+          type,
+          size: bytes.byteLength,
+          at: sqlMoment(now),
+        })),
+      )
+      await putMissingParts(writer, contents.parts, now)
+      await putMissingStock(writer, contents.stock, 'came with an archive', now)
+      return created
+    })
+    return { kind: 'taken', taken: { plan: summary, entries: logbook.length, photos: photos.length } }
+  } catch (error) {
+    for (const { id: name, type } of photos) await removePhotoFile(db.file, name, type)
+    throw error
+  }
 }

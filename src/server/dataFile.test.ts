@@ -336,7 +336,7 @@ describe('all data as one file', () => {
     [
       'with a record of a plan that is not in it',
       (text: string) => text.replaceAll('"planId":"', '"planId":"x'),
-      /not in it/,
+      /not in the file/,
     ],
     ['empty', () => '', /is empty/],
   ])('%s is refused whole', async (_what, spoil, why) => {

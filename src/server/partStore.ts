@@ -1,3 +1,4 @@
+import type { Sequelize } from 'sequelize'
 import { readPart, type OwnPart } from '@/core/ownParts'
 import { reading, type Database } from './database'
 import { run, select, sqlMoment } from './sql'
@@ -18,6 +19,14 @@ function jsonOf(document: string): unknown {
     return JSON.parse(document)
   } catch {
     return null
+  }
+}
+
+/** Parts that came with something else are put there where they are missing, inside its transaction. */
+export async function putMissingParts(writer: Sequelize, parts: readonly OwnPart[], now: Date): Promise<void> {
+  for (const { id, version, part } of parts) {
+    const [here] = await select(writer, 'SELECT id FROM parts WHERE id = ?1 AND deletedAt IS NULL', [id])
+    if (!here) await run(writer, PUT, [id, part.name, version, JSON.stringify(part), sqlMoment(now)])
   }
 }
 

@@ -1,12 +1,14 @@
 import { randomBytes } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
+import { mkdir, open, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { readPicture, type PhotoType } from '@/formats/photo'
+import type { Sequelize } from 'sequelize'
+import { readPicture, type PhotoType, type ReadPicture } from '@/formats/photo'
 import { reading, type Database } from './database'
-import { run, select, sqlMoment } from './sql'
+import { insertRows, select, sqlMoment } from './sql'
 
 /** So many pictures a plan may have. */
-const MOST_OF_A_PLAN = 400
+export const MOST_OF_A_PLAN = 400
 
 const ENDING: Readonly<Record<PhotoType, string>> = { 'image/jpeg': 'jpg', 'image/png': 'png' }
 const NAME = /^[0-9a-f]{32}$/
@@ -22,11 +24,23 @@ export function readPhotoFile(dataFile: string, id: string, type: PhotoType): Bu
 }
 
 /** Whole or not at all: written beside and then renamed. */
-export function writePhotoFile(dataFile: string, id: string, type: PhotoType, bytes: Uint8Array): void {
+export async function writePhotoFile(dataFile: string, id: string, type: PhotoType, bytes: Uint8Array): Promise<void> {
   const file = fileOf(dataFile, id, type)
-  mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
-  writeFileSync(`${file}.part`, bytes, { mode: 0o600, flush: true })
-  renameSync(`${file}.part`, file)
+  await mkdir(dirname(file), { recursive: true, mode: 0o700 })
+  const part = `${file}.${randomBytes(4).toString('hex')}.part`
+  const opened = await open(part, 'w', 0o600)
+  try {
+    await opened.writeFile(bytes)
+    await opened.sync()
+  } finally {
+    await opened.close()
+  }
+  await rename(part, file)
+}
+
+/** Of a picture that did not come in after all. */
+export async function removePhotoFile(dataFile: string, id: string, type: PhotoType): Promise<void> {
+  await rm(fileOf(dataFile, id, type), { force: true })
 }
 
 export interface StoredPhoto {
@@ -40,9 +54,15 @@ export type PutPhoto =
   | { readonly kind: 'refused'; readonly why: string }
   | { readonly kind: 'no-plan' }
 
+/** Reads a picture, here or beside the request loop. */
+export type PictureReader = (bytes: Uint8Array) => Promise<ReadPicture>
+
 /** Photographs of the bench: limited, without metadata, kept as files on this machine. */
 export class PhotoStore {
-  constructor(private readonly db: Database) {}
+  constructor(
+    private readonly db: Database,
+    private readonly read: PictureReader = (bytes) => Promise.resolve(readPicture(bytes)),
+  ) {}
 
   /** @param id chosen by the browser, so that one sent twice is kept once */
   async put(
@@ -52,31 +72,35 @@ export class PhotoStore {
     now = new Date(),
   ): Promise<PutPhoto> {
     if (!NAME.test(id)) return { kind: 'refused', why: 'has a name that is none' }
-    const read = readPicture(bytes)
+    const before = await reading(this.db, () => this.standingOf(this.db.reader, planId, id))
+    if (before) return before
+    const read = await this.read(bytes)
     if (read.kind === 'refused') return read
+    const { type, bytes: own } = read
     return this.db.write(async (_, writer): Promise<PutPhoto> => {
-      const [plan] = await select(writer, 'SELECT id FROM plans WHERE id = ?1 AND deletedAt IS NULL', [planId])
-      if (!plan) return { kind: 'no-plan' }
-      const [known] = await select<{ planId: string }>(writer, 'SELECT planId FROM photos WHERE id = ?1', [id])
-      if (known)
-        return known.planId === planId ? { kind: 'put', id } : { kind: 'refused', why: 'has a name that is taken' }
-      const [{ count } = { count: 0 }] = await select<{ count: number }>(
-        writer,
-        'SELECT COUNT(*) AS count FROM photos WHERE planId = ?1',
-        [planId],
-      )
-      if (count >= MOST_OF_A_PLAN)
-        return { kind: 'refused', why: `is one more than the ${MOST_OF_A_PLAN} that a plan may have` }
-      writePhotoFile(this.db.file, id, read.type, read.bytes)
-      await run(writer, 'INSERT INTO photos (id, planId, type, size, at) VALUES (?1, ?2, ?3, ?4, ?5)', [
-        id,
-        planId,
-        read.type,
-        read.bytes.byteLength,
-        sqlMoment(now),
-      ])
+      const meanwhile = await this.standingOf(writer, planId, id)
+      if (meanwhile) return meanwhile
+      await writePhotoFile(this.db.file, id, type, own)
+      await insertRows(writer, 'photos', [{ id, planId, type, size: own.byteLength, at: sqlMoment(now) }])
       return { kind: 'put', id }
     })
+  }
+
+  /** What becomes of a picture of this name, where that is known without looking at it. */
+  private async standingOf(on: Sequelize, planId: string, id: string): Promise<PutPhoto | null> {
+    const [plan] = await select(on, 'SELECT id FROM plans WHERE id = ?1 AND deletedAt IS NULL', [planId])
+    if (!plan) return { kind: 'no-plan' }
+    const [known] = await select<{ planId: string }>(on, 'SELECT planId FROM photos WHERE id = ?1', [id])
+    if (known)
+      return known.planId === planId ? { kind: 'put', id } : { kind: 'refused', why: 'has a name that is taken' }
+    const [{ count } = { count: 0 }] = await select<{ count: number }>(
+      on,
+      'SELECT COUNT(*) AS count FROM photos WHERE planId = ?1',
+      [planId],
+    )
+    return count < MOST_OF_A_PLAN
+      ? null
+      : { kind: 'refused', why: `is one more than the ${MOST_OF_A_PLAN} that a plan may have` }
   }
 
   /** Null where there is none of the name in the plan, or its file is gone. */

@@ -21,7 +21,8 @@ import type { LogEntry } from '@/core/procedure'
 import { NOBODY } from './author'
 import { reading, type Database } from './database'
 import type { EditRow, Models, StackRow } from './models'
-import { inPieces, run, select, sqlMoment } from './sql'
+import { COMING } from './archive/incoming'
+import { insertRows, run, select, sqlMoment } from './sql'
 import { planText, readStored, StoredPlans, troubleWords, type RowKey, type Stored } from './storedPlans'
 
 export interface StoredPlan {
@@ -157,34 +158,50 @@ export class PlanStore {
   }
 
   /** Takes a plan in after one look through it at the door; asked twice with one `createId`, it makes one. */
-  async create(plan: Plan, { id = randomUUID(), createId = null, logbook = [] }: CreateOptions = {}): Promise<Created> {
+  async create(plan: Plan, options: CreateOptions = {}): Promise<Created> {
     const parsed = parsePlan(plan)
     if (parsed.kind === 'refused') return parsed
-    const text = JSON.stringify(parsed.plan)
-    return this.db.write(async ({ Plan, Log }) => {
-      const known = createId === null ? null : await Plan.findOne({ where: { createId }, attributes: ['id'] })
-      const at = this.now()
-      if (!known) {
-        await Plan.create({
+    return this.db.write((_, writer) => this.createWithin(writer, parsed.plan, options))
+  }
+
+  /** The same inside a transaction that writes more; the plan was looked through. */
+  async createWithin(
+    writer: Sequelize,
+    plan: Plan,
+    { id = randomUUID(), createId = null, logbook = [] }: CreateOptions = {},
+  ): Promise<Extract<Created, { kind: 'created' }>> {
+    const [known] =
+      createId === null
+        ? []
+        : await select<{ id: string }>(writer, 'SELECT id FROM plans WHERE createId = ?1', [createId])
+    if (!known) {
+      const at = sqlMoment(this.now())
+      await insertRows(writer, 'plans', [
+        {
           id,
-          name: parsed.plan.name,
-          document: text,
+          name: plan.name,
+          document: JSON.stringify(plan),
           revision: 1,
           createdAt: at,
           updatedAt: at,
           deletedAt: null,
           lastEdit: '',
           createId,
-        })
-        const entries = logbook.map(({ at: moment, ...entry }) => ({ ...rowOf(id, entry), at: new Date(moment) }))
-        for (const piece of inPieces(entries)) await Log.bulkCreate([...piece], { ignoreDuplicates: true })
-      }
-      const [row] = await select<ShelfRow>(Plan.sequelize!, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [
-        known?.id ?? id,
+        },
       ])
-      const namesakes = await Plan.count({ where: { name: row!.name, deletedAt: null, id: { [Op.ne]: row!.id } } })
-      return { kind: 'created', summary: await this.summary(row!, Plan.sequelize), namesakes }
-    })
+      const entries = logbook.map(({ at: moment, ...entry }) => ({
+        ...rowOf(id, entry),
+        at: sqlMoment(new Date(moment)),
+      }))
+      await insertRows(writer, 'logbook', entries, 'IGNORE')
+    }
+    const [row] = await select<ShelfRow>(writer, `SELECT ${SHELF} FROM plans p WHERE p.id = ?1`, [known?.id ?? id])
+    const [namesakes] = await select<{ n: number }>(
+      writer,
+      'SELECT COUNT(*) AS n FROM plans WHERE name = ?1 AND deletedAt IS NULL AND id <> ?2',
+      [row!.name, row!.id],
+    )
+    return { kind: 'created', summary: await this.summary(row!, writer), namesakes: namesakes!.n }
   }
 
   /** Marks as deleted; {@link restore} brings it back with its history and logbook. */
@@ -276,12 +293,16 @@ export class PlanStore {
   }
 
   private async mark(id: string, deletedAt: Date | null): Promise<boolean> {
-    return this.db.write(async ({ Plan }) => {
-      const [count] = await Plan.update(
-        { deletedAt },
-        { where: { id, deletedAt: deletedAt === null ? { [Op.not]: null } : null } },
+    return this.db.write(async (_, writer) => {
+      // A plan that is still coming in is hidden like a deleted one, and is not there yet.
+      const [found] = await select(
+        writer,
+        `SELECT id FROM plans WHERE id = ?1 AND id NOT IN (${COMING}) AND deletedAt IS ${deletedAt === null ? 'NOT NULL' : 'NULL'}`,
+        [id],
       )
-      return count > 0
+      if (found)
+        await run(writer, 'UPDATE plans SET deletedAt = ?2 WHERE id = ?1', [id, deletedAt && sqlMoment(deletedAt)])
+      return found !== undefined
     })
   }
 

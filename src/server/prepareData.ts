@@ -1,3 +1,4 @@
+import { removeHalfTaken } from './archive/incoming'
 import { database } from './database'
 import { isDataTrouble } from './dataTrouble'
 import { putDemos, wantsDemos } from './demoPlans'
@@ -10,12 +11,13 @@ async function putDemosIntoEmpty(): Promise<void> {
 }
 
 /**
- * At start: the data file is opened and migrated. What passes by itself is shown in the browser and tried again; what does
+ * At start: the data file is opened and migrated, and what an import that was cut off has left is taken away. What passes by itself is shown in the browser and tried again; what does
  * not ends the start with one line that names the file and the remedy.
  */
 export async function prepareData(): Promise<void> {
   try {
     await database()
+    await (await database()).write((_, writer) => removeHalfTaken(writer))
     await putDemosIntoEmpty()
   } catch (error) {
     if (!isDataTrouble(error)) throw error

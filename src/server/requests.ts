@@ -39,6 +39,7 @@ export const papersRequest = z.strictObject({
   paper: z.enum(['A4', 'Letter']).default('A4'),
   /** Wires whose figures are derived. */
   derive: listed(wireId, 200).default([]),
+  job: clientId.optional(),
 })
 
 const figure = z

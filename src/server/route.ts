@@ -1,5 +1,6 @@
 import { strangerIn } from './allowedHosts'
 import { isDataTrouble } from './dataTrouble'
+import { HeavyRefused } from './heavy/heavyRefused'
 import { answer, problem } from './http'
 
 type Params = Readonly<Record<string, string>>
@@ -53,6 +54,7 @@ function failure(error: unknown): Response {
     refusal.headers.set('retry-after', '1')
     return refusal
   }
+  if (error instanceof HeavyRefused) return problem(503, error.message)
   console.error(error)
   return problem(500, 'The server stumbled over this request; nothing was changed')
 }

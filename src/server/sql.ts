@@ -40,6 +40,23 @@ export function sqlMoment(at: Date): string {
   return at.toISOString().replace('T', ' ').replace('Z', ' +00:00')
 }
 
+/** Writes rows of one form, as many in a statement as it takes; the first row names the columns. */
+export async function insertRows(
+  on: Sequelize,
+  table: string,
+  rows: readonly Readonly<Record<string, unknown>>[],
+  onConflict: 'ABORT' | 'IGNORE' = 'ABORT',
+): Promise<void> {
+  const columns = Object.keys(rows[0] ?? {})
+  const row = `(${columns.map(() => '?').join(', ')})`
+  for (const piece of inPieces(rows))
+    await run(
+      on,
+      `INSERT OR ${onConflict} INTO ${table} (${columns.join(', ')}) VALUES ${piece.map(() => row).join(', ')}`,
+      piece.flatMap((each) => columns.map((column) => each[column])),
+    )
+}
+
 const IN_ONE_INSERT = 200
 
 /** A list in pieces that one statement takes. */

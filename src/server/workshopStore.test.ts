@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { PNG } from 'pngjs'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { evaluate } from '@/core/evaluate'
 import { COMMON_TOOL } from '@/core/termination'
 import type { StockItem } from '@/core/workshop'
 import { readBundle, makeBundle } from '@/formats/bundle'
@@ -54,19 +55,52 @@ async function savedText(of: Database): Promise<string> {
 describe('the stock', () => {
   it('is the sum of what came and went, and what is sent twice is written once', async () => {
     const store = new StockStore(db)
-    await store.change([spool], [move('m1', 10_000)])
-    await store.change([], [move('m2', -2400)])
-    await store.change([], [move('m2', -2400)])
+    await store.change([spool], [move('move-one', 10_000)])
+    await store.change([], [move('move-two', -2400)])
+    await store.change([], [move('move-two', -2400)])
     expect(await store.list()).toEqual([{ ...spool, amount: 7600 }])
   })
   it('refuses what came to a thing that is not there, and changes nothing', async () => {
     const store = new StockStore(db)
-    expect(await store.change([], [move('m1', 5, 'nothing')])).toMatchObject({ kind: 'refused' })
+    expect(await store.change([], [move('move-one', 5, 'nothing')])).toMatchObject({ kind: 'refused' })
     expect(await store.list()).toEqual([])
+  })
+  it('brings things to what a file says, asked three times at once', async () => {
+    const store = new StockStore(db)
+    await store.change([spool], [move('move-one', 40)])
+    await Promise.all([1, 2, 3].map(() => store.bringTo([{ ...spool, amount: 100 }], 'from a file')))
+    expect(await store.list()).toEqual([{ ...spool, amount: 100 }])
+    await store.remove(spool.id)
+    await store.bringTo([{ ...spool, amount: 70 }], 'from a file')
+    expect(await store.list()).toEqual([{ ...spool, amount: 70 }])
+  })
+  it('a piece that is not there any more is not cut again, and says who took it', async () => {
+    const store = new StockStore(db)
+    await new PlanStore(db).create({ ...DEMOS['clay-printer']!(), name: 'Kiln' }, { id: 'kiln' })
+    await store.change([spool], [move('move-one', 2000)])
+    const cut = (moveId: string, offcut: string) =>
+      store.change(
+        [{ ...spool, id: offcut, isOffcut: true }],
+        [
+          { ...move(moveId, -2000), planId: 'kiln', why: 'cut for W1' },
+          { ...move(`${moveId}-left`, 600, offcut), planId: 'kiln' },
+        ],
+      )
+    expect(await cut('move-cut-a', 'offcut-a')).toEqual({ kind: 'changed' })
+    // Sent once more, since its answer got lost: it is the same cut.
+    expect(await cut('move-cut-a', 'offcut-a')).toEqual({ kind: 'changed' })
+    expect(await cut('move-cut-b', 'offcut-b')).toMatchObject({
+      kind: 'refused',
+      why: 'Wire 0.75 mm², red: 2000 are taken and 0 are there; the plan “Kiln” took 2000 of it (cut for W1)',
+    })
+    expect((await store.list()).map(({ id, amount }) => [id, amount])).toEqual([
+      [spool.id, 0],
+      ['offcut-a', 600],
+    ])
   })
   it('what is taken off the list is gone from it', async () => {
     const store = new StockStore(db)
-    await store.change([spool], [move('m1', 1)])
+    await store.change([spool], [move('move-one', 1)])
     expect(await store.remove(spool.id)).toBe(true)
     expect(await store.list()).toEqual([])
     expect(await store.remove(spool.id)).toBe(false)
@@ -119,7 +153,7 @@ describe('photographs', () => {
       note: 'so',
       photos: [photoId],
     })
-    await new StockStore(db).change([spool], [move('m1', 500)])
+    await new StockStore(db).change([spool], [move('move-one', 500)])
     await db.close()
     db = await openDatabase(join(folder, 'data.sqlite'))
     const kept = (await new PhotoStore(db).get('clay', photoId))!
@@ -144,7 +178,8 @@ describe('photographs', () => {
           parts: [],
           stock: await new StockStore(db).list(),
         },
-        stored.revision,
+        evaluate(stored.plan, []),
+        new Uint8Array(),
       )
       const read = readBundle(zip)
       if (read.kind === 'refused') throw new Error(JSON.stringify(read.issues))
@@ -152,7 +187,7 @@ describe('photographs', () => {
       // Into the same data file: beside what is here, its picture under a name of its own.
       const taken = await takeBundle(db, read)
       if (taken.kind === 'refused') throw new Error('refused')
-      const { id } = taken.plan as { id: string }
+      const { id } = taken.taken.plan
       const [entry] = (await new Logbook(db).read(id))!
       expect(entry!.photos).toHaveLength(1)
       expect(entry!.photos[0]).not.toBe(photoId)

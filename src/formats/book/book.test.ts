@@ -73,7 +73,7 @@ describe('papers', () => {
 })
 
 const bookOf = (plan: PaperSource['plan'], papers = PAPER_IDS) =>
-  makeBook({ plan, revision: 7, log: [], stock: [], photos: [], papers, chosen: [], sheet: 'A4' })
+  makeBook({ ...sourceOf(plan), evaluation: evaluate(plan), revision: 7 }, { photos: [], papers, sheet: 'A4' })
 
 describe('the book', () => {
   it.skipIf(TEXT === null)(

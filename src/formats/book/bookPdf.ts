@@ -9,14 +9,19 @@ export interface BookPhoto {
   readonly bytes: Uint8Array
 }
 
+/** Finished PDF pages, at 1:1, after the paper of that name. */
+export interface BookInsert {
+  readonly after: Paper['id']
+  readonly bytes: Uint8Array
+}
+
 /** What goes into a book: its papers, and finished pages that come after one of them. */
 export interface BookRequest {
   readonly title: string
   readonly revision: number
   readonly sheet: Sheet
   readonly papers: readonly Paper[]
-  /** Finished PDF pages, at 1:1, after the paper of that name. */
-  readonly inserts: readonly { readonly after: Paper['id']; readonly bytes: Uint8Array }[]
+  readonly inserts: readonly BookInsert[]
   readonly photos: readonly BookPhoto[]
 }
 

@@ -1,2 +1,2 @@
-export type { BookPhoto } from './bookPdf'
-export { makeBook, type BookWish } from './makeBook'
+export type { BookInsert, BookPhoto } from './bookPdf'
+export { bindBook, makeBook, makeBookPaper, type BookWish, type MadePaper } from './makeBook'

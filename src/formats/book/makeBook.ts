@@ -1,4 +1,3 @@
-import { evaluate } from '@/core/evaluate'
 import {
   facesWithHoles,
   labelPages,
@@ -7,70 +6,75 @@ import {
   makePaper,
   stripPages,
   USUAL_SHEET,
+  type Paper,
   type PaperId,
   type PaperSource,
 } from '@/core/papers'
-import type { Plan, WireId } from '@/core/plan'
-import type { LogEntry } from '@/core/procedure'
-import type { Stocked } from '@/core/workshop'
 import { drillSheetFile, type Paper as Sheet } from '../drillSheet'
 import { pagesPdf } from '../labels/pagesPdf'
-import { bookPdf, type BookPhoto } from './bookPdf'
+import { bookPdf, type BookInsert, type BookPhoto } from './bookPdf'
 
+/** One paper of a book, and the pages at 1:1 that come behind it. */
+export interface MadePaper {
+  readonly paper: Paper
+  readonly inserts: readonly BookInsert[]
+}
+
+/** Papers that are made, bound into one file. */
 export interface BookWish {
-  readonly plan: Plan
+  readonly title: string
   readonly revision: number
-  readonly log: readonly LogEntry[]
-  readonly stock: readonly Stocked[]
+  readonly made: readonly MadePaper[]
   readonly photos: readonly BookPhoto[]
-  readonly papers: readonly PaperId[]
-  readonly chosen: readonly WireId[]
   readonly sheet: Sheet
 }
 
-/** The book of a plan, or some papers of it, as one PDF; what is printed at 1:1 comes as pages of its own. */
-export async function makeBook(wish: BookWish): Promise<Uint8Array> {
-  const { plan, revision, sheet, photos, papers } = wish
-  const source: PaperSource = {
-    plan,
-    evaluation: evaluate(plan),
-    log: wish.log,
-    stock: wish.stock,
-    chosen: wish.chosen,
-    revision,
-  }
+export async function makeBookPaper(id: PaperId, source: PaperSource, sheet: Sheet): Promise<MadePaper> {
+  return { paper: makePaper(id, source), inserts: await insertsFor(source, id, sheet) }
+}
+
+export function bindBook({ made, ...rest }: BookWish): Promise<Uint8Array> {
   return bookPdf({
-    title: plan.name,
-    revision,
-    sheet,
-    papers: papers.map((id) => makePaper(id, source)),
-    inserts: await insertsFor(source, papers, sheet),
-    photos,
+    ...rest,
+    papers: made.map(({ paper }) => paper),
+    inserts: made.flatMap(({ inserts }) => inserts),
   })
 }
 
-async function insertsFor(
+/** The book of a plan, or some papers of it, as one PDF; what is printed at 1:1 comes as pages of its own. */
+export async function makeBook(
   source: PaperSource,
-  papers: readonly PaperId[],
-  sheet: Sheet,
-): Promise<readonly { readonly after: PaperId; readonly bytes: Uint8Array }[]> {
-  const inserts: { after: PaperId; bytes: Uint8Array }[] = []
+  { papers, photos, sheet }: { readonly papers: readonly PaperId[] } & Pick<BookWish, 'photos' | 'sheet'>,
+): Promise<Uint8Array> {
+  const made: MadePaper[] = []
+  for (const id of papers) made.push(await makeBookPaper(id, source, sheet))
+  return bindBook({ title: source.plan.name, revision: source.revision ?? 1, made, photos, sheet })
+}
+
+async function insertsFor(source: PaperSource, id: PaperId, sheet: Sheet): Promise<readonly BookInsert[]> {
   const { plan } = source
-  if (papers.includes('drill'))
-    for (const { enclosure, face } of facesWithHoles(source)) {
-      const { bytes } = await drillSheetFile(
-        { plan, enclosure, face, view: 'outside', corner: 'lower left' },
-        'pdf',
-        sheet,
-      )
-      inserts.push({ after: 'drill', bytes })
+  switch (id) {
+    case 'drill': {
+      const inserts: BookInsert[] = []
+      for (const { enclosure, face } of facesWithHoles(source)) {
+        const { bytes } = await drillSheetFile(
+          { plan, enclosure, face, view: 'outside', corner: 'lower left' },
+          'pdf',
+          sheet,
+        )
+        inserts.push({ after: id, bytes })
+      }
+      return inserts
     }
-  if (papers.includes('labels')) {
-    const pages = labelPages(labelsOf(plan), { ...USUAL_SHEET, paper: sheet, rows: sheet === 'Letter' ? 20 : 22 })
-    inserts.push({ after: 'labels', bytes: await pagesPdf(pages, 'Labels') })
+    case 'labels': {
+      const pages = labelPages(labelsOf(plan), { ...USUAL_SHEET, paper: sheet, rows: sheet === 'Letter' ? 20 : 22 })
+      return [{ after: id, bytes: await pagesPdf(pages, 'Labels') }]
+    }
+    case 'strips': {
+      const strips = legendStrips(plan)
+      return strips.length > 0 ? [{ after: id, bytes: await pagesPdf(stripPages(strips, sheet), 'Legend strips') }] : []
+    }
+    default:
+      return []
   }
-  const strips = legendStrips(plan)
-  if (papers.includes('strips') && strips.length > 0)
-    inserts.push({ after: 'strips', bytes: await pagesPdf(stripPages(strips, sheet), 'Legend strips') })
-  return inserts
 }

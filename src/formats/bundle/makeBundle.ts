@@ -1,7 +1,6 @@
-import { evaluate } from '@/core/evaluate'
-import { labelsOf, PAPER_IDS } from '@/core/papers'
-import { needsOf, shoppingList } from '@/core/workshop'
-import { makeBook } from '../book'
+import type { Evaluation } from '@/core/evaluate'
+import { labelsOf } from '@/core/papers'
+import { needKey, needsOf, shoppingList } from '@/core/workshop'
 import { labelCsv } from '../labels'
 import { purchasesCsv } from '../purchasesCsv'
 import { wireCsv } from '../wireCsv'
@@ -11,24 +10,27 @@ const WORDS = `plan-with-record.json, photos, parts.json and stock.json are read
 The rest is for people and other programs: book.pdf is the whole book; the .csv files are for spreadsheets and label printers.
 `
 
-/** The archive of all: what is read back, and what is read. */
-export async function makeBundle(contents: BundleContents, revision: number): Promise<Uint8Array> {
+/** The archive of all of a plan: what is read back, and what is read. Of own parts and stock it holds what this plan uses. */
+export async function makeBundle(
+  contents: BundleContents,
+  { reckoning, securing }: Pick<Evaluation, 'reckoning' | 'securing'>,
+  book: Uint8Array,
+): Promise<Uint8Array> {
   const { plan, stock } = contents
-  const { reckoning, securing } = evaluate(plan)
-  return bundleZip(contents, {
-    'read-me.txt': WORDS,
-    'book.pdf': await makeBook({
-      plan,
-      revision,
-      log: contents.logbook,
-      stock,
-      photos: contents.photos,
-      papers: PAPER_IDS,
-      chosen: [],
-      sheet: plan.site.region === 'NEC' ? 'Letter' : 'A4',
-    }),
-    'wires.csv': wireCsv(plan),
-    'purchases.csv': purchasesCsv(shoppingList(needsOf(plan, reckoning, securing), stock)),
-    'labels.csv': labelCsv(labelsOf(plan)),
-  })
+  const needs = needsOf(plan, reckoning, securing)
+  const needed = new Set(needs.map(({ key }) => key))
+  return bundleZip(
+    {
+      ...contents,
+      parts: contents.parts.filter(({ id }) => plan.parts[id] !== undefined),
+      stock: stock.filter(({ kind, what }) => needed.has(needKey(kind, what))),
+    },
+    {
+      'read-me.txt': WORDS,
+      'book.pdf': book,
+      'wires.csv': wireCsv(plan),
+      'purchases.csv': purchasesCsv(shoppingList(needs, stock)),
+      'labels.csv': labelCsv(labelsOf(plan)),
+    },
+  )
 }

@@ -1,1 +1,2 @@
-export { MOST_PHOTO_BYTES, PHOTO_TYPES, readPicture, type PhotoType, type ReadPicture } from './readPicture'
+export { MOST_PHOTO_BYTES, MOST_SIDE, readPicture, type ReadPicture } from './readPicture'
+export { PHOTO_TYPES, type PhotoType } from './types'

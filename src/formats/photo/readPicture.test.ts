@@ -1,5 +1,6 @@
 import { crc32 } from 'node:zlib'
 import fc from 'fast-check'
+import jpegCodec from 'jpeg-js'
 import { PNG } from 'pngjs'
 import { describe, expect, it } from 'vitest'
 import { readPicture } from '.'
@@ -24,30 +25,13 @@ const segment = (marker: number, body: readonly number[]) => [
 ]
 const ascii = (text: string) => [...Buffer.from(text, 'latin1')]
 
-/** The parts of a JPEG in their order (ITU-T T.81, B.1): start, application data, comment, frame, scan, end. */
+/** 40 × 30, of as many greys as columns. */
+const PIXELS = Buffer.from(Array.from({ length: 40 * 30 * 4 }, (_, i) => (i % 4 === 3 ? 255 : ((i >> 2) % 40) * 6)))
+const PLAIN = jpegCodec.encode({ width: 40, height: 30, data: PIXELS }, 90).data
+
+/** A JPEG with segments of application data or comments put in behind its start (ITU-T T.81, B.2.1). */
 function jpeg(...extra: readonly (readonly number[])[]): Uint8Array {
-  return Uint8Array.from([
-    0xff,
-    0xd8,
-    ...segment(0xe0, ascii('JFIF\0\x01\x02')),
-    ...extra.flat(),
-    ...segment(
-      0xdb,
-      Array.from({ length: 65 }, () => 1),
-    ),
-    ...segment(0xc0, [8, 0, 30, 0, 40, 1, 1, 0x11, 0]),
-    ...segment(0xda, [1, 1, 0, 0, 63, 0]),
-    0x12,
-    0x34,
-    0xff,
-    0x00,
-    0x56,
-    0xff,
-    0xd0,
-    0x78,
-    0xff,
-    0xd9,
-  ])
+  return Uint8Array.from([...PLAIN.subarray(0, 2), ...extra.flat(), ...PLAIN.subarray(2)])
 }
 
 const text = (bytes: Uint8Array) => Buffer.from(bytes).toString('latin1')
@@ -94,6 +78,44 @@ describe('a photograph from outside', () => {
         expect(readPicture(Uint8Array.from([0xff, 0xd8, ...bytes])).kind).toBeDefined()
       }),
     )
+  })
+  it('random bytes in the shell of a PNG or of a JPEG are no picture', () => {
+    const shell = png()
+    // The chunk's own check sum is right (ISO/IEC 15948, annex D); what it holds unpacks to nothing.
+    const noise = Buffer.from(Array.from({ length: 64 }, (_, i) => (i * 167 + 13) % 256))
+    const named = Buffer.concat([Buffer.from('IDAT'), noise])
+    const forged = Buffer.concat([
+      shell.subarray(0, 33),
+      Buffer.from(word(noise.length)),
+      named,
+      Buffer.from(word(crc32(named))),
+      shell.subarray(-12),
+    ])
+    expect(readPicture(forged)).toMatchObject({ kind: 'refused', why: expect.stringMatching(/cannot be unpacked/) })
+    const bare = Uint8Array.from([
+      0xff,
+      0xd8,
+      ...segment(0xc0, [8, 0, 30, 0, 40, 1, 1, 0x11, 0]),
+      ...segment(0xda, [1, 1, 0, 0, 63, 0]),
+      ...noise.map((value) => value & 0x7f),
+      0xff,
+      0xd9,
+    ])
+    expect(readPicture(bare)).toMatchObject({ kind: 'refused', why: expect.stringMatching(/cannot be unpacked/) })
+  })
+  it('a large one is made small, its colours where they were; one of too many pixels is not unpacked', () => {
+    const wide = new PNG({ width: 3200, height: 1000 })
+    for (let i = 0; i < wide.data.length; i += 4) wide.data.set([(i >> 2) % 3200 < 1600 ? 200 : 20, 0, 0, 255], i)
+    const read = readPicture(PNG.sync.write(wide))
+    if (read.kind === 'refused') throw new Error(read.why)
+    expect(read).toMatchObject({ type: 'image/jpeg', width: 1600, height: 500 })
+    const { data } = jpegCodec.decode(read.bytes, { useTArray: true })
+    // The quality it is packed with leaves a few steps of 256.
+    expect(Math.abs(data[(250 * 1600 + 400) * 4]! - 200)).toBeLessThan(4)
+    expect(Math.abs(data[(250 * 1600 + 1200) * 4]! - 20)).toBeLessThan(4)
+    const huge = PNG.sync.write(new PNG({ width: 6300, height: 6300 }), { colorType: 0 })
+    expect(huge.length).toBeLessThan(200_000)
+    expect(readPicture(huge)).toMatchObject({ why: 'has 39.7 million pixels; 16 million are the most' })
   })
   it('too large a one is refused with its size', () =>
     expect(readPicture(new Uint8Array(3_000_001))).toMatchObject({

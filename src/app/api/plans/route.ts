@@ -45,9 +45,7 @@ const refused = (response: Response): Wish => ({ kind: 'refused', response })
 
 /** A large file is looked through beside the request loop, so that nobody waits for it but its sender. */
 async function readBeside(text: string): Promise<Wish> {
-  const outcome = await runHeavy({ kind: 'read', text })
-  if (outcome.kind === 'refused') return refused(problem(503, outcome.message))
-  const { result } = outcome
+  const result = await runHeavy({ kind: 'read', text })
   return result.kind === 'file' ? result : refused(problem(422, result.message, result.issues))
 }
 

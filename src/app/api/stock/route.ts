@@ -29,18 +29,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     if (isFile) {
       const read = readStockFile(body.value)
       if (read.kind === 'refused') return problem(422, 'This is not a stock file; nothing was changed', read.issues)
-      const here = new Map((await store.list()).map((item) => [item.id, item.amount]))
       // What is here already is brought to what the file says.
-      await store.change(
-        read.items.map((item) => stockItem.strip().parse(item)),
-        read.items.map(({ id, amount }) => ({
-          moveId: crypto.randomUUID(),
-          itemId: id,
-          amount: amount - (here.get(id) ?? 0),
-          why: 'taken in from a file',
-          planId: null,
-        })),
-      )
+      await store.bringTo(read.items, 'taken in from a file')
       return answer({ items: await store.list() }, 201)
     }
     const change = parseBody(bytes.value, changeRequest)

@@ -1,31 +1,33 @@
+import { PAPER_IDS } from '@/core/papers'
 import { fileStem } from '@/formats/fileStem'
-import { runHeavy } from '@/server/heavy'
-import { download, problem } from '@/server/http'
-import { Logbook } from '@/server/logbook'
+import { bookSourceOf } from '@/server/bookSource'
+import { makeBookInPieces, runHeavy } from '@/server/heavy'
+import { download } from '@/server/http'
 import { PartStore } from '@/server/partStore'
 import { PhotoStore } from '@/server/photoStore'
 import { planOf } from '@/server/planOf'
+import { progressOf } from '@/server/progress'
 import { route } from '@/server/route'
-import { StockStore } from '@/server/workshopStore'
 
 /** Everything of a plan in one archive, read back whole at /api/bundle. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  async GET(_request, { id = '' }) {
+  async GET(request, { id = '' }) {
     const found = await planOf(id)
     if (found.kind === 'refused') return found.response
     const { stored, db } = found
-    const outcome = await runHeavy({
-      kind: 'bundle',
-      contents: {
-        plan: stored.plan,
-        logbook: (await new Logbook(db).read(id)) ?? [],
-        photos: await new PhotoStore(db).ofPlan(id),
-        parts: await new PartStore(db).list(),
-        stock: await new StockStore(db).list(),
-      },
-      revision: stored.revision,
-    })
-    if (outcome.kind === 'refused') return problem(503, outcome.message)
-    return download(`${fileStem(stored.plan.name, 'plan')}.zip`, 'application/zip', outcome.result)
+    const source = await bookSourceOf(db, stored, stored.plan.site.region === 'NEC' ? 'Letter' : 'A4')
+    const photos = await new PhotoStore(db).ofPlan(id)
+    const parts = await new PartStore(db).list()
+    const progress = progressOf(request)
+    try {
+      const book = await makeBookInPieces(source, PAPER_IDS, photos, progress)
+      const archive = await runHeavy(
+        { kind: 'bundle', contents: { logbook: source.log, stock: source.stock, photos, parts }, source, book },
+        { near: source.key, onAhead: progress.step('The archive', PAPER_IDS.length, PAPER_IDS.length + 1) },
+      )
+      return download(`${fileStem(stored.plan.name, 'plan')}.zip`, 'application/zip', archive)
+    } finally {
+      progress.end()
+    }
   },
 })

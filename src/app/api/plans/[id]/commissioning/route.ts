@@ -1,6 +1,6 @@
 import { fileStem } from '@/formats/fileStem'
 import { runHeavy } from '@/server/heavy'
-import { download, problem } from '@/server/http'
+import { download } from '@/server/http'
 import { Logbook } from '@/server/logbook'
 import { planOf } from '@/server/planOf'
 import { route } from '@/server/route'
@@ -11,14 +11,13 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const found = await planOf(id)
     if (found.kind === 'refused') return found.response
     const { stored, db } = found
-    const outcome = await runHeavy({
+    const text = await runHeavy({
       kind: 'commissioning',
       plan: stored.plan,
       revision: stored.revision,
       log: (await new Logbook(db).read(id)) ?? [],
       at: new Date().toISOString(),
     })
-    if (outcome.kind === 'refused') return problem(503, outcome.message)
-    return download(`${fileStem(stored.plan.name, 'plan')}-commissioning.json`, 'application/json', outcome.result)
+    return download(`${fileStem(stored.plan.name, 'plan')}-commissioning.json`, 'application/json', text)
   },
 })

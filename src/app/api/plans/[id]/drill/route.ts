@@ -15,9 +15,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const { plan } = loaded.stored
     const { format, paper, ...sheet } = query.value
     if (!plan.enclosures[sheet.enclosure]?.faces[sheet.face]) return problem(404, 'The plan has no such face')
-    const outcome = await runHeavy({ kind: 'drill', request: { plan, ...sheet }, format, paper })
-    if (outcome.kind === 'refused') return problem(503, outcome.message)
-    const { name, type, bytes } = outcome.result
+    const { name, type, bytes } = await runHeavy({ kind: 'drill', request: { plan, ...sheet }, format, paper })
     return download(name, type, bytes)
   },
 })

@@ -1,12 +1,12 @@
 import { fileStem } from '@/formats/fileStem'
-import { runHeavy } from '@/server/heavy'
-import { download, problem, readQuery } from '@/server/http'
-import { Logbook } from '@/server/logbook'
+import { bookSourceOf } from '@/server/bookSource'
+import { makeBookInPieces } from '@/server/heavy'
+import { download, readQuery } from '@/server/http'
 import { PhotoStore } from '@/server/photoStore'
 import { planOf } from '@/server/planOf'
+import { progressOf } from '@/server/progress'
 import { papersRequest } from '@/server/requests'
 import { route } from '@/server/route'
-import { StockStore } from '@/server/workshopStore'
 
 /** The book of a plan as one PDF, or the papers of it that are asked for. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
@@ -17,21 +17,16 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     if (found.kind === 'refused') return found.response
     const { stored, db } = found
     const { pages, paper, derive } = query.value
-    const outcome = await runHeavy({
-      kind: 'book',
-      wish: {
-        plan: stored.plan,
-        revision: stored.revision,
-        log: (await new Logbook(db).read(id)) ?? [],
-        stock: await new StockStore(db).list(),
-        photos: pages.includes('record') ? await new PhotoStore(db).ofPlan(id) : [],
-        papers: pages,
-        chosen: derive,
-        sheet: paper,
-      },
-    })
-    if (outcome.kind === 'refused') return problem(503, outcome.message)
+    const source = await bookSourceOf(db, stored, paper, derive)
+    const photos = pages.includes('record') ? await new PhotoStore(db).ofPlan(id) : []
+    const progress = progressOf(request)
+    let book: Uint8Array
+    try {
+      book = await makeBookInPieces(source, pages, photos, progress)
+    } finally {
+      progress.end()
+    }
     const stem = fileStem(stored.plan.name, 'plan')
-    return download(`${stem}-${pages.length === 1 ? pages[0]! : 'book'}.pdf`, 'application/pdf', outcome.result)
+    return download(`${stem}-${pages.length === 1 ? pages[0]! : 'book'}.pdf`, 'application/pdf', book)
   },
 })

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { database } from '@/server/database'
+import { runHeavy } from '@/server/heavy'
 import { answer, LIMITS, notFound, problem, readBody } from '@/server/http'
 import { PhotoStore } from '@/server/photoStore'
 import { route } from '@/server/route'
@@ -14,7 +15,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   async POST(request, { id = '' }) {
     const body = await readBody(request, LIMITS.photo, photoRequest)
     if (body.kind === 'refused') return body.response
-    const put = await new PhotoStore(await database()).put(id, Buffer.from(body.value.data, 'base64'), body.value.id)
+    const bytes = Buffer.from(body.value.data, 'base64')
+    const photos = new PhotoStore(await database(), (own) => runHeavy({ kind: 'picture', bytes: own }))
+    const put = await photos.put(id, bytes, body.value.id)
     if (put.kind === 'no-plan') return notFound()
     return put.kind === 'put'
       ? answer({ id: put.id }, 201)

@@ -1,6 +1,6 @@
 import { fileStem } from '@/formats/fileStem'
 import { runHeavy } from '@/server/heavy'
-import { download, problem } from '@/server/http'
+import { download } from '@/server/http'
 import { planOf } from '@/server/planOf'
 import { route } from '@/server/route'
 import { StockStore } from '@/server/workshopStore'
@@ -11,8 +11,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const found = await planOf(id)
     if (found.kind === 'refused') return found.response
     const { stored, db } = found
-    const outcome = await runHeavy({ kind: 'purchases', plan: stored.plan, stock: await new StockStore(db).list() })
-    if (outcome.kind === 'refused') return problem(503, outcome.message)
-    return download(`${fileStem(stored.plan.name, 'plan')}-purchases.csv`, 'text/csv; charset=utf-8', outcome.result)
+    const text = await runHeavy({ kind: 'purchases', plan: stored.plan, stock: await new StockStore(db).list() })
+    return download(`${fileStem(stored.plan.name, 'plan')}-purchases.csv`, 'text/csv; charset=utf-8', text)
   },
 })
