@@ -39,7 +39,7 @@ interface WorkedOut {
 
 /** Of the plans whose papers are being made: the next paper needs the same. */
 const workedOut = new Map<string, WorkedOut>()
-const MOST_KEPT = 3
+const MOST_KEPT = 6
 
 function workOut({ key, plan }: BookSource): WorkedOut {
   const known = workedOut.get(key)

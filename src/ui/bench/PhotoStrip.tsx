@@ -19,17 +19,17 @@ export function PhotoPicker({
   const field = useId()
   const take = async (files: FileList | null) => {
     const taken: string[] = []
+    const troubles: string[] = []
     for (const file of [...(files ?? [])].slice(0, MOST_PHOTOS - photos.length)) {
-      try {
-        const snapshot = await takeSnapshot(file)
-        await keepSnapshot(plan, snapshot)
-        taken.push(snapshot.id)
-      } catch {
-        setProblem(`${file.name} is no picture that can be read; JPEG and PNG are`)
-      }
+      const snapshot = await takeSnapshot(file).catch(() => null)
+      const trouble = snapshot
+        ? await keepSnapshot(plan, snapshot)
+        : 'it is no picture that can be read; JPEG and PNG are'
+      if (snapshot && trouble === null) taken.push(snapshot.id)
+      else troubles.push(`${file.name}: ${trouble}`)
     }
+    setProblem(troubles.length > 0 ? troubles.join('; ') : null)
     if (taken.length > 0) {
-      setProblem(null)
       onChange([...photos, ...taken])
       void sendSnapshots(plan)
     }

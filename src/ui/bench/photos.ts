@@ -1,5 +1,5 @@
 import { newId } from '@/ui/primitives'
-import { request } from '@/ui/room'
+import { makeRoom, problemText, request } from '@/ui/room'
 
 /** Larger than this on its longer side a picture of the bench shows nothing more. */
 const LONGEST_px = 1600
@@ -40,7 +40,11 @@ async function within<T>(mode: IDBTransactionMode, work: (store: IDBObjectStore)
   try {
     return await new Promise<T>((resolve, reject) => {
       const asked = work(db.transaction('waiting', mode).objectStore('waiting'))
-      asked.onsuccess = () => resolve(asked.result)
+      const { transaction } = asked
+      // Full, it takes the picture first and lets it go again: only what is committed is kept.
+      if (transaction) transaction.onabort = () => reject(new Error('this browser has no room for pictures'))
+      if (mode === 'readonly' || !transaction) asked.onsuccess = () => resolve(asked.result)
+      else transaction.oncomplete = () => resolve(asked.result)
       asked.onerror = () => reject(new Error('this browser keeps no pictures'))
     })
   } finally {
@@ -50,10 +54,23 @@ async function within<T>(mode: IDBTransactionMode, work: (store: IDBObjectStore)
 
 const keyOf = (plan: string, id: string) => `${plan}/${id}`
 
-/** Keeps a picture until the server has it; it counts from now on. */
-export async function keepSnapshot(plan: string, snapshot: Snapshot): Promise<void> {
-  await within('readwrite', (store) => store.put(snapshot.data, keyOf(plan, snapshot.id)))
+/** Keeps a picture until the server has it; it counts from now on. Where the browser has no room it goes to the server at once. Comes back with what is wrong, or null. */
+export async function keepSnapshot(plan: string, snapshot: Snapshot): Promise<string | null> {
+  const put = () =>
+    within('readwrite', (store) => store.put(snapshot.data, keyOf(plan, snapshot.id))).then(
+      () => true,
+      () => false,
+    )
+  if (await put()) return null
+  await makeRoom()
+  if (await put()) return null
+  const { status, body } = await sendSnapshot(plan, snapshot)
+  if (status === 201) return null
+  return `it is not kept: this browser has no room for it, and ${status === 0 ? 'the server does not answer' : problemText(body)}`
 }
+
+const sendSnapshot = (plan: string, { id, data }: Snapshot) =>
+  request<object>('POST', `/api/plans/${plan}/photos`, { id, data })
 
 /** One that waits, to be shown while the server is away; null where none of the name does. */
 export async function waitingSnapshot(plan: string, id: string): Promise<string | null> {
@@ -72,7 +89,7 @@ export async function sendSnapshots(
     const id = key.slice(plan.length + 1)
     const data = await waitingSnapshot(plan, id)
     if (data === null) continue
-    const { status, body } = await request<object>('POST', `/api/plans/${plan}/photos`, { id, data })
+    const { status, body } = await sendSnapshot(plan, { id, data })
     if (status === 201) await within('readwrite', (store) => store.delete(key))
     else {
       waiting += 1

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { PAPER_IDS, PAPERS, type PaperId } from '@/core/papers'
 import type { WireId } from '@/core/plan'
 import { Choice, later } from '@/ui/primitives'
-import { useRoom } from '@/ui/room'
+import { LongDownload, useRoom } from '@/ui/room'
 import { DeriveChoice } from './DeriveChoice'
 
 const A_MOMENT = <p className="text-mute">Working it out …</p>
@@ -40,22 +40,20 @@ export function PapersStage() {
             ]}
             onChoose={(value) => setSheet(value as 'A4' | 'Letter')}
           />
-          <a
-            className={`rounded-lg border border-accent bg-accent px-3 py-1.5 text-[15px] font-semibold text-accent-ink ${chosen.length === 0 ? 'pointer-events-none opacity-60' : ''}`}
-            aria-disabled={chosen.length === 0}
+          <LongDownload
+            className="rounded-lg border border-accent bg-accent px-3 py-1.5 text-[15px] font-semibold text-accent-ink"
+            isDisabled={chosen.length === 0}
             href={book}
-            download
           >
             Make the book:{' '}
             {chosen.length === PAPER_IDS.length ? 'all of it' : `${chosen.length} of ${PAPER_IDS.length}`}
-          </a>
-          <a
+          </LongDownload>
+          <LongDownload
             className="rounded-lg border border-hair bg-sheet px-3 py-1.5 text-[15px] font-semibold hover:border-accent"
             href={`/api/plans/${id}/bundle`}
-            download
           >
             Everything in one archive
-          </a>
+          </LongDownload>
         </div>
       </header>
       <div className="grid items-start gap-4 md:grid-cols-[260px_minmax(0,1fr)]">
@@ -95,13 +93,12 @@ export function PapersStage() {
         </nav>
         <div className="min-w-0">
           <div className="mb-2 flex flex-wrap gap-2 text-[14px] print:hidden">
-            <a
+            <LongDownload
               className="rounded-lg border border-hair bg-sheet px-3 py-1.5 font-semibold hover:border-accent"
               href={one}
-              download
             >
               This paper as PDF
-            </a>
+            </LongDownload>
             <button
               type="button"
               className="rounded-lg border border-hair bg-sheet px-3 py-1.5 font-semibold hover:border-accent"

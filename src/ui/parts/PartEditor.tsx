@@ -82,6 +82,11 @@ export function PartEditor({
   })
   return (
     <Modal wide="most" title={start.id === null ? 'Make a part' : `Change ${start.part.name}`} open onClose={onClose}>
+      {draft.isKept ? null : (
+        <p role="alert" className="mb-3 font-semibold text-stop">
+          This half-made part is not kept: this browser has no room. Put it on the shelf before this window is shut.
+        </p>
+      )}
       {draft.wasBegun ? (
         <p
           role="status"

@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Part, PartId } from '@/core/plan'
 import { part as partSchema } from '@/core/plan/schema'
+import { writeText } from '@/ui/room'
 
 interface Draft {
   /** What the form begins with. */
@@ -9,6 +10,8 @@ interface Draft {
   /** It was begun another time, and neither kept on the shelf nor thrown away. */
   readonly wasBegun: boolean
   keep(next: Part): void
+  /** What was done last is kept in this browser; false where it has no room. */
+  readonly isKept: boolean
   /** Nothing is left to keep here: it is on the shelf, or is begun anew. */
   forget(): void
 }
@@ -19,14 +22,16 @@ const keyOf = (id: PartId | null, { name }: Part) => `glad-rafter.part.${id ?? `
 export function useDraft(start: { readonly id: PartId | null; readonly part: Part }): Draft {
   const key = keyOf(start.id, start.part)
   const [kept] = useState(() => readKept(key))
+  const [isKept, setKept] = useState(true)
   const [isOld, setOld] = useState(kept !== null)
   return {
     part: kept ?? start.part,
     wasBegun: isOld,
-    keep: (next) => write(key, next),
+    isKept,
+    keep: (next) => setKept(writeText(key, JSON.stringify(next))),
     forget: () => {
       setOld(false)
-      write(key, null)
+      writeText(key, null)
     },
   }
 }
@@ -40,14 +45,5 @@ function readKept(key: string): Part | null {
     return read.success ? read.data : null
   } catch {
     return null
-  }
-}
-
-function write(key: string, part: Part | null) {
-  try {
-    if (part === null) localStorage.removeItem(key)
-    else localStorage.setItem(key, JSON.stringify(part))
-  } catch {
-    // Full, or forbidden: the part is made all the same, and only not kept over the window.
   }
 }

@@ -1,7 +1,7 @@
 'use client'
 import { Sign } from '@/ui/primitives'
 import { GROUP_WORDS, type SheetGroup } from '@/core/proof/sheet'
-import { useRoom } from '@/ui/room'
+import { LongDownload, useRoom } from '@/ui/room'
 
 /** What was proved, what was let pass, and what was not looked at; to be taken away. */
 export function RecordView({ sheet }: { readonly sheet: readonly SheetGroup[] }) {
@@ -54,12 +54,12 @@ export function RecordView({ sheet }: { readonly sheet: readonly SheetGroup[] })
             <dd>{meters.join(', ') || 'no instrument named yet'}</dd>
           </dl>
           <div className="flex flex-wrap gap-2">
-            <a
+            <LongDownload
               className="rounded-lg border border-accent bg-accent px-3 py-2 font-semibold text-accent-ink"
               href={`/api/plans/${id}/papers?pages=commissioning`}
             >
               Record as PDF
-            </a>
+            </LongDownload>
             <a
               className="rounded-lg border border-hair bg-sheet px-3 py-2 font-semibold"
               href={`/api/plans/${id}/commissioning`}

@@ -4,7 +4,7 @@ import type { SituationName } from '@/core/diagnosis'
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import type { ActTest } from '@/core/procedure'
-import { request } from '@/ui/room'
+import { request, writeText } from '@/ui/room'
 
 /** A meter as the server has it. */
 export interface MeterState {
@@ -94,7 +94,7 @@ export function useMeter(): MeterDesk {
   }, [])
   const rename = (next: string) => {
     setName(next)
-    localStorage.setItem(KEPT, next)
+    writeText(KEPT, next)
   }
   return {
     // One on the line says itself what it is.
@@ -103,7 +103,7 @@ export function useMeter(): MeterDesk {
     by,
     setBy(next) {
       setBy(next)
-      localStorage.setItem(KEPT_BY, next)
+      writeText(KEPT_BY, next)
     },
     state,
     isConnected: state !== null,

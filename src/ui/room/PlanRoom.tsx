@@ -226,6 +226,16 @@ function useOthersChanges(client: PlanClient, log: LogClient, channel: Broadcast
   }, [client, log, channel])
 }
 
+/** The browser asks before a window goes that alone holds what was done. */
+function useAskBeforeLeaving(isAlone: boolean): void {
+  useEffect(() => {
+    if (!isAlone) return
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [isAlone])
+}
+
 /** Holds one open plan: its client, its evaluation, its logbook and the drawer. */
 export function PlanRoom({ start, children }: { readonly start: Start; readonly children: ReactNode }) {
   const [windowId] = useState(() => newId())
@@ -247,6 +257,9 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const reckoner = useRef<ReckonClient | null>(null)
 
   useEffect(() => keepAlive(windowId), [windowId])
+  useAskBeforeLeaving(
+    (!state.isKept && state.pending.length + state.held.length > 0) || (!logState.isKept && logState.waiting > 0),
+  )
   useEditing(client, logClient, evaluated !== null || reckonError !== null || state.pending.length > 0)
   useOthersChanges(client, logClient, channel)
   useEffect(() => {

@@ -17,14 +17,19 @@ class FakeLogbook {
   }
 }
 
-function bench(book: FakeLogbook, kept: { text: string | null } = { text: null }, start: readonly LogEntry[] = []) {
+interface Kept {
+  text: string | null
+  isFull?: boolean
+}
+
+function bench(book: FakeLogbook, kept: Kept = { text: null }, start: readonly LogEntry[] = []) {
   const client = bareBench(book, kept, start)
   client.equip(editing)
   return client
 }
 
 /** Before what reads lines has come. */
-function bareBench(book: FakeLogbook, kept: { text: string | null } = { text: null }, start: readonly LogEntry[] = []) {
+function bareBench(book: FakeLogbook, kept: Kept = { text: null }, start: readonly LogEntry[] = []) {
   let n = 0
   const transport: LogTransport = {
     async send(entry) {
@@ -35,7 +40,14 @@ function bareBench(book: FakeLogbook, kept: { text: string | null } = { text: nu
       if (book.isDown) throw new Error('down')
       return { status: 200, body: { entries: [...book.entries] } }
     },
-    storage: { read: () => (kept.text === null ? [] : [kept.text]), write: (text) => (kept.text = text) },
+    storage: {
+      read: () => (kept.text === null ? [] : [kept.text]),
+      write(text) {
+        if (kept.isFull && text !== null) return false
+        kept.text = text
+        return true
+      },
+    },
     newId: () => `entry-of-this-${Math.random().toString(36).slice(2)}-${(n += 1)}`,
     now: () => '2026-01-05T09:00:00.000Z',
     wait: () => new Promise((done) => setTimeout(done, 1)),
@@ -50,6 +62,25 @@ const until = async (isSo: () => boolean) => {
 }
 
 describe('a sign-off', () => {
+  it('that the browser has no room for says so at once, and never that it is kept', async () => {
+    const book = new FakeLogbook()
+    book.isDown = true
+    const kept: Kept = { text: null, isFull: true }
+    const client = bench(book, kept)
+    client.record(sign('a'))
+    expect(client.snapshot()).toMatchObject({
+      isKept: false,
+      message:
+        'What you signed is not kept: this browser has no room: keep this window open, or save the plan file now',
+    })
+    await until(() => /does not answer/.test(client.snapshot().message ?? '') || client.snapshot().isKept === false)
+    expect(client.snapshot().message).not.toMatch(/is kept in this browser/)
+    kept.isFull = false
+    book.isDown = false
+    await until(() => client.snapshot().waiting === 0)
+    expect(client.snapshot()).toMatchObject({ isKept: true, message: null })
+    expect(book.entries.map(({ step }) => step)).toEqual(['a'])
+  })
   it('counts at once and is written', async () => {
     const book = new FakeLogbook()
     const client = bench(book)

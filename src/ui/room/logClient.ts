@@ -1,12 +1,15 @@
 import type { Issue } from '@/core/calculator'
 import { draftEntry, type LogDraft, type LogEntry } from '@/core/procedure'
 import type { Editing, Reply } from './planClient'
+import { KEPT_WORDS, NO_ROOM } from './windowStorage'
 
 export interface LogState {
   /** In the order in which they were made; those not sent yet come last. */
   readonly entries: readonly LogEntry[]
   readonly waiting: number
   readonly message: string | null
+  /** What waits survives this window. */
+  readonly isKept: boolean
 }
 
 export interface LogTransport {
@@ -15,7 +18,8 @@ export interface LogTransport {
   load(): Promise<Reply>
   /** Tells this browser's other windows that something was written. */
   announce?(): void
-  readonly storage: { read(): readonly string[]; write(text: string | null): void }
+  /** `write` says whether it is kept. */
+  readonly storage: { read(): readonly string[]; write(text: string | null): boolean }
   newId(): string
   now(): string
   wait(ms: number): Promise<void>
@@ -42,7 +46,7 @@ export class LogClient {
     private readonly transport: LogTransport,
   ) {
     this.confirmed = start
-    this.state = { entries: start, waiting: 0, message: null }
+    this.state = { entries: start, waiting: 0, message: null, isKept: true }
   }
 
   /** What reads lines is there; those made before it go as they are, and the server reads them. */
@@ -119,8 +123,8 @@ export class LogClient {
     const isAway = status === 0 || status === 503
     this.tries += isAway ? 0 : 1
     const message = isAway
-      ? `${reply.error?.message ?? 'The server does not answer'}; what you signed is kept in this browser and sent again`
-      : `The logbook did not take an entry (${reply.error?.message ?? status}); it is kept in this browser`
+      ? `${reply.error?.message ?? 'The server does not answer'}; ${this.state.isKept ? `what you signed ${KEPT_WORDS}` : NO_ROOM}`
+      : `The logbook did not take an entry (${reply.error?.message ?? status}); ${this.state.isKept ? 'it is kept in this browser' : NO_ROOM}`
     this.set({ message })
     // One that is refused for good waits at the end, so that it holds up no other.
     if (this.tries >= TRIES && this.pending.length > 1) {
@@ -132,11 +136,16 @@ export class LogClient {
 
   private keep(
     pending: readonly LogEntry[],
-    message: string | null = pending.length === 0 ? null : this.state.message,
+    message: string | null = pending.length === 0 || !this.state.isKept ? null : this.state.message,
   ): void {
     this.pending = pending
-    this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
-    this.set({ entries: [...this.confirmed, ...pending], waiting: pending.length, message })
+    const isKept = this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
+    this.set({
+      entries: [...this.confirmed, ...pending],
+      waiting: pending.length,
+      message: isKept ? message : `What you signed is not kept: ${NO_ROOM}`,
+      isKept,
+    })
   }
 
   private set(changes: Partial<LogState>): void {

@@ -118,6 +118,8 @@ class FakeServer {
 interface Kept {
   text: string | null
   held?: string | null
+  /** The browser refuses what is written. */
+  isFull?: boolean
 }
 
 function windowOn(server: FakeServer, kept: Kept = { text: null }) {
@@ -151,9 +153,17 @@ function bareWindowOn(server: FakeServer, kept: Kept = { text: null }) {
     saveBeside: async (plan) => server.beside.push(plan) > 0,
     storage: {
       read: () => (kept.text === null ? [] : [kept.text]),
-      write: (text) => (kept.text = text),
+      write(text) {
+        if (kept.isFull && text !== null) return false
+        kept.text = text
+        return true
+      },
       readHeld: () => (kept.held ? [kept.held] : []),
-      writeHeld: (text) => (kept.held = text),
+      writeHeld(text) {
+        if (kept.isFull && text !== null) return false
+        kept.held = text
+        return true
+      },
     },
     newId: () => `edit-${Math.random().toString(36).slice(2)}-${(id += 1)}`,
     wait: () => new Promise((done) => setTimeout(done, 1)),
@@ -189,6 +199,28 @@ describe('an edit', () => {
     await settled(client)
     expect(server.plan.site.ambient_C).toBe(30)
     expect(client.snapshot()).toMatchObject({ revision: 2, pending: [], undo: '30 °C' })
+  })
+
+  it('that the browser has no room for says so at once; the words “kept” are not said, and it is sent all the same', async () => {
+    const server = start()
+    const kept: Kept = { text: null, isFull: true }
+    const client = windowOn(server, kept)
+    server.isDown = true
+    client.edit('30 °C', [ambient(30)])
+    const noRoom = /his browser has no room: keep this window open, or save the plan file now/
+    expect(client.snapshot()).toMatchObject({ isKept: false, message: expect.stringMatching(noRoom) })
+    await settled(client, 'offline')
+    expect(client.snapshot().message).toMatch(/The server does not answer; this browser has no room/)
+    expect(client.snapshot().message).not.toMatch(/is kept/)
+    expect(kept.text).toBeNull()
+    // Room again: the next thing done keeps all that waits.
+    kept.isFull = false
+    client.edit('16 A', [breaker(16)])
+    expect(client.snapshot().isKept).toBe(true)
+    expect(kept.text).toMatch(/30 °C.*16 A/)
+    server.isDown = false
+    await settled(client)
+    expect(server.plan.site.ambient_C).toBe(30)
   })
 
   it('that the plan refuses changes nothing and says why', () => {

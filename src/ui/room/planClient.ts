@@ -3,6 +3,7 @@ import type { Issue } from '@/core/calculator'
 import { cutLabel, withoutInvisible, type Change, type Command, type Patch, type Plan } from '@/core/plan'
 import type * as editing from './editing'
 import type { HeldEdit, PendingEdit, PendingItem } from './kept'
+import { KEPT_WORDS, NO_ROOM } from './windowStorage'
 
 export type Editing = typeof editing
 
@@ -25,6 +26,8 @@ export interface PlanState {
   readonly status: 'saved' | 'saving' | 'offline' | 'conflict'
   readonly message: string | null
   readonly conflict: Conflict | null
+  /** What waits, and what was set aside, survives this window. */
+  readonly isKept: boolean
 }
 
 export interface Reply {
@@ -43,9 +46,10 @@ export interface Transport {
   /** What survives a closed window. */
   readonly storage: {
     read(): readonly string[]
-    write(pending: string | null): void
+    /** Whether it is kept. */
+    write(pending: string | null): boolean
     readHeld(): readonly string[]
-    writeHeld(held: string | null): void
+    writeHeld(held: string | null): boolean
   }
   newId(): string
   wait(ms: number): Promise<void>
@@ -79,7 +83,7 @@ const SLOW_MS = 2500
 /** A refusal that may pass is asked again so often before the edit is set aside. */
 const TRIES = 3
 
-const KEPT = 'what you did is kept in this browser and sent again'
+const KEPT = `what you did ${KEPT_WORDS}`
 
 /**
  * The browser's side of the write path. An edit is applied at once and queued, an undo likewise; the queue is kept in the
@@ -109,7 +113,18 @@ export class PlanClient {
     this.lastEdit = start.lastEdit
     this.tops = { undo: start.undo, redo: start.redo }
     const { plan, revision, undo, redo } = start
-    this.state = { plan, revision, undo, redo, pending: [], held: [], status: 'saved', message: null, conflict: null }
+    this.state = {
+      plan,
+      revision,
+      undo,
+      redo,
+      pending: [],
+      held: [],
+      status: 'saved',
+      message: null,
+      conflict: null,
+      isKept: true,
+    }
   }
 
   /** What edits are made with is there. */
@@ -122,7 +137,7 @@ export class PlanClient {
 
   /** What edits are made with could not be fetched so far. */
   sayUnequipped(): void {
-    this.set({ status: 'offline', message: `The page has not come whole yet; ${KEPT}` })
+    this.set({ status: 'offline', message: `The page has not come whole yet; ${this.keptWords()}` })
   }
 
   /** Takes up what an earlier window left unacknowledged, and what was set aside. */
@@ -208,7 +223,7 @@ export class PlanClient {
     try {
       const { status, body } = await this.ask(() => this.transport.history(this.state.revision))
       if (status === 200) await this.catchUp(body as EditReply)
-      else if (status === 503) this.set({ message: trouble(body) })
+      else if (status === 503) this.set({ message: `${trouble(body)}; ${this.keptWords()}` })
     } finally {
       this.isSending = false
     }
@@ -218,7 +233,8 @@ export class PlanClient {
   private enqueue(item: PendingItem): void {
     const pending = [...this.state.pending, item]
     this.keep(pending)
-    this.set({ pending, status: this.state.status === 'conflict' ? 'conflict' : 'saving', message: null })
+    const message = this.state.isKept ? null : asSentence(NO_ROOM)
+    this.set({ pending, status: this.state.status === 'conflict' ? 'conflict' : 'saving', message })
     this.rebuild()
     void this.flush()
   }
@@ -249,7 +265,7 @@ export class PlanClient {
       this.shift()
       await this.acknowledge(reply)
     } else if (status === 409) await this.rebase(item, reply)
-    else if (status === 0) await this.standBy(`The server does not answer; ${KEPT}`)
+    else if (status === 0) await this.standBy('The server does not answer')
     else if (status === 503) await this.standBy(trouble(body))
     else if (status === 404)
       await this.standBy(
@@ -257,12 +273,12 @@ export class PlanClient {
       )
     else if (status === 422 || status === 413 || (this.tries += 1) >= TRIES)
       this.setAside(item, message ?? `The server refused it (${status})`, reply.error?.issues ?? [])
-    else await this.standBy(`${message ?? `The server refused it (${status})`}; tried again`)
+    else await this.standBy(message ?? `The server refused it (${status})`)
   }
 
-  /** Waits, and says why, with everything kept. */
-  private async standBy(message: string): Promise<void> {
-    this.set({ status: 'offline', message })
+  /** Waits, and says why, and whether what waits is kept. */
+  private async standBy(why: string): Promise<void> {
+    this.set({ status: 'offline', message: `${why}; ${this.keptWords()}` })
     await this.transport.wait(RETRY_MS)
   }
 
@@ -273,7 +289,7 @@ export class PlanClient {
       () =>
         isOpen &&
         this.state.pending.length > 0 &&
-        this.set({ status: 'offline', message: `The server has not answered yet; ${KEPT}` }),
+        this.set({ status: 'offline', message: `The server has not answered yet; ${this.keptWords()}` }),
       SLOW_MS,
     )
     try {
@@ -337,7 +353,7 @@ export class PlanClient {
   private async startOver(): Promise<void> {
     const { plan: mine, revision: had } = this.state
     const { status, body } = await this.ask(() => this.transport.load())
-    if (status !== 200) return this.standBy(`The server does not answer; ${KEPT}`)
+    if (status !== 200) return this.standBy('The server does not answer')
     const isBeside = await this.transport.saveBeside(mine).catch(() => false)
     const theirs = body as StartingPlan
     this.confirmed = theirs.plan
@@ -406,8 +422,8 @@ export class PlanClient {
   }
 
   private setHeld(held: readonly HeldEdit[]): void {
-    this.transport.storage.writeHeld(held.length > 0 ? JSON.stringify(held) : null)
-    this.set({ held })
+    const isKept = this.transport.storage.writeHeld(held.length > 0 ? JSON.stringify(held) : null)
+    this.set({ held, ...(isKept ? {} : { isKept, message: asSentence(NO_ROOM) }) })
   }
 
   private shift(): void {
@@ -461,7 +477,12 @@ export class PlanClient {
   }
 
   private keep(pending: readonly PendingItem[]): void {
-    this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
+    const isKept = this.transport.storage.write(pending.length > 0 ? JSON.stringify(pending) : null)
+    if (isKept !== this.state.isKept) this.set({ isKept })
+  }
+
+  private keptWords(): string {
+    return this.state.isKept ? KEPT : NO_ROOM
   }
 
   private set(changes: Partial<PlanState>): void {
@@ -471,6 +492,7 @@ export class PlanClient {
 }
 
 function trouble(body: unknown): string {
-  const message = (body as EditReply).error?.message
-  return message ? `${message}; ${KEPT}` : `The server cannot write just now; ${KEPT}`
+  return (body as EditReply).error?.message ?? 'The server cannot write just now'
 }
+
+const asSentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}`

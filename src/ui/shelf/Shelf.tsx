@@ -6,7 +6,7 @@ import { useRef, useState } from 'react'
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 import type { PlanSummary } from '@/core/plan'
 import { Button, INPUT, Labelled, later, Modal, newId, Sign } from '@/ui/primitives'
-import { problemText, request, sendFile, type Problem } from '@/ui/room'
+import { problemText, request, sendFile, withProgress, type Problem } from '@/ui/room'
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
 const FirstPlan = later(async () => ({ default: (await import('./FirstPlan')).FirstPlan }))
@@ -19,6 +19,9 @@ interface TakenIn {
   readonly there: number
   readonly beside: number
   readonly entries: number
+  readonly photos: number
+  /** Records that were not right, with the first of them. */
+  readonly leftOut: { readonly count: number; readonly issues: readonly { path: string; message: string }[] }
 }
 
 /** What came out of an archive of one plan. */
@@ -62,7 +65,10 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const unpack = async (chosen: File) => {
     setProblem(null)
     setNotice(`Taking in ${chosen.name} …`)
-    const reply = await sendFile<Unpacked>('/api/bundle', chosen, 'application/zip')
+    const reply = await withProgress(
+      (job) => sendFile<Unpacked>(`/api/bundle?job=${job}`, chosen, 'application/zip'),
+      (words) => setNotice(`Taking in ${chosen.name} … ${words}`),
+    )
     setNotice(null)
     if (reply.status !== 201) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
     const { plan, entries, photos } = reply.body
@@ -91,7 +97,10 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
     if (!chosen) return
     setProblem(null)
     setNotice(`Taking in ${chosen.name} …`)
-    const reply = await sendFile<TakenIn>('/api/data', chosen)
+    const reply = await withProgress(
+      (job) => sendFile<TakenIn>(`/api/data?job=${job}`, chosen),
+      (words) => setNotice(`Taking in ${chosen.name} … ${words}`),
+    )
     setNotice(null)
     if (reply.status !== 200) return setProblem(reply.body.error ?? { message: 'It could not be taken in', issues: [] })
     setNotice(takenInWords(reply.body))
@@ -272,9 +281,19 @@ function tookIn(name: string, namesakes: number, entries: number): string {
   return `“${name}” stands on the shelf.${record}${alike}`
 }
 
-function takenInWords({ plans, there, beside, entries }: TakenIn): string {
-  const count = (n: number) => `${n} ${n === 1 ? 'plan' : 'plans'}`
-  return `Taken in: ${count(plans)} and ${entries} ${entries === 1 ? 'entry' : 'entries'} of their logbooks. ${there > 0 ? `${count(there)} stood here already and stayed. ` : ''}${beside > 0 ? `${count(beside)} differed from what is here and came in beside it.` : ''}`.trim()
+function takenInWords({ plans, there, beside, entries, photos, leftOut }: TakenIn): string {
+  const came = [counted(plans, 'plan'), counted(entries, 'entry', 'entries'), counted(photos, 'photograph')]
+  const [first] = leftOut.issues
+  return [
+    `Taken in: ${came[0]}, ${came[1]} of their logbooks, ${came[2]}.`,
+    there > 0 ? `${counted(there, 'plan')} stood here already and stayed.` : '',
+    beside > 0 ? `${counted(beside, 'plan')} differed from what is here and came in beside it.` : '',
+    first
+      ? `${counted(leftOut.count, 'record')} of the file ${leftOut.count === 1 ? 'is' : 'are'} not right and stayed out: ${first.path} ${first.message}${leftOut.count > 1 ? ', and others' : ''}.`
+      : '',
+  ]
+    .filter((words) => words !== '')
+    .join(' ')
 }
 
 function PlanCard({

@@ -49,15 +49,22 @@ export function CutList() {
       isOffcut: true,
     }
     const why = `cut for ${from.cuts.map(({ name }) => name).join(', ')}`.slice(0, 200)
-    stock.change({
-      items: from.isKept ? [offcut] : [],
-      moves: [
-        { moveId: newId(), itemId: from.item!, amount: -from.has_mm, why, planId },
-        ...(from.isKept
-          ? [{ moveId: newId(), itemId: offcut.id, amount: from.left_mm, why: 'left over', planId }]
-          : []),
-      ],
-    })
+    stock.change(
+      {
+        items: from.isKept ? [offcut] : [],
+        moves: [
+          { moveId: newId(), itemId: from.item!, amount: -from.has_mm, why, planId },
+          ...(from.isKept
+            ? [{ moveId: newId(), itemId: offcut.id, amount: from.left_mm, why: 'left over', planId }]
+            : []),
+        ],
+      },
+      // The piece is gone: what was signed as cut from it was not.
+      (refused) => {
+        for (const { id } of from.cuts)
+          record({ step: cutStep(id), kind: 'withdrawn', note: `not cut: ${refused}`.slice(0, 400) })
+      },
+    )
   }
   const putIn = (cuts: CutPlan) => {
     const id = newId()

@@ -84,6 +84,17 @@ export function WorkshopPage() {
           {problem}
         </p>
       ) : null}
+      {stock.held.map((held, i) => (
+        <div key={i} role="alert" className="mb-3 rounded-xl border border-caution bg-sheet p-3">
+          <p className="font-semibold">This change of the stock was not taken: {held.why}</p>
+          <div className="mt-2 flex gap-2">
+            <Button onClick={() => stock.settle(held, 'again')}>Send it again</Button>
+            <Button look="quiet" onClick={() => stock.settle(held, 'drop')}>
+              Let it go
+            </Button>
+          </div>
+        </div>
+      ))}
       {stock.items === null ? (
         <p className="text-mute">{stock.message ?? 'Looking …'}</p>
       ) : stock.items.length === 0 ? (
