@@ -26,7 +26,12 @@ export const createRequest = z.discriminatedUnion('from', [
   fileRequest,
 ])
 
-export const logRequest = logEntry.omit({ at: true })
+export const logRequest = logEntry
+  .omit({ at: true })
+  .refine(({ deviation, note }) => deviation?.what !== 'other' || note.trim() !== '', {
+    path: ['note'],
+    error: 'must say what was made otherwise',
+  })
 
 const listed = <T extends z.ZodType<unknown, string>>(each: T, most: number) =>
   z

@@ -19,6 +19,7 @@ export {
   type Standing,
   type StepStatus,
 } from './progress'
+export { endsIn, unbuiltBefore } from './signing'
 export {
   PHASES,
   TEST_GROUPS,

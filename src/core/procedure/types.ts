@@ -97,6 +97,8 @@ export interface Act {
   readonly test: ActTest | null
   /** Ends that are made and tugged in it; all of them tugged is the act done. */
   readonly ends: readonly ActEnd[]
+  /** What must be chosen in the plan before it can be done; null where nothing must. */
+  readonly undecided: string | null
 }
 
 /** Where to look. */

@@ -1,4 +1,6 @@
 export { PhotoPicker, Photos, useSnapshotOutbox } from './PhotoStrip'
+export { SignerField } from './SignerField'
+export { useSigner } from './signer'
 export { useStopwatch } from './stopwatch'
 export { WherePicture } from './WherePicture'
 export { duration, moment } from './words'

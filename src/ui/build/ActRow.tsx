@@ -5,6 +5,9 @@ import { useRoom } from '@/ui/room'
 
 const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
 
+const doneWords = ({ title, ends }: Act): string =>
+  `Done: ${title}${ends.length === 0 ? '' : ends.length === 1 ? ', its end tugged' : `, both ends tugged`}`
+
 /** One act of a step: what it is, how it is done, its reading, and whether it is done. */
 export function ActRow({
   act,
@@ -60,10 +63,17 @@ export function ActRow({
         )}
       </Labelled>
     ) : null
+  const undecided =
+    act.undecided !== null && status !== 'done' ? (
+      <p className="text-[15px] font-semibold text-caution">
+        <Sign of="caution" /> {act.undecided}.
+      </p>
+    ) : null
   if (isOnly)
     return (
       <li className="space-y-2 py-2">
         {lines}
+        {undecided}
         {field}
       </li>
     )
@@ -72,9 +82,10 @@ export function ActRow({
       <div className="flex items-start gap-2">
         <button
           type="button"
-          disabled={isWaiting && status !== 'done'}
+          disabled={(isWaiting || act.undecided !== null) && status !== 'done'}
           onClick={status === 'done' ? onTakeBack : onSign}
-          aria-label={status === 'done' ? `Take back ${act.title}` : `Done: ${act.title}`}
+          aria-label={status === 'done' ? `Take back ${act.title}` : doneWords(act)}
+          title={status === 'done' ? undefined : doneWords(act)}
           className={`flex size-11 shrink-0 items-center justify-center rounded-lg border text-[20px] disabled:opacity-50 ${status === 'done' ? 'border-good text-good' : status === 'redo' ? 'border-caution text-caution' : 'border-hair hover:border-accent'}`}
         >
           {status === 'done' || status === 'redo' ? <Sign of={status === 'done' ? 'good' : 'caution'} /> : null}
@@ -84,6 +95,7 @@ export function ActRow({
           {lines}
         </details>
       </div>
+      {undecided ? <div className="pl-13">{undecided}</div> : null}
       {field ? <div className="mt-1 pl-13">{field}</div> : null}
     </li>
   )

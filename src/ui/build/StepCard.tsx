@@ -1,7 +1,15 @@
 'use client'
 import { useState } from 'react'
-import { impossibleReading, judgeReading, type Act, type LogDraft, type Step } from '@/core/procedure'
-import { duration, PhotoPicker, useStopwatch, WherePicture } from '@/ui/bench'
+import {
+  endsIn,
+  impossibleReading,
+  judgeReading,
+  type Act,
+  type Deviation,
+  type LogDraft,
+  type Step,
+} from '@/core/procedure'
+import { duration, PhotoPicker, SignerField, useSigner, useStopwatch, WherePicture } from '@/ui/bench'
 import { Button, INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
@@ -12,6 +20,19 @@ import { StepLog } from './StepLog'
 const NOTHING = { note: '', photos: [] as readonly string[], deviation: null as SaidDeviation }
 
 const UNFINISHED = 'Finish what was made otherwise than planned, or set it to nothing'
+
+/** What is still to be said of what was made otherwise; null where nothing is. */
+function unsaidDeviation({ deviation, note }: typeof NOTHING): string | null {
+  if (deviation === 'unfinished') return UNFINISHED
+  return deviation?.what === 'other' && note.trim() === '' ? 'Say in the note what was made otherwise' : null
+}
+
+/** What the signature says. */
+function signWords(left: number, all: number, ends: number, isWhole: boolean): string {
+  if (!isWhole) return 'Tick what is done'
+  const which = left < all && left > 1 ? ` the other ${left}` : left > 1 ? ` all ${left}` : ''
+  return `Sign off${which}${ends > 0 ? `: ${ends === 1 ? 'its end' : `${ends} ends`} tugged` : ''}`
+}
 
 /** One step: what lies ready, where it is, its acts, what counts as done, and the signature. */
 export function StepCard({
@@ -29,6 +50,9 @@ export function StepCard({
   const [readings, setReadings] = useState<Readonly<Record<string, string>>>({})
   const [said, setSaid] = useState(NOTHING)
   const [meter, setMeter] = useState('')
+  const { doneBy } = useSigner()
+  /** Of which step it was said that all of it is done. */
+  const [whole, setWhole] = useState<string | null>(null)
   const [error, setError] = useState<string | null>(null)
   const took = useStopwatch(step.id)
   const { status, changed } = progress.get(step.id) ?? { status: 'open', changed: [] }
@@ -42,6 +66,7 @@ export function StepCard({
 
   /** What an act's line in the logbook would be, or what is wrong with it. */
   const lineOf = (act: Act): LogDraft | string => {
+    if (act.undecided !== null) return act.undecided
     if (act.reading === null) return { step: act.id, kind: 'signed', facts: act.facts }
     const typed = (readings[act.id] ?? '').trim()
     if (typed === '') return `Enter what the meter shows for ${act.title}`
@@ -62,7 +87,8 @@ export function StepCard({
   }
   const sign = (acts: readonly Act[]) => {
     const { deviation } = said
-    if (deviation === 'unfinished') return setError(UNFINISHED)
+    const unsaid = unsaidDeviation(said)
+    if (unsaid) return setError(unsaid)
     const lines = acts.map(lineOf)
     const wrong = lines.find((line) => typeof line === 'string')
     if (wrong !== undefined) return setError(wrong as string)
@@ -72,12 +98,16 @@ export function StepCard({
       const share = planned > 0 ? acts[i]!.minutes / planned : 0
       const failure = record({
         ...line,
+        doneBy,
         took_min: took_min === null ? null : Math.round(took_min * share * 100) / 100,
-        ...(i === 0 ? { note: said.note.trim(), photos: [...said.photos], deviation } : {}),
+        ...(i === 0
+          ? { note: said.note.trim(), photos: [...said.photos], deviation: deviation as Deviation | null }
+          : {}),
       })
       if (failure) return setError(`${failure}. What you typed is still here; try again`)
     }
     setSaid(NOTHING)
+    setWhole(null)
     setError(null)
     const all = step.acts.every((act) => isDone(act) || acts.includes(act))
     if (all) {
@@ -88,7 +118,7 @@ export function StepCard({
   const takeBack = (acts: readonly Act[]) => {
     if (said.note.trim() === '') return setError('Say in the note why it is taken back')
     for (const act of acts) {
-      const failure = record({ step: act.id, kind: 'withdrawn', facts: act.facts, note: said.note.trim() })
+      const failure = record({ step: act.id, kind: 'withdrawn', facts: act.facts, note: said.note.trim(), doneBy })
       if (failure) return setError(`${failure}. What you typed is still here; try again`)
     }
     setSaid(NOTHING)
@@ -96,13 +126,15 @@ export function StepCard({
   }
   const noteAlone = () => {
     const { deviation } = said
-    if (deviation === 'unfinished') return setError(UNFINISHED)
+    const unsaid = unsaidDeviation(said)
+    if (unsaid) return setError(unsaid)
     const failure = record({
       step: step.acts[0]!.id,
       kind: 'noted',
       note: said.note.trim(),
+      doneBy,
       photos: [...said.photos],
-      deviation,
+      deviation: deviation as Deviation | null,
     })
     if (failure) return setError(`${failure}. What you typed is still here; try again`)
     setSaid(NOTHING)
@@ -110,6 +142,8 @@ export function StepCard({
   }
   const isWaiting = before.length > 0 || blocked > 0
   const rest = step.acts.filter((act) => !isDone(act))
+  const ends = endsIn(rest)
+  const isWhole = rest.length <= 1 || whole === step.id
   return (
     <article aria-labelledby="step-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
       <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
@@ -196,6 +230,20 @@ export function StepCard({
             />
           ))}
         </ul>
+        {rest.length > 1 && !isWaiting ? (
+          <label className="flex min-h-11 cursor-pointer items-start gap-2.5 rounded-lg border border-hair p-2.5 text-[16px]">
+            <input
+              type="checkbox"
+              className="mt-1 size-5 shrink-0 accent-(--accent)"
+              checked={whole === step.id}
+              onChange={(event) => setWhole(event.target.checked ? step.id : null)}
+            />
+            <span>
+              All {rest.length} of these are done{ends > 0 ? `, each of their ${ends} ends tugged` : ''}. Or tick them
+              one by one above.
+            </span>
+          </label>
+        ) : null}
         <p className="text-[15px]">
           <strong>Done when:</strong> {step.doneWhen} <span className="text-mute">{step.why}</span>
         </p>
@@ -233,6 +281,7 @@ export function StepCard({
           onChange={(deviation) => setSaid({ ...said, deviation })}
         />
         <PhotoPicker photos={said.photos} onChange={(photos) => setSaid({ ...said, photos })} />
+        <SignerField />
         {error ? (
           <p role="alert" className="font-semibold text-stop">
             {error}
@@ -253,14 +302,12 @@ export function StepCard({
             Take the sign-off back
           </Button>
         ) : (
-          <Button big look="main" disabled={isWaiting} onClick={() => sign(rest)}>
+          <Button big look="main" disabled={isWaiting || !isWhole} onClick={() => sign(rest)}>
             {before.length > 0
               ? 'Waits for the steps before it'
               : blocked > 0
                 ? 'Waits for the stops'
-                : rest.length < step.acts.length
-                  ? `Sign off the other ${rest.length}`
-                  : 'Sign off'}
+                : signWords(rest.length, step.acts.length, ends, isWhole)}
           </Button>
         )}
       </div>

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { impossibleReading, judgeReading, limitWords } from '@/core/procedure'
+import { counted, impossibleReading, judgeReading, limitWords, unbuiltBefore } from '@/core/procedure'
 import { terminalWords } from '@/core/plan'
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
 import { GROUP_WORDS } from '@/core/proof/sheet'
@@ -22,6 +22,10 @@ const STANDING_WORDS = {
   redo: 'To be done again: the plan has changed',
 } as const
 
+/** Said by who signs before what it looks at was signed. */
+const builtWords = (count: number): string =>
+  `All of it is built as planned, though ${counted(count, 'act')} of Build ${count === 1 ? 'is' : 'are'} not signed off.`
+
 /** One test: where the probes go, what is expected, what was read, and what it means if it is off. */
 export function TestCard({
   line,
@@ -39,7 +43,7 @@ export function TestCard({
   readonly onNext: () => void
   readonly onFind: () => void
 }) {
-  const { plan, record, evaluation, open } = useRoom()
+  const { plan, record, evaluation, open, progress } = useRoom()
   const { act, standing, entry } = line
   const test = act.test!
   const [typed, setTyped] = useState('')
@@ -52,6 +56,9 @@ export function TestCard({
   const judged = act.reading && read && 'value' in read ? judgeReading(act.reading, read.value) : null
   const stops = evaluation?.findings.filter(({ severity }) => severity === 'stop').length ?? 0
   const isLive = test.situation !== 'dead'
+  const unbuilt = unbuiltBefore(act, evaluation?.procedure ?? [], progress)
+  const [isBuilt, setBuilt] = useState(false)
+  const needsWord = unbuilt.length > 0 && standing !== 'good' && !isBuilt
   const blocked = group.waitsFor !== null || (isLive && stops > 0)
   const write = (kind: 'signed' | 'failed', note: string, value: number | null) => {
     const failure = record({
@@ -73,7 +80,12 @@ export function TestCard({
     if (kind === 'signed') onNext()
   }
   const enter = () => {
-    if (act.reading === null) return write('signed', why.trim(), null)
+    if (act.reading === null)
+      return write(
+        'signed',
+        [why.trim(), unbuilt.length > 0 ? builtWords(unbuilt.length) : ''].filter((words) => words !== '').join(' '),
+        null,
+      )
     if (typed.trim() === '') return setError('Enter what the meter shows, OL for an open circuit')
     const value = readTyped(typed, 'The reading', isOhms)
     if ('error' in value) return setError(value.error)
@@ -224,6 +236,17 @@ export function TestCard({
             {error}
           </p>
         ) : null}
+        {unbuilt.length > 0 && standing !== 'good' ? (
+          <label className="flex min-h-11 cursor-pointer items-start gap-2.5 rounded-lg border border-caution/40 bg-caution-wash p-2.5 text-[16px]">
+            <input
+              type="checkbox"
+              className="mt-1 size-5 shrink-0 accent-(--accent)"
+              checked={isBuilt}
+              onChange={(event) => setBuilt(event.target.checked)}
+            />
+            <span>{builtWords(unbuilt.length)}</span>
+          </label>
+        ) : null}
         <BoardLines act={act} meter={meter} />
         <ProbePlaces red={test.red} black={test.black} />
         <p className="text-[15px]">
@@ -263,7 +286,13 @@ export function TestCard({
             It is not so
           </Button>
         ) : null}
-        <Button big look="main" disabled={blocked} className={act.reading ? 'col-span-2' : ''} onClick={enter}>
+        <Button
+          big
+          look="main"
+          disabled={blocked || needsWord}
+          className={act.reading ? 'col-span-2' : ''}
+          onClick={enter}
+        >
           {act.reading
             ? standing === 'off'
               ? 'Enter it anew'

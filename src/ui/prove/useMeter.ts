@@ -4,6 +4,7 @@ import type { SituationName } from '@/core/diagnosis'
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import type { ActTest } from '@/core/procedure'
+import { useSigner } from '@/ui/bench'
 import { request, writeText } from '@/ui/room'
 
 /** A meter as the server has it. */
@@ -50,7 +51,6 @@ export interface MeterDesk {
 const MODES = { ohms: 'resistance', 'volts-ac': 'volts AC', 'volts-dc': 'volts DC', amperes: 'amperes DC' } as const
 
 const KEPT = 'meter-name'
-const KEPT_BY = 'meter-by'
 
 type Answer = {
   readonly meter?: MeterState | null
@@ -69,13 +69,12 @@ function identityWords(identity: string): string {
 /** The meter on the line, if there is one, and what the hand-held one is called. */
 export function useMeter(): MeterDesk {
   const [name, setName] = useState('')
-  const [by, setBy] = useState('')
+  const { by, setBy } = useSigner()
   const [state, setState] = useState<MeterState | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [error, setError] = useState<string | null>(null)
   useEffect(() => {
     setName(localStorage.getItem(KEPT) ?? '')
-    setBy(localStorage.getItem(KEPT_BY) ?? '')
     void request('GET', '/api/meter').then(({ body }) => setState((body as Answer).meter ?? null))
   }, [])
   const call = useCallback(async (body: object): Promise<Answer> => {
@@ -101,10 +100,7 @@ export function useMeter(): MeterDesk {
     name: state ? identityWords(state.identity) : name,
     setName: rename,
     by,
-    setBy(next) {
-      setBy(next)
-      writeText(KEPT_BY, next)
-    },
+    setBy,
     state,
     isConnected: state !== null,
     isBusy,

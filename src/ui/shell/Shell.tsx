@@ -13,6 +13,11 @@ import { STAGES } from './stages'
 import { ThemeSwitch } from './ThemeSwitch'
 
 const PhoneDialog = later(async () => ({ default: (await import('@/ui/phone')).PhoneDialog }))
+const FixNotice = later(
+  async () => ({ default: (await import('@/ui/panels/FixNotice')).FixNotice }),
+  null,
+  'after the view',
+)
 const ShortcutHelp = later(async () => ({ default: (await import('./ShortcutHelp')).ShortcutHelp }))
 
 function isTyping(target: EventTarget | null): boolean {
@@ -213,6 +218,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             </p>
           ) : null}
           <HeldEdits />
+          <FixNotice />
           {room.reckonError && evaluation ? (
             <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">
               The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export

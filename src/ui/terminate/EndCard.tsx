@@ -4,7 +4,7 @@ import { wireLabel } from '@/core/papers'
 import { landingOf, type Plan, type Wire, type WireId } from '@/core/plan'
 import type { Batch, BenchEnd, EndStatus } from '@/core/procedure'
 import { dieFor, TOOL_KINDS, type ToolProfile } from '@/core/termination'
-import { useStopwatch } from '@/ui/bench'
+import { SignerField, useSigner, useStopwatch } from '@/ui/bench'
 import { Button, Swatch, Sign } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom, wireColour } from '@/ui/room'
 import { EndPicture } from './EndPicture'
@@ -55,6 +55,7 @@ export function EndCard({
   const [problem, setProblem] = useState<string | null>(null)
   const end = batch.ends[at]!
   const took = useStopwatch(end.id)
+  const { doneBy } = useSigner()
   const wire = plan.wires[end.wire]!
   const { treatment } = end
   const status = statusOf(end.id)
@@ -66,6 +67,7 @@ export function EndCard({
       kind,
       facts: end.facts,
       note,
+      doneBy,
       took_min: took_min === null ? null : Math.min(took_min, END_MIN * 5),
     })
     if (failure) return setProblem(failure)
@@ -227,6 +229,7 @@ export function EndCard({
             How this end was chosen
           </FigureButton>
         </p>
+        <SignerField />
         {problem ? (
           <p role="alert" className="font-semibold text-stop">
             {problem}

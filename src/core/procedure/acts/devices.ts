@@ -87,6 +87,7 @@ function settingSteps(id: DeviceId, device: Device, part: Part, mains_V: number)
         ...potLines(setting, wanted),
       ],
       minutes: MINUTES.set,
+      undecided: wanted === null ? `Choose “${setting.name}” of ${device.tag} in the plan first` : null,
       tools: setting.kind === 'pot' ? ['small screwdriver', 'meter'] : [],
       facts: { value: wanted ?? assumed ?? 'unknown', part: device.part },
       why: setting.beforeMounting

@@ -22,6 +22,7 @@ export function actOf({
   tools = [],
   ends = [],
   test = null,
+  undecided = null,
 }: Draft): Act {
   const dated = { ...facts, version: FACTS_VERSION }
   return {
@@ -42,6 +43,7 @@ export function actOf({
     wire,
     test,
     ends,
+    undecided,
   }
 }
 
