@@ -37,7 +37,7 @@ export function readPoint(point: MeasuredPoint, { altered, least, most, live }: 
   if (point.what === 'amperes') {
     const series_ohm = altered.series.get(point.wire) ?? 0
     const volt = Math.abs(ac_V[p]! - ac_V[q]!) + Math.abs(dc_V[p]! - dc_V[q]!)
-    return series_ohm === Infinity ? 0 : volt / (bench.branches[bench.branchAt.get(point.wire)!]!.ohm + series_ohm)
+    return series_ohm === Infinity ? 0 : volt / (bench.ohmOfWire(point.wire) + series_ohm)
   }
   if (network.islandOf(p) !== network.islandOf(q)) return 0
   return point.system === 'ac' ? Math.abs(ac_V[p]! - ac_V[q]!) : dc_V[p]! - dc_V[q]!

@@ -118,6 +118,7 @@ describe('the order of work', () => {
       hands: 1,
       tools: [],
       ends: [],
+      undecided: null,
     })
     fc.assert(
       fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 4 }), { minLength: 1, maxLength: 20 }), (needs) => {

@@ -59,7 +59,7 @@ export function moved(
   }
   return alteration({
     series: new Map([...ends.keys()].map((id) => [id, Infinity])),
-    across: [...ends].map(([id, { a, b }]) => ({ a, b, ohm: bench.branches[bench.branchAt.get(id)!]!.ohm })),
+    across: [...ends].map(([id, { a, b }]) => ({ a, b, ohm: bench.ohmOfWire(id) })),
   })
 }
 

@@ -10,9 +10,9 @@ import {
   type Situation,
   type Source,
 } from '@/core/model'
-import { afterRemoval, outletCurve, type Plan } from '@/core/plan'
+import { afterRemoval, outletCurve, type Plan, type WireId } from '@/core/plan'
 import { AS_PLANNED, type Alteration } from './alteration'
-import { allSources, BLEED_OHM, branchesOf, SOURCE_OHM, type BenchBranch } from './branches'
+import { allSources, BLEED_OHM, branchesOf, leadOhm, SOURCE_OHM, type BenchBranch } from './branches'
 
 /** A fuse that carries more than this multiple of its rating is taken to have blown. Common practice: it does within a second. */
 const BLOWS_AT = 2
@@ -76,7 +76,9 @@ export function benchOf(plan: Plan): Bench {
   if (!bench) {
     const { model, sized } = settled
     const sources = allSources(model)
-    bench = new Bench(model, sources, branchesOf(model, sources, sized.conditions, sized.states.values()))
+    bench = new Bench(model, sources, branchesOf(model, sources, sized.conditions, sized.states.values()), (wire) =>
+      leadOhm(wire, sized.conditions.ohms),
+    )
     known.set(own, bench)
   }
   return bench
@@ -99,6 +101,8 @@ export class Bench {
     readonly model: Model,
     readonly sources: readonly Source[],
     readonly branches: readonly BenchBranch[],
+    /** Of any wire, also of one that lies between two terminals of one bar, which no current takes and which is no branch. */
+    readonly ohmOfWire: (wire: WireId) => number,
   ) {
     this.structure = new LinearStructure({
       nodes: model.jointCount,

@@ -10,7 +10,7 @@ import {
   UPSTREAM_OHM,
   type Source,
 } from '@/core/model'
-import type { DeviceId, Link, TerminalFunction, TerminalId } from '@/core/plan'
+import type { DeviceId, Link, TerminalFunction, TerminalId, WireId } from '@/core/plan'
 
 /** Of a regulated output, and of the outlet. From memory; a supply holds its volts better than a meter shows. */
 export const SOURCE_OHM = 0.001
@@ -69,7 +69,7 @@ export function branchesOf(
   const settled = [...solutions]
   const found = [
     ...model.conductors.map(({ id, jointFrom, jointTo }) =>
-      branch({ id, role: 'wire', a: jointFrom, b: jointTo, ohm: (ohms.get(id) ?? 0) + 2 * END_OHM }),
+      branch({ id, role: 'wire', a: jointFrom, b: jointTo, ohm: leadOhm(id, ohms) }),
     ),
     ...model.passages.map(({ id, device, link, jointA, jointB }, passage) =>
       branch({
@@ -92,6 +92,9 @@ export function branchesOf(
   ]
   return found.filter(({ a, b }) => a !== b && a >= 0 && b >= 0)
 }
+
+/** A wire with both its ends. */
+export const leadOhm = (id: WireId, ohms: Conditions['ohms']): number => (ohms.get(id) ?? 0) + 2 * END_OHM
 
 const isEmptyPlace = ({ deviceById }: Model, device: DeviceId, link: Link): boolean =>
   link.kind === 'protective' && fittedRating(deviceById.get(device)!.device, link).rating_A === null
