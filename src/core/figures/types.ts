@@ -198,6 +198,8 @@ export interface StopReckoning {
   readonly stays: readonly DeviceId[]
   /** Of what stays, what moves or heats. */
   readonly hazards: readonly DeviceId[]
+  /** Of what stays, what may move, cut or heat for all the plan says: a load that does something else than reckon or light, and sockets. */
+  readonly perhaps: readonly DeviceId[]
   readonly isFailSafe: boolean
 }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { reckon } from '@/core/figures'
 import { review } from '@/core/findings'
 import { PlanBuilder, startingPattern } from '@/core/patterns'
 import { apply, landingOf, type DeviceId, type Plan } from '@/core/plan'
@@ -212,4 +213,59 @@ it('law: of whatever devices, what is proposed can be taken and joins no termina
     }),
     { numRuns: 25 },
   )
+})
+
+describe('a stop that is wired', () => {
+  const stopped = (also: (b: PlanBuilder) => PlanBuilder) =>
+    also(
+      new PlanBuilder('stopped', 'IEC')
+        .device('X1', 'inlet')
+        .device('PS1', 'supply-24-150')
+        .device('S1', 'emergency-stop')
+        .wire('X1.L', 'PS1.L', 'L')
+        .wire('X1.N', 'PS1.N', 'N')
+        .wire('PS1.V+1', 'S1.11', 'V+'),
+    ).build()
+  const id = (tag: string) => `device:${tag}` as DeviceId
+
+  it('lets a contactor go that comes later: its coil lies beside the one that the stop holds', () => {
+    const plan = stopped((b) =>
+      b
+        .device('K1', 'contactor-24')
+        .wire('S1.12', 'K1.A1', 'V+')
+        .wire('PS1.V-1', 'K1.A2', 'V-')
+        .device('K2', 'contactor-24'),
+    )
+    const { groups } = proposeWiring(plan, new Set([id('k2')]))
+    const wired = apply(
+      plan,
+      groups.flatMap(({ commands }) => commands),
+    )
+    if (wired.kind === 'refused') throw new Error('refused')
+    const [stop] = reckon(wired.plan).stops
+    expect(stop!.cuts).toEqual(expect.arrayContaining([id('k1'), id('k2')]))
+  })
+  it('feeds no coil past it where nothing goes off with it: that is said', () => {
+    const plan = stopped((b) =>
+      b
+        .device('E1', 'heater-24')
+        .wire('S1.12', 'E1.+', 'V+')
+        .wire('PS1.V-1', 'E1.-', 'V-')
+        .device('K2', 'contactor-24'),
+    )
+    const { groups, left } = proposeWiring(plan, new Set([id('k2')]))
+    expect(groups.flatMap(({ joints }) => joints).filter(({ to }) => to.device === id('k2'))).toEqual([])
+    expect(left.join('; ')).toMatch(/K2: the stops are wired, and no coil of 24 V goes off with all of them/)
+  })
+  it('leaves a motor of the mains going that hangs beside it, and that is said', () => {
+    const plan = stopped((b) =>
+      b
+        .device('K1', 'contactor-24')
+        .wire('S1.12', 'K1.A1', 'V+')
+        .wire('PS1.V-1', 'K1.A2', 'V-')
+        .device('Y1', 'vacuum-mains'),
+    )
+    const { left } = proposeWiring(plan, new Set([id('y1')]))
+    expect(left.join('; ')).toMatch(/Y1, .*: goes on with S1 pressed/)
+  })
 })

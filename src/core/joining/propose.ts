@@ -1,3 +1,4 @@
+import { reckon } from '@/core/figures'
 import { review } from '@/core/findings'
 import { apply, type Command, type DeviceId, type Plan } from '@/core/plan'
 import { proposeInputs } from './inputs'
@@ -69,8 +70,30 @@ export function proposeWiring(plan: Plan, chosen: ReadonlySet<DeviceId> | null =
   )
   return {
     groups: [...groups, ...(answers ? [answers] : [])].sort((a, b) => rankOf(a) - rankOf(b)),
-    left: [...new Set(draft.left)],
+    left: [...new Set([...draft.left, ...whatGoesOn(plan, groups)])],
   }
+}
+
+/** What an emergency stop would leave going, of what the proposal feeds: solved with all of it taken. */
+function whatGoesOn(plan: Plan, groups: readonly ProposedGroup[]): readonly string[] {
+  const isStop = (id: DeviceId) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'emergency-stop'
+  if (!(Object.keys(plan.devices) as DeviceId[]).some(isStop)) return []
+  const wired = apply(
+    plan,
+    groups.flatMap(({ commands }) => commands),
+  )
+  if (wired.kind === 'refused') return []
+  const goingOn = (of: Plan) =>
+    reckon(of).stops.flatMap(({ device, isEmergency, cuts, hazards, perhaps }) =>
+      isEmergency && cuts.length > 0 ? [...hazards, ...perhaps].map((id) => ({ stop: device, id })) : [],
+    )
+  const before = new Set(goingOn(plan).map(({ stop, id }) => `${stop} ${id}`))
+  return goingOn(wired.plan)
+    .filter(({ stop, id }) => !before.has(`${stop} ${id}`))
+    .map(({ stop, id }) => {
+      const tag = (of: DeviceId) => wired.plan.devices[of]!.tag
+      return `${tag(id)}, ${wired.plan.devices[id]!.name}: goes on with ${tag(stop)} pressed; if it moves, cuts or heats, lead its feed behind what that stop lets go`
+    })
 }
 
 /** What nothing in the plan says where it belongs. */

@@ -1,3 +1,4 @@
+import { reckon } from '@/core/figures'
 import type { DeviceId, Part } from '@/core/plan'
 import { portOf } from './distribute'
 import type { Draft } from './draft'
@@ -16,13 +17,19 @@ export function proposeStops(draft: Draft): void {
       draft.isWanted(id) &&
       draft.isBare(id),
   )
-  if (!contactor) {
-    for (const { id } of stops.filter(({ part }) => part.behaviour.kind === 'emergency-stop'))
+  const wired = draft.devices.filter(({ id, part }) => part.behaviour.kind === 'emergency-stop' && !draft.isBare(id))
+  const bare = stops.filter(({ part }) => part.behaviour.kind === 'emergency-stop')
+  if (wired.length > 0)
+    for (const { id } of bare)
+      draft.left.push(
+        `${draft.tag(id)}: the stop circuit is wired already; open it beside ${draft.tag(wired[0]!.id)} and put this stop in series by hand`,
+      )
+  else if (!contactor)
+    for (const { id } of bare)
       draft.left.push(`${draft.tag(id)}: a stop wants a contactor to work; add one and ask again`)
-    return
-  }
-  const { coil } = contactor.part.actuators.find((each) => each.coil)!
-  const nominal_V = contactor.part.draws.find(({ plus }) => plus === coil!.plus)?.nominal_V ?? coil!.pickUp_V ?? 24
+  if (!contactor) return
+  if (wired.length > 0) return besideHeld(draft, contactor)
+  const { coil, nominal_V } = coilOf(contactor.part)
   const source = draft.devices.find(
     ({ id, part }) =>
       'outputs' in part.behaviour &&
@@ -61,13 +68,53 @@ export function proposeStops(draft: Draft): void {
   )
   const press = start?.part.links.find((link) => link.kind === 'contact')
   if (start && press?.kind === 'contact' && hold?.kind === 'contact') {
-    const coilPlus = portOf(contactor.id, coil!.plus)
+    const coilPlus = portOf(contactor.id, coil.plus)
     draft.join(from, portOf(start.id, press.a), 'V+', `${draft.tag(start.id)} starts it`)
     draft.join(portOf(start.id, press.a), portOf(contactor.id, hold.a), 'V+', 'its own contact goes on holding it')
     draft.join(portOf(start.id, press.b), portOf(contactor.id, hold.b), 'V+', 'beside the button')
     draft.join(portOf(start.id, press.b), coilPlus, 'V+', 'holds the contactor: a stop let go starts nothing')
-  } else draft.join(from, portOf(contactor.id, coil!.plus), 'V+', 'holds the contactor')
-  draft.join(portOf(source.id, output.minus), portOf(contactor.id, coil!.minus), 'V-', 'its way back')
+  } else draft.join(from, portOf(contactor.id, coil.plus), 'V+', 'holds the contactor')
+  draft.join(portOf(source.id, output.minus), portOf(contactor.id, coil.minus), 'V-', 'its way back')
+}
+
+/**
+ * A contactor more, where the stops are wired: its coil beside one that all of them let go, as solved. Where there is none it
+ * is said, for a coil fed past a stop holds what the stop is for.
+ */
+function besideHeld(draft: Draft, { id, part }: { readonly id: DeviceId; readonly part: Part }): void {
+  const own = coilOf(part)
+  const stops = reckon(draft.plan).stops.filter(({ isEmergency }) => isEmergency)
+  const held = draft.devices.find(
+    (other) =>
+      other.id !== id &&
+      other.part.behaviour.kind === 'contactor' &&
+      coilOf(other.part).nominal_V === own.nominal_V &&
+      stops.every(({ cuts }) => cuts.includes(other.id)),
+  )
+  if (!held) {
+    draft.left.push(
+      `${draft.tag(id)}: the stops are wired, and no coil of ${own.nominal_V} V goes off with all of them; join its coil behind them by hand`,
+    )
+    return
+  }
+  const beside = coilOf(held.part).coil
+  draft.begin(
+    'stops',
+    'The stop circuit',
+    `Its coil lies beside that of ${draft.tag(held.id)}, which every emergency stop lets go.`,
+  )
+  draft.join(
+    portOf(held.id, beside.plus),
+    portOf(id, own.coil.plus),
+    'V+',
+    `held and let go with ${draft.tag(held.id)}`,
+  )
+  draft.join(portOf(held.id, beside.minus), portOf(id, own.coil.minus), 'V-', 'its way back')
+}
+
+function coilOf(part: Part) {
+  const coil = part.actuators.find((each) => each.coil)!.coil!
+  return { coil, nominal_V: part.draws.find(({ plus }) => plus === coil.plus)?.nominal_V ?? coil.pickUp_V ?? 24 }
 }
 
 const coilOpen = (draft: Draft, id: DeviceId, { actuators }: Part) =>

@@ -75,7 +75,7 @@ describe('first power of a box with mains alone', () => {
 describe('what keeps loads off while a supply is tried', () => {
   it('is the fuses where there are fuses', () => {
     const steps = stepsOf(fed(true))
-    const lines = linesOf(steps.get('power:device:ps1/out'))
+    const lines = linesOf(steps.get('power:open'))
     expect(lines).toMatch(/Fuses out, or breakers off: F2\./)
     expect(lines).not.toMatch(/No fuse before/)
     const loads = [...steps.values()].filter(({ id }) => id.startsWith('power:load/'))
@@ -83,9 +83,7 @@ describe('what keeps loads off while a supply is tried', () => {
   })
   it('is the leads where there are none, and no fuse is spoken of', () => {
     const steps = stepsOf(fed(false))
-    expect(linesOf(steps.get('power:device:ps1/out'))).toMatch(
-      /No fuse before (V1, E1|E1, V1): unplug it, or lift its plus/,
-    )
+    expect(linesOf(steps.get('power:open'))).toMatch(/No fuse before (V1, E1|E1, V1): unplug it, or lift its plus/)
     for (const step of steps.values())
       if (step.phase === 'first-power') expect(linesOf(step)).not.toMatch(/Fuses out|Put in fuse|fuses back/)
   })

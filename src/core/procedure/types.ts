@@ -43,6 +43,8 @@ export const TEST_GROUPS = [
   'settings',
   'bare',
   'alone',
+  'control',
+  'stopping',
   'loads',
   'truth',
   'relays',

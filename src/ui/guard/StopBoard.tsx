@@ -1,9 +1,14 @@
 'use client'
 import { Sign } from '@/ui/primitives'
 import type { Finding } from '@/core/findings'
+import type { DeviceId } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { FindingCard } from '@/ui/panels'
 import { useRoom } from '@/ui/room'
+
+/** What hurts stands first. */
+const rank = (hazards: readonly DeviceId[], perhaps: readonly DeviceId[], id: DeviceId): number =>
+  hazards.includes(id) ? 2 : perhaps.includes(id) ? 1 : 0
 
 /** What each emergency stop takes away and what goes on, and what it is not. */
 export function StopBoard({ notes }: { readonly notes: readonly Finding[] }) {
@@ -34,7 +39,7 @@ export function StopBoard({ notes }: { readonly notes: readonly Finding[] }) {
         {cite(SOURCES.iec60204EmergencyStop)}); a machine that can hurt someone needs one designed and proved by people
         who do that.
       </p>
-      {stops.map(({ device, cuts, stays, hazards, isFailSafe, isEmergency }) => (
+      {stops.map(({ device, cuts, stays, hazards, perhaps, isFailSafe, isEmergency }) => (
         <div key={device} className="mb-3 space-y-1.5">
           <h3 className="font-semibold">
             <span className="figures">{plan.devices[device]!.tag}</span>{' '}
@@ -51,13 +56,21 @@ export function StopBoard({ notes }: { readonly notes: readonly Finding[] }) {
             <p className="text-[14px]">nothing</p>
           ) : (
             chips(
-              [...stays].sort((a, b) => Number(hazards.includes(b)) - Number(hazards.includes(a))),
+              [...stays].sort((a, b) => rank(hazards, perhaps, b) - rank(hazards, perhaps, a)),
               'border-hair',
             )
           )}
           <p className="text-[13px]">
             {hazards.length === 0 ? (
-              'Nothing that moves or heats goes on.'
+              perhaps.length === 0 ? (
+                'Nothing that moves or heats goes on.'
+              ) : (
+                <strong className="text-caution">
+                  <Sign of="caution" /> {perhaps.map((id) => plan.devices[id]?.tag).join(', ')}{' '}
+                  {perhaps.length === 1 ? 'goes' : 'go'} on: see whether that may move, cut or heat while somebody
+                  relies on the stop.
+                </strong>
+              )
             ) : (
               <strong className="text-caution">
                 <Sign of="caution" /> {hazards.map((id) => plan.devices[id]?.tag).join(', ')} move or heat, and go on.

@@ -187,3 +187,23 @@ describe('the demos', () => {
     expect(reckon(removed).stops).toEqual([])
   })
 })
+
+it('says of a load whose nature it does not know that it goes on', () => {
+  const plan = new PlanBuilder('mains', 'IEC')
+    .device('X1', 'inlet')
+    .device('PS1', 'supply-24-150')
+    .device('S1', 'emergency-stop')
+    .device('E1', 'heater-24')
+    .device('Y1', 'vacuum-mains')
+    .wire('X1.L', 'PS1.L', 'L')
+    .wire('X1.N', 'PS1.N', 'N')
+    .wire('X1.L', 'Y1.L', 'L')
+    .wire('X1.N', 'Y1.N', 'N')
+    .wire('PS1.V+1', 'S1.11', 'V+')
+    .wire('S1.12', 'E1.+', 'V+')
+    .wire('PS1.V-1', 'E1.-', 'V-')
+    .build()
+  const [stop] = reckon(plan).stops
+  expect(tags(stop!.hazards)).toEqual([])
+  expect(tags(stop!.perhaps)).toEqual(['y1'])
+})

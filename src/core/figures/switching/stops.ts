@@ -12,6 +12,17 @@ export function isHazard(part: Part): boolean {
   )
 }
 
+/**
+ * Whether a thing that is no known hazard may be one for all the plan says: it takes power and has no line for data, so that
+ * it turns what it takes into motion, heat or sound; or something is plugged into it.
+ */
+export function mayBeHazard(part: Part): boolean {
+  const { kind } = part.behaviour
+  if (kind === 'outlet') return true
+  const hasData = Object.values(part.terminals).some((terminal) => terminal!.function === 'data')
+  return kind === 'other' && part.draws.length > 0 && !hasData && !isHazard(part)
+}
+
 /** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
 function isStop(part: Part): boolean {
   if (part.behaviour.kind === 'emergency-stop') return true
@@ -48,6 +59,7 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
       cuts,
       stays,
       hazards: stays.filter((device) => isHazard(model.deviceById.get(device)!.part)),
+      perhaps: stays.filter((device) => mayBeHazard(model.deviceById.get(device)!.part)),
       isFailSafe: isFailSafe(model, id, part),
     }
   })

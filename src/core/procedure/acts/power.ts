@@ -11,7 +11,16 @@ import {
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
-import { feedWays, settlePlan, type BranchWay, type DrawReckoning, type Rail, type Reckoning } from '@/core/figures'
+import {
+  feedWays,
+  isHazard,
+  mayBeHazard,
+  settlePlan,
+  type BranchWay,
+  type DrawReckoning,
+  type Rail,
+  type Reckoning,
+} from '@/core/figures'
 import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
@@ -23,7 +32,7 @@ import { exitActs, OUTPUT_TOLERANCE } from './exits'
 import { inTurn } from './inTurn'
 import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
-import { heatActs, stopActs } from './stopping'
+import { firstStopActs, heatActs, stopActs, stoppedDevices } from './stopping'
 import { outsideActs, seenWords, truthActs } from './truth'
 import { atSwitchedOutputs, COMMANDED } from './switched'
 import { stepMaking } from './wires'
@@ -35,32 +44,74 @@ const BATTERY_HIGH = 1.2
 /** Supplies let go of their charge within it; then it is measured, not believed. Common practice. */
 export const DISCHARGE_MIN = 5
 
-/** First power: the mains, each source alone, off again, then load after load. */
+/** First power: every branch open, the mains, each source alone, off again, then what controls, the stops, and load after load. */
 export function powerSteps(
   plan: Plan,
   reckoning: Reckoning,
   checks: readonly string[],
   factsOf: FactsOf,
 ): readonly Act[] {
-  const mains = mainsPowerSteps(plan, checks)
+  const open = openAct(plan, reckoning, checks)
+  const before = open ? [open.id] : checks
+  const mains = mainsPowerSteps(plan, before)
   const [bare, relays] = [
     mains.filter(({ test }) => test?.group === 'bare'),
     mains.filter(({ test }) => test?.group !== 'bare'),
   ]
-  const sources = sourceSteps(plan, reckoning, [...checks, ...bare.map(({ id }) => id)])
+  /** Fuses that are in again, in the order of the work. */
+  const fitted = new Set<string>()
+  const sources = sourceSteps(plan, reckoning, [...before, ...bare.map(({ id }) => id)], fitted)
   const outside = outsideActs(plan, checks)
   const off = sources.length === 0 ? [] : [downAct(plan, [...sources, ...outside])]
-  const loads = sources.length === 0 ? [] : loadSteps(plan, reckoning, factsOf)
+  const stops = sources.length === 0 ? [] : firstStopActs(plan, reckoning)
+  const loads = sources.length === 0 ? [] : loadSteps(plan, reckoning, factsOf, fitted, stops.length > 0)
   const later = inTurn([
     ...loads,
+    ...stops,
     ...(sources.length === 0 ? [] : exitActs(plan, reckoning, factsOf, endsOf(plan), 'power:down')),
     ...truthActs(plan, factsOf),
     ...relays,
     ...heatActs(plan),
     ...stopActs(plan, reckoning),
   ])
-  const all = [...bare, ...sources, ...outside, ...off, ...later]
+  const all = [...(open ? [open] : []), ...bare, ...sources, ...outside, ...off, ...later]
   return [...all, ...inTurn(lastActs(plan, reckoning, all))]
+}
+
+/** Before any power: the fuses that were in for the dead tests come out again, and what has none is taken off its rail. */
+function openAct(plan: Plan, reckoning: Reckoning, checks: readonly string[]): Act | null {
+  const rails = reckoning.rails.filter(({ kind, source }) => kind === 'dc' && isGiver(plan, source))
+  const lines = isolation(plan, rails)
+  if (lines.length === 0) return null
+  return actOf({
+    id: 'power:open',
+    phase: 'first-power',
+    title: 'Before any power: every load off its rail',
+    lines: [...lines, 'They come in one after the other, each once the volts before it were measured.'],
+    minutes: MINUTES.check,
+    after: checks,
+    cautions: deadFirst(plan),
+    facts: { rails: rails.map(({ id }) => id).join(' ') },
+    why: 'A source that gives the wrong volts then meets a meter, and no board.',
+    test: {
+      group: 'bare',
+      red: null,
+      black: null,
+      situation: 'dead',
+      meter: null,
+      held: null,
+      ifOff: 'What is still on its rail gets whatever comes first.',
+      source: cite(SOURCES.practice),
+    },
+  })
+}
+
+/** A source of the plan itself, whose volts are tried alone. */
+const isGiver = (plan: Plan, id: DeviceId): boolean => {
+  const device = plan.devices[id]
+  return (
+    device !== undefined && device.origin !== 'remove' && plan.parts[device.part]!.behaviour.kind !== 'outside-source'
+  )
 }
 
 function downAct(plan: Plan, after: readonly Act[]): Act {
@@ -102,48 +153,138 @@ function isolation(plan: Plan, rails: readonly Rail[]): readonly string[] {
   ]
 }
 
-/** What must have pulled in before a supply has its mains: contactors and relays that are not fed while nobody commands anything. */
-function pulledInFor(plan: Plan, reckoning: Reckoning, supply: DeviceId): readonly DeviceId[] {
-  const { model } = settlePlan(plan)
-  const waiting = feedWays(plan, model).flatMap(({ device, passages }) =>
-    device !== supply
-      ? []
-      : passages.flatMap(({ device: by, link }) => {
-          const part = model.deviceById.get(by)!.part
-          if (!('actuator' in link) || !isCommanded(part, link) || link.closedIn.includes(moverOf(part, link).rest))
-            return []
-          return reckoning.idle.includes(by) ? [] : [by]
-        }),
-  )
-  return [...new Set(waiting)]
+interface PulledIn {
+  /** Contactors and relays through which it has its mains, none of which is closed at rest. */
+  readonly switches: readonly DeviceId[]
+  /** Of them, those that somebody must start: with the others the power alone does. */
+  readonly started: readonly DeviceId[]
+  /** What else they feed, and what may move or heat then. */
+  readonly beside: readonly DeviceId[]
 }
 
-function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]): readonly Act[] {
-  return Object.values(reckoning.supplies).flatMap((supply) => {
-    const { tag, origin, part: partId } = plan.devices[supply.device]!
+const NOTHING_PULLED: PulledIn = { switches: [], started: [], beside: [] }
+
+/** What must have pulled in before a supply has its mains. */
+function pulledInFor(plan: Plan, reckoning: Reckoning, supply: DeviceId): PulledIn {
+  const { model } = settlePlan(plan)
+  const ways = feedWays(plan, model)
+  const switches = new Set(
+    ways.flatMap(({ device, passages }) =>
+      device !== supply
+        ? []
+        : passages.flatMap(({ device: by, link }) => {
+            const part = model.deviceById.get(by)!.part
+            if (!('actuator' in link) || !isCommanded(part, link) || link.closedIn.includes(moverOf(part, link).rest))
+              return []
+            return [by]
+          }),
+    ),
+  )
+  const beside = ways.flatMap(({ device, passages }) => {
+    const { part } = model.deviceById.get(device)!
+    const isOn = device !== supply && passages.some(({ device: by }) => switches.has(by))
+    return isOn && part.behaviour.kind !== 'supply' && (isHazard(part) || mayBeHazard(part)) ? [device] : []
+  })
+  return {
+    switches: [...switches],
+    started: [...switches].filter((by) => !reckoning.idle.includes(by)),
+    beside: [...new Set(beside)],
+  }
+}
+
+/** What must be on its rail before a source gives anything: what feeds a converter, and the coils of what switches a supply's mains. */
+interface Needs {
+  readonly supply: DeviceId
+  readonly branches: readonly { readonly rail: Rail; readonly branch: Rail['branches'][number] }[]
+}
+
+function needsOf(plan: Plan, reckoning: Reckoning, supply: DeviceId, switches: readonly DeviceId[]): Needs {
+  const { kind } = plan.parts[plan.devices[supply]!.part]!.behaviour
+  const wanted = new Set([...(kind === 'converter' ? [supply] : []), ...switches])
+  return {
+    supply,
+    branches: reckoning.rails.flatMap((rail) =>
+      rail.kind !== 'dc' || !isGiver(plan, rail.source)
+        ? []
+        : rail.branches.flatMap((branch) => (wanted.has(branch.device) ? [{ rail, branch }] : [])),
+    ),
+  }
+}
+
+/** Sources in an order in which each finds what feeds it measured before it. */
+function inOrderOfFeeding(all: readonly Needs[]): readonly Needs[] {
+  const left = [...all]
+  const ordered: Needs[] = []
+  const done = new Set<DeviceId>()
+  while (left.length > 0) {
+    const open = new Set(left.map(({ supply }) => supply))
+    const next = left.findIndex(({ supply, branches }) =>
+      branches.every(({ rail }) => rail.source === supply || done.has(rail.source) || !open.has(rail.source)),
+    )
+    const [own] = left.splice(Math.max(0, next), 1)
+    ordered.push(own!)
+    done.add(own!.supply)
+  }
+  return ordered
+}
+
+/** What comes onto its rail for this: by its fuse, or by its plug or its plus. */
+function bringIn(plan: Plan, { branches }: Needs, fitted: Set<string>): readonly string[] {
+  return branches.flatMap(({ branch: { device, inputs } }) =>
+    inputs.flatMap((way) => {
+      const key = way.fuse ? `${way.fuse.device}/${way.fuse.link}` : `${device} without a fuse`
+      if (fitted.has(key)) return []
+      fitted.add(key)
+      return [
+        way.fuse
+          ? `Power off. Put in fuse ${way.fuse.link} of ${plan.devices[way.fuse.device]!.tag}: it feeds ${plan.devices[device]!.tag}.`
+          : `Power off. Plug ${plan.devices[device]!.tag} in again, or land its plus.`,
+      ]
+    }),
+  )
+}
+
+function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[], fitted: Set<string>): readonly Act[] {
+  const present = Object.values(reckoning.supplies).filter(({ device }) => isGiver(plan, device))
+  const waits = new Map(
+    present.map(({ device }) => [
+      device,
+      plan.parts[plan.devices[device]!.part]!.behaviour.kind === 'supply'
+        ? pulledInFor(plan, reckoning, device)
+        : NOTHING_PULLED,
+    ]),
+  )
+  const order = inOrderOfFeeding(
+    present.map(({ device }) => needsOf(plan, reckoning, device, waits.get(device)!.switches)),
+  )
+  const last: string[] = []
+  return order.flatMap((needs) => {
+    const supply = reckoning.supplies[needs.supply]!
+    const { tag, part: partId } = plan.devices[supply.device]!
     const part = plan.parts[partId]!
     const { kind } = part.behaviour
-    if (origin === 'remove' || kind === 'outside-source') return []
     const label = (key: string) => part.terminals[key.slice(key.indexOf('|') + 1) as TerminalId]!.label
     const isBattery = kind === 'battery'
-    const behind = kind === 'supply' ? pulledInFor(plan, reckoning, supply.device) : []
-    const rails = reckoning.rails.filter(({ kind: each, source }) => each === 'dc' && source === supply.device)
-    return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }]) =>
-      actOf({
+    const { started, beside } = waits.get(supply.device)!
+    const bringing = bringIn(plan, needs, fitted)
+    const after = [...before, ...(needs.branches.length > 0 ? last : [])]
+    return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }], i) => {
+      const act = actOf({
         id: `power:${supply.device}/${output}`,
         phase: 'first-power',
         tools: ['meter'],
         device: supply.device,
         title: `${tag} alone: ${formatNumber(voltage_V)} V`,
         minutes: MINUTES.power,
-        after: before,
+        after,
         cautions: isBattery ? [NO_SWITCH] : [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
         lines: [
-          ...isolation(plan, rails),
-          ...(behind.length > 0
-            ? [`It has its mains only while ${tagsOf(plan, behind)} is pulled in: start that as in service.`]
+          ...(i === 0 ? bringing : []),
+          ...(beside.length > 0 ? [`Unplug or take off its line what comes on with it: ${tagsOf(plan, beside)}.`] : []),
+          ...(started.length > 0
+            ? [`It has its mains only while ${tagsOf(plan, started)} is pulled in: start that as in service.`]
             : []),
-          `${SOURCE_WORDS[kind as keyof typeof SOURCE_WORDS] ?? 'Power it'}, measure ${label(plus)} against ${label(minus)}.`,
+          `${SOURCE_WORDS[kind as keyof typeof SOURCE_WORDS] ?? 'Power it'}, measure ${label(plus)} against ${label(minus)}. Nothing hangs on it yet.`,
         ],
         reading: {
           what: 'Volts without load',
@@ -156,7 +297,7 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
           group: 'bare',
           red: plus,
           black: minus,
-          situation: behind.length > 0 ? 'all on' : 'idle',
+          situation: started.length > 0 ? 'all on' : 'idle',
           meter: 'volts-dc',
           held: null,
           ifOff:
@@ -166,8 +307,10 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
         why: isBattery
           ? 'A battery put in the wrong way round, or flat, shows before it reaches a board.'
           : 'A wrong selector or a trimmed-off output shows before it reaches a board.',
-      }),
-    )
+      })
+      last.push(act.id)
+      return act
+    })
   })
 }
 
@@ -209,14 +352,22 @@ function feedings(plan: Plan, { rails, draws }: Reckoning): readonly Feeding[] {
   )
 }
 
-/** One load after the other, in the order of the rails. */
-function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly Act[] {
-  const fitted = new Set<string>()
+/** One load after the other, in the order of the rails; what a stop takes away last. */
+function loadSteps(
+  plan: Plan,
+  reckoning: Reckoning,
+  factsOf: FactsOf,
+  fitted: Set<string>,
+  hasStops: boolean,
+): readonly Act[] {
   const outputs = atSwitchedOutputs(plan)
   let before = 'power:down'
   const all = feedings(plan, reckoning)
   const ends = endsOf(plan)
-  return inOrderOfCommand(plan, all).flatMap((feeding) => {
+  const stopped = hasStops ? stoppedDevices(plan, reckoning) : new Set<DeviceId>()
+  const isLast = ({ device }: Feeding) => stopped.has(device)
+  const ordered = inOrderOfCommand(plan, all)
+  return [...ordered.filter((each) => !isLast(each)), ...ordered.filter(isLast)].flatMap((feeding) => {
     const { rail, device, way, draw, plus, minus, isFirst } = feeding
     const low = Math.min(...Object.values(draw.voltage_V).filter((value): value is number => value !== null))
     const { tag, name, part } = plan.devices[device]!
@@ -245,7 +396,7 @@ function loadSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): readonly
       },
       facts: { part, wires: factsOf(way.wires.map(stepMaking(plan))) },
       test: {
-        group: 'loads',
+        group: hasStops && !isLast(feeding) ? 'control' : 'loads',
         red: terminalKey(device, plus),
         black: terminalKey(device, minus),
         situation: 'all on',
@@ -327,7 +478,11 @@ function inOrderOfCommand(plan: Plan, list: readonly Feeding[]): readonly Feedin
 
 /** How this load comes onto its rail; a fuse that is in already brings it along. */
 function joinWords(plan: Plan, { way: { fuse }, device }: Feeding, fitted: Set<string>): string {
-  if (!fuse) return `Power off. Plug ${plan.devices[device]!.tag} in again, or land its plus.`
+  const tag = plan.devices[device]!.tag
+  if (!fuse)
+    return fitted.has(`${device} without a fuse`)
+      ? `${tag} is on its rail already.`
+      : `Power off. Plug ${tag} in again, or land its plus.`
   const key = `${fuse.device}/${fuse.link}`
   const words = `fuse ${fuse.link} of ${plan.devices[fuse.device]!.tag}`
   if (fitted.has(key)) return `It comes with ${words}, which is in.`

@@ -6,6 +6,7 @@ import type { Act } from '../types'
 import { actOf } from './draft'
 import { presentOf } from './ends'
 import { MOST_AFTER } from './inTurn'
+import { COMMANDED } from './switched'
 
 const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
   [...new Set(ids)].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`).join(', ')
@@ -80,6 +81,58 @@ export function heatActs(plan: Plan): readonly Act[] {
     ]
   })
   return [...heaters, ...cutOuts]
+}
+
+/** What a stop takes away besides the relays and contactors by which it does so. */
+const taken = (plan: Plan, cuts: readonly DeviceId[]) =>
+  cuts.filter((id) => !COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+
+/** All that some stop or guard takes away: it comes in after they are proved. */
+export function stoppedDevices(plan: Plan, { stops }: Reckoning): ReadonlySet<DeviceId> {
+  return new Set(
+    stops.flatMap(({ device, cuts }) => (plan.devices[device]!.origin === 'remove' ? [] : taken(plan, cuts))),
+  )
+}
+
+/** Every stop and guard before what it stops first moves or heats: that is still off its fuses, and only what switches answers. */
+export function firstStopActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
+  return reckoning.stops.flatMap(({ device, isEmergency, cuts }): Act[] => {
+    const { tag, name, origin, part: partId } = plan.devices[device]!
+    const behind = taken(plan, cuts)
+    if (origin === 'remove' || behind.length === 0) return []
+    const switching = cuts.filter((id) => !behind.includes(id))
+    return [
+      actOf({
+        id: `stop:first/${device}`,
+        phase: 'first-power',
+        device,
+        tools: switching.length > 0 ? [] : ['meter'],
+        title: `${tag}, ${name}: before anything behind it runs`,
+        lines: [
+          `Still off, by their fuses or unplugged: ${tagsOf(plan, behind)}.`,
+          switching.length > 0
+            ? `Start as in service: ${tagsOf(plan, switching)} pulls in. ${isEmergency ? 'Press it' : 'Press or open it'}: that lets go at once.`
+            : `Volts behind its contacts while it is let go; none while it is ${isEmergency ? 'pressed' : 'pressed or opened'}.`,
+          'Turned free or let go: nothing comes back by itself.',
+        ],
+        minutes: 2,
+        cautions: isEmergency ? [STOP_NOT_RATED] : [],
+        facts: { part: partId, cuts: [...cuts].sort().join(' ') },
+        why: 'The first thing that runs wild is stopped by it, or by nothing.',
+        test: {
+          group: 'stopping',
+          red: null,
+          black: null,
+          situation: 'all on',
+          meter: null,
+          held: null,
+          ifOff:
+            'Nothing behind it comes in before this is mended: a contact is bridged or welded, or the coil is fed past it.',
+          source: 'IEC 60204-1, 10.7 and common practice (from memory)',
+        },
+      }),
+    ]
+  })
 }
 
 /** Every stop and guard, with what it takes away and what it leaves live. */

@@ -17,6 +17,8 @@ export const GROUP_WORDS: Readonly<Record<TestGroup, string>> = {
   settings: 'Settings seen',
   bare: 'Power, nothing connected',
   alone: 'Alone, then off and dead',
+  control: 'What controls, one after the other',
+  stopping: 'Stops before anything moves or heats',
   loads: 'Loads, one after the other',
   truth: 'Inputs, outputs, motors',
   relays: 'Relays and outlets',
