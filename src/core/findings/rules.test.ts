@@ -63,6 +63,22 @@ const find = (id: RuleId, plan: Plan): Finding[] => applyRule(id, RULES[id], new
 const byId = (a: Finding, b: Finding) => (a.id < b.id ? -1 : 1)
 
 /** Inlet and one supply, wired; the callback goes on from there. */
+/** Outdoors, all of it behind a residual device of its own but for what is added. */
+const guarded = (also: (b: PlanBuilder) => PlanBuilder = (b) => b): Plan =>
+  edited(
+    also(
+      new PlanBuilder('guarded', 'IEC')
+        .device('X1', 'inlet')
+        .device('Q9', 'residual-2p')
+        .device('PS1', 'supply-24-350')
+        .wire('X1.L', 'Q9.1', 'L')
+        .wire('X1.N', 'Q9.N1', 'N')
+        .wire('Q9.2', 'PS1.L', 'L')
+        .wire('Q9.N2', 'PS1.N', 'N'),
+    ).build(),
+    { type: 'setSite', changes: { place: 'outdoors', residual_mA: null } },
+  )
+
 function bench(build: (b: PlanBuilder) => PlanBuilder, region: 'IEC' | 'NEC' = 'IEC'): Plan {
   return build(
     new PlanBuilder('bench', region)
@@ -710,15 +726,21 @@ const SAMPLES: Readonly<
     bad: [
       () => clay({ type: 'setSite', changes: { place: 'outdoors', residual_mA: null } }),
       () => clay({ type: 'setSite', changes: { place: 'sheltered', residual_mA: null } }),
-    ],
-    good: [
-      () => clay(),
-      () => clay({ type: 'setSite', changes: { place: 'outdoors' } }),
+      // One that lies beside, and one through which only a part is fed.
       () =>
         edited(
           bench((b) => b.device('Q9', 'residual-2p')),
           { type: 'setSite', changes: { place: 'outdoors', residual_mA: null } },
         ),
+      () => guarded((b) => b.device('PS2', 'supply-5-25').wire('X1.L', 'PS2.L', 'L').wire('X1.N', 'PS2.N', 'N')),
+      // 30 mA is no person's protector where the NEC rules (UL 943, class A).
+      () => clay({ type: 'setSite', changes: { place: 'outdoors', region: 'NEC', residual_mA: 30 } }),
+    ],
+    good: [
+      () => clay(),
+      () => clay({ type: 'setSite', changes: { place: 'outdoors' } }),
+      () => guarded(),
+      () => clay({ type: 'setSite', changes: { place: 'outdoors', region: 'NEC', residual_mA: 5 } }),
       () => emptyPlan('x', 'IEC'),
     ],
   },

@@ -1,34 +1,89 @@
+import { terminalKey, waysFrom } from '@/core/model'
+import type { DeviceId, Site, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
-/** IEC 60364-4-41, 411.3.3 (from memory). */
-const GREATEST_mA = 30
+/**
+ * What protects a person trips on no more: 30 mA by IEC 60364-4-41, 411.3.3; where the NEC rules, a ground-fault interrupter of
+ * class A by UL 943, which opens between 4 and 6 mA, for a device of 30 mA is there for equipment. From memory.
+ */
+const GREATEST_mA: Readonly<Record<Site['region'], number>> = { IEC: 30, NEC: 6 }
+/** As it is sold. */
+const OFFERED_mA: Readonly<Record<Site['region'], number>> = { IEC: 30, NEC: 5 }
 
-export const residualWanted = defineRule<{ readonly place: 'sheltered' | 'outdoors' | 'outlets' }>({
+interface Facts {
+  readonly place: 'sheltered' | 'outdoors' | 'outlets'
+  /** Residual devices of the plan through which not all of it is fed. */
+  readonly past: readonly DeviceId[]
+}
+
+/** Devices of the mains whose line comes to them through no residual device. */
+function unguarded({ devices, model }: Context, isOutletAlone: boolean): readonly DeviceId[] {
+  const lines = model.sources.filter(({ potential }) => potential.kind === 'L')
+  return lines.flatMap(({ potential, terminal }) => {
+    const ways = waysFrom(model, terminal)
+    return devices.flatMap(({ id, part, device }) => {
+      if (id === potential.device || device.origin === 'remove') return []
+      const { behaviour } = part
+      if (isOutletAlone && behaviour.kind !== 'outlet') return []
+      const isFed = behaviour.kind === 'outlet' || behaviour.kind === 'supply' || part.draws.length > 0
+      const passages = (Object.keys(part.terminals) as TerminalId[]).flatMap((key) => {
+        const way = isFed ? ways.get(model.jointOf(terminalKey(id, key))) : undefined
+        return way ? [way] : []
+      })
+      const isPast = passages.some((way) =>
+        way.every(({ device: by }) => model.deviceById.get(by)!.part.behaviour.kind !== 'residual-current-device'),
+      )
+      return isPast ? [id] : []
+    })
+  })
+}
+
+export const residualWanted = defineRule<Facts>({
   severity: 'stop',
   title: 'No residual-current device',
   stage: 'brief',
   source: SOURCES.iec60364Residual,
-  find: ({ plan, devices }) => {
-    const { place, residual_mA } = plan.site
-    const hasOwn = devices.some(({ part }) => part.behaviour.kind === 'residual-current-device')
+  find: (context) => {
+    const { plan, devices } = context
+    const { place, residual_mA, region } = plan.site
     const isFed = devices.some(({ part }) => part.behaviour.kind === 'mains-inlet')
-    const isWanted = isFed && (residual_mA === null || residual_mA > GREATEST_mA) && !hasOwn
-    if (!isWanted) return []
-    if (place !== 'indoors') return [{ place }]
+    if (!isFed || (residual_mA !== null && residual_mA <= GREATEST_mA[region])) return []
     const hasOutlets = devices.some(
       ({ part, device }) => part.behaviour.kind === 'outlet' && device.origin !== 'remove',
     )
-    return plan.site.region === 'IEC' && hasOutlets ? [{ place: 'outlets' as const }] : []
+    const isOutlets = place === 'indoors'
+    if (isOutlets && !(region === 'IEC' && hasOutlets)) return []
+    const own = devices.filter(({ part }) => part.behaviour.kind === 'residual-current-device').map(({ id }) => id)
+    // One that lies in the plan and through which nothing goes guards nothing.
+    if (own.length > 0 && unguarded(context, isOutlets).length === 0 && own.some((id) => isWired(context, id)))
+      return []
+    return [{ place: isOutlets ? 'outlets' : place, past: own }]
   },
-  word: ({ place }) => ({
-    subjects: [{ kind: 'plan' }],
-    what:
-      place === 'outlets'
-        ? 'The box has socket outlets, and nothing ahead of them trips on 30 mA of current to earth'
-        : `The box stands ${place === 'outdoors' ? 'outdoors' : 'under a roof outside'} and nothing ahead of it trips on 30 mA of current to earth`,
-    why: 'Wet hands, wet ground and a pinched lead: a device of 30 mA (5 mA in North America) cuts off before a person feels it long. Name the outlet’s own device, or put one first in the box.',
-    severity: place === 'sheltered' ? 'caution' : 'stop',
-    fixes: [{ label: 'The outlet has one of 30 mA', commands: [{ type: 'setSite', changes: { residual_mA: 30 } }] }],
-  }),
+  word: ({ place, past }, context) => {
+    const { region } = context.plan.site
+    const most = GREATEST_mA[region]
+    const trips = `trips on ${most} mA of current to earth`
+    return {
+      subjects: past.length > 0 ? past.slice(0, 5).map((id) => ({ kind: 'device', id })) : [{ kind: 'plan' }],
+      what:
+        past.length > 0
+          ? `${past.map((id) => context.device(id).tag).join(', ')} ${past.length === 1 ? 'is' : 'are'} there, and not all that needs it is fed through ${past.length === 1 ? 'it' : 'them'}`
+          : place === 'outlets'
+            ? `The box has socket outlets, and nothing ahead of them ${trips}`
+            : `The box stands ${place === 'outdoors' ? 'outdoors' : 'under a roof outside'} and nothing ahead of it ${trips}`,
+      why: `Wet hands, wet ground and a pinched lead: a device of ${most} mA cuts off before a person feels it long${region === 'NEC' ? '; one of 30 mA guards equipment, not people' : ''}. Name the outlet’s own device, or lead everything through one first in the box.`,
+      severity: place === 'sheltered' ? 'caution' : 'stop',
+      fixes: [
+        {
+          label: `The outlet has one of ${OFFERED_mA[region]} mA`,
+          commands: [{ type: 'setSite', changes: { residual_mA: OFFERED_mA[region] } }],
+        },
+      ],
+    }
+  },
 })
+
+const isWired = ({ model }: Context, device: DeviceId): boolean =>
+  model.conductors.some(({ from, to }) => [from, to].some((key) => key.startsWith(`${device}|`)))
