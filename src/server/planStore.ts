@@ -6,8 +6,10 @@ import {
   apply,
   cutLabel,
   doClash,
+  isVisible,
   PLAN_VERSION,
   replay,
+  UNSEEN_NAME,
   type Change,
   type Command,
   type Committed,
@@ -161,6 +163,7 @@ export class PlanStore {
   async create(plan: Plan, options: CreateOptions = {}): Promise<Created> {
     const parsed = parsePlan(plan)
     if (parsed.kind === 'refused') return parsed
+    if (!isVisible(parsed.plan.name)) return { kind: 'refused', issues: [{ path: 'name', message: UNSEEN_NAME }] }
     return this.db.write((_, writer) => this.createWithin(writer, parsed.plan, options))
   }
 

@@ -3,7 +3,7 @@ import { firstAnswers } from '@/core/firstPlan'
 import { PATTERNS } from '@/core/patterns'
 import { CORNERS } from '@/core/drilling'
 import { PAPER_IDS, USUAL_SHEET, type PaperId } from '@/core/papers'
-import { withoutInvisible } from '@/core/plan'
+import { isVisible, UNSEEN_NAME, withoutInvisible } from '@/core/plan'
 import { clientId, enclosureId, faceId, wireId } from '@/core/plan/schema'
 import { DRILL_FORMATS } from '@/formats/drillSheet'
 import { logEntry } from '@/core/procedure'
@@ -14,6 +14,7 @@ const createId = clientId.optional()
 const newName = z
   .string({ error: 'give the plan a name' })
   .transform((typed) => withoutInvisible(typed).trim())
+  .refine(isVisible, { error: UNSEEN_NAME, abort: true })
   .pipe(z.string().min(1, { error: 'give the plan a name' }).max(80, { error: 'must be 80 characters or fewer' }))
 
 export const fileRequest = z.strictObject({ from: z.literal('file'), document: z.unknown(), createId })

@@ -28,18 +28,34 @@ interface Answer {
   readonly headers: IncomingHttpHeaders
   readonly text: string
 }
-const ask = (path: string, headers: Record<string, string> = {}, method = 'GET'): Promise<Answer> =>
+const ask = (
+  path: string,
+  headers: Record<string, string> = {},
+  method = 'GET',
+  body = '',
+  localAddress = '127.0.0.1',
+): Promise<Answer> =>
   new Promise((resolve, reject) => {
-    const going = request({ host: '127.0.0.1', port: door, path, method, headers, agent: false }, (answer) => {
+    const asked = { host: '127.0.0.1', port: door, path, method, headers, agent: false, localAddress }
+    const going = request(asked, (answer) => {
       let text = ''
       answer.on('data', (piece: Buffer) => (text += piece.toString()))
       answer.on('end', () => resolve({ status: answer.statusCode!, headers: answer.headers, text }))
     })
     going.on('error', reject)
-    going.end()
+    going.end(body)
   })
 const cookieFrom = ({ headers }: Answer) => headers['set-cookie']![0]!.split(';')[0]!
-const paired = async () => ({ cookie: cookieFrom(await ask(`/pair?code=${sharingNow()!.code}`)) })
+/** The form of the page, as a browser sends it. */
+const give = (code: string, to = '', localAddress?: string) =>
+  ask(
+    '/pair',
+    { 'content-type': 'application/x-www-form-urlencoded' },
+    'POST',
+    new URLSearchParams({ code, to }).toString(),
+    localAddress,
+  )
+const paired = async () => ({ cookie: cookieFrom(await give(sharingNow()!.code)) })
 
 describe('the door for a phone', () => {
   it('asks for the code, and lets nothing through without it', async () => {
@@ -56,12 +72,11 @@ describe('the door for a phone', () => {
     expect(sharingNow()!.paired).toBe(1)
   })
   it('the cookie is for this door alone and no script reads it', async () => {
-    const { headers } = await ask(`/pair?code=${sharingNow()!.code.toLowerCase()}`)
+    const { headers } = await give(sharingNow()!.code.toLowerCase())
     expect(headers['set-cookie']![0]).toMatch(/HttpOnly; SameSite=Strict/)
   })
   it('leads to a page of a plan where it was asked for one, and nowhere else', async () => {
-    const leadsTo = async (to: string) =>
-      (await ask(`/pair?code=${sharingNow()!.code}&to=${encodeURIComponent(to)}`)).headers.location
+    const leadsTo = async (to: string) => (await give(sharingNow()!.code, to)).headers.location
     expect(await leadsTo('/plans/clay-printer/build')).toBe('/plans/clay-printer/build')
     for (const to of ['http://elsewhere.example', '//elsewhere.example', '/api/data', '/plans/../api', ''])
       expect(await leadsTo(to)).toBe('/')
@@ -78,9 +93,33 @@ describe('the door for a phone', () => {
     await ask('/%61pi/sharing', { ...(await paired()), 'x-glad-rafter-door': '' })
     expect(asked[0]!.headers['x-glad-rafter-door']).toBe('yes')
   })
-  it('after five wrong codes nobody may try for a while, not even with the right one', async () => {
-    for (let i = 0; i < 5; i += 1) expect((await ask(`/pair?code=WRONG${i}`)).status).toBe(401)
-    expect((await ask(`/pair?code=${sharingNow()!.code}`)).status).toBe(429)
+  it('a code behind the question mark opens nothing: it would stay in an address that is kept', async () => {
+    const code = sharingNow()!.code
+    const answer = await ask(`/pair?code=${code}&to=/plans/clay-printer/build`)
+    expect(answer.status).toBe(401)
+    expect(answer.text).not.toContain(code)
+    // The form sends it in its body, and goes on to the page that was asked for.
+    expect(answer.text).toMatch(/<form action="\/pair" method="post">/)
+    expect(answer.text).toContain('value="/plans/clay-printer/build"')
+  })
+  it('a code serves once; the next phone needs the next one', async () => {
+    const first = sharingNow()!.code
+    expect((await give(first)).status).toBe(303)
+    expect(sharingNow()!.code).not.toBe(first)
+    expect((await give(first)).status).toBe(401)
+    expect((await give(sharingNow()!.code)).status).toBe(303)
+    expect(sharingNow()!.paired).toBe(2)
+  })
+  it('five wrong codes bar who sent them, even from the right one, and nobody else', async () => {
+    const [guesser, other] = ['127.0.0.7', '127.0.0.8']
+    for (let i = 0; i < 5; i += 1) expect((await give(`WRONG${i}`, '', guesser)).status).toBe(401)
+    expect((await give(sharingNow()!.code, '', guesser)).status).toBe(429)
+    expect((await give(sharingNow()!.code, '', other)).status).toBe(303)
+  })
+  it('a form without end is not read', async () => {
+    const answer = await ask('/pair', {}, 'POST', 'x'.repeat(100_000)).catch(() => null)
+    expect(answer?.status ?? 401).toBe(401)
+    expect(asked).toEqual([])
   })
   it('shut, it answers nobody, and who was inside is outside', async () => {
     const cookie = await paired()

@@ -1,7 +1,8 @@
-import { randomBytes, randomInt, timingSafeEqual } from 'node:crypto'
+import { createHash, randomBytes, randomInt, timingSafeEqual } from 'node:crypto'
 import { createServer, request as forward, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { networkInterfaces } from 'node:os'
+import { DOOR_HEADER } from './door'
 
 /** Letters and figures that nobody confuses. */
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
@@ -9,9 +10,8 @@ const CODE_LENGTH = 8
 /** A page of a plan: nothing else is gone to after the code. */
 const PLAN_PAGE = /^\/plans\/[A-Za-z0-9-]{1,80}\/[a-z]{1,20}$/
 const COOKIE = 'glad-rafter-pair'
-/** What came through the door says so, whatever it said itself. */
-export const DOOR_HEADER = 'x-glad-rafter-door'
-/** Wrong codes before nobody may try for a minute. */
+const MOST_FORM = 2000
+/** Wrong codes before who sent them may not try for a minute. */
 const MOST_TRIES = 5
 const LOCK_MS = 60_000
 /** A phone sends nothing larger than a photograph or an edit. */
@@ -27,13 +27,19 @@ export interface Sharing {
   readonly paired: number
 }
 
+/** Who may come in, and who is in. */
+interface Inside {
+  /** Of the next one who comes. */
+  code: string
+  readonly tokens: Set<string>
+}
+
 interface Open {
   readonly server: Server
-  readonly code: string
+  readonly inside: Inside
   readonly endsAt: Date
   readonly port: number
   readonly timer: NodeJS.Timeout
-  readonly tokens: Set<string>
 }
 
 const shared = globalThis as typeof globalThis & { gladRafterSharing?: Open | null }
@@ -53,9 +59,9 @@ export function sharingNow(): Sharing | null {
   return {
     addresses: ownAddresses().map((address) => `http://${address}:${open.port}`),
     port: open.port,
-    code: open.code,
+    code: open.inside.code,
     endsAt: open.endsAt.toISOString(),
-    paired: open.tokens.size,
+    paired: open.inside.tokens.size,
   }
 }
 
@@ -72,9 +78,8 @@ export interface SharingOptions {
  */
 export async function startSharing({ to, minutes, now = new Date() }: SharingOptions): Promise<Sharing> {
   stopSharing()
-  const code = Array.from({ length: CODE_LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('')
-  const tokens = new Set<string>()
-  const door = doorkeeper(code, tokens)
+  const inside = { code: newCode(), tokens: new Set<string>() }
+  const door = doorOf(new Doorkeeper(inside))
   const server = createServer((incoming, outgoing) => door(incoming, outgoing, to))
   server.requestTimeout = 30_000
   server.headersTimeout = 10_000
@@ -89,11 +94,10 @@ export async function startSharing({ to, minutes, now = new Date() }: SharingOpt
   server.unref()
   shared.gladRafterSharing = {
     server,
-    code,
+    inside,
     endsAt: new Date(now.getTime() + minutes * 60_000),
     port,
     timer,
-    tokens,
   }
   return sharingNow()!
 }
@@ -103,7 +107,7 @@ export function stopSharing(): void {
   const open = shared.gladRafterSharing
   if (!open) return
   clearTimeout(open.timer)
-  open.tokens.clear()
+  open.inside.tokens.clear()
   open.server.close()
   open.server.closeAllConnections()
   shared.gladRafterSharing = null
@@ -111,44 +115,93 @@ export function stopSharing(): void {
 
 type Door = (incoming: IncomingMessage, outgoing: ServerResponse, to: number) => void
 
-function doorkeeper(code: string, tokens: Set<string>): Door {
-  let tries = 0
-  let lockedUntil = 0
-  const isCode = (typed: string) => {
-    const [one, other] = [Buffer.from(typed.toUpperCase().padEnd(32).slice(0, 32)), Buffer.from(code.padEnd(32))]
-    return one.length === other.length && timingSafeEqual(one, other)
+/** How often one address tried in vain, and until when it may not try again. */
+interface Tries {
+  count: number
+  lockedUntil: number
+}
+
+/** More addresses than a bench has are not told apart: then all of them wait. */
+const MOST_ADDRESSES = 1000
+
+class Doorkeeper {
+  private readonly tries = new Map<string, Tries>()
+
+  constructor(private readonly open: Inside) {}
+
+  /** Gives a token for the code, which serves once; null for a wrong one, and `locked` to whom has tried too often. */
+  admit(typed: string, address: string, now = Date.now()): string | null | 'locked' {
+    const own = this.tries.get(address) ?? { count: 0, lockedUntil: 0 }
+    if (now < own.lockedUntil || (this.tries.size >= MOST_ADDRESSES && !this.tries.has(address))) return 'locked'
+    if (!isCode(typed, this.open.code)) {
+      own.count += 1
+      if (own.count >= MOST_TRIES) Object.assign(own, { count: 0, lockedUntil: now + LOCK_MS })
+      this.tries.set(address, own)
+      return null
+    }
+    this.tries.delete(address)
+    const token = randomBytes(24).toString('hex')
+    this.open.tokens.add(token)
+    this.open.code = newCode()
+    return token
   }
+
+  isInside(cookies: string | undefined): boolean {
+    const token = cookieOf(cookies)
+    return token !== null && this.open.tokens.has(token)
+  }
+}
+
+function isCode(typed: string, code: string): boolean {
+  const [one, other] = [Buffer.from(typed.toUpperCase().padEnd(32).slice(0, 32)), Buffer.from(code.padEnd(32))]
+  return one.length === other.length && timingSafeEqual(one, other)
+}
+
+const newCode = () => Array.from({ length: CODE_LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('')
+
+function doorOf(keeper: Doorkeeper): Door {
   return (incoming, outgoing, to) => {
     const [pathname = '/', search = ''] = (incoming.url ?? '/').split('?', 2)
-    const query = new URLSearchParams(search)
     const host = incoming.headers.host ?? ''
     if (isFromElsewhere(incoming.headers.origin, host)) return say(outgoing, 403, 'This page may not write here.')
     // Opened and closed at the machine itself, and nowhere else.
     if (pathname.startsWith('/api/sharing')) return say(outgoing, 403, 'This is done at the machine itself.')
-    if (pathname === '/pair') {
-      if (Date.now() < lockedUntil) return say(outgoing, 429, 'Too many wrong codes. Wait a minute, then try again.')
-      if (!isCode(query.get('code')?.trim() ?? '')) {
-        tries += 1
-        if (tries >= MOST_TRIES) {
-          tries = 0
-          lockedUntil = Date.now() + LOCK_MS
-        }
-        return codePage(outgoing, 'That is not the code that is shown.')
-      }
-      tries = 0
-      const token = randomBytes(24).toString('hex')
-      tokens.add(token)
-      outgoing.writeHead(303, {
-        location: PLAN_PAGE.test(query.get('to') ?? '') ? query.get('to')! : '/',
-        'set-cookie': `${COOKIE}=${token}; Path=/; HttpOnly; SameSite=Strict`,
-        'cache-control': 'no-store',
+    const wish = new URLSearchParams(search).get('to') ?? ''
+    if (pathname === '/pair' && incoming.method === 'POST')
+      return void readForm(incoming).then((form) => {
+        const admitted = keeper.admit(form?.get('code')?.trim() ?? '', incoming.socket.remoteAddress ?? '')
+        if (admitted === 'locked')
+          return say(outgoing, 429, 'Too many wrong codes from here. Wait a minute, then try again.')
+        const goTo = form?.get('to') ?? wish
+        if (admitted === null) return codePage(outgoing, 'That is not the code that is shown.', goTo)
+        outgoing.writeHead(303, {
+          location: PLAN_PAGE.test(goTo) ? goTo : '/',
+          'set-cookie': `${COOKIE}=${admitted}; Path=/; HttpOnly; SameSite=Strict`,
+          'cache-control': 'no-store',
+        })
+        outgoing.end()
       })
-      return void outgoing.end()
-    }
-    const token = cookieOf(incoming.headers.cookie)
-    if (token === null || !tokens.has(token)) return codePage(outgoing, null)
+    if (!keeper.isInside(incoming.headers.cookie)) return codePage(outgoing, null, wish)
+    if (pathname === '/pair') return void outgoing.writeHead(303, { location: '/', 'cache-control': 'no-store' }).end()
     pass(incoming, outgoing, to, host)
   }
+}
+
+/** A form of a few words; null where it is longer or cut off. */
+function readForm(incoming: IncomingMessage): Promise<URLSearchParams | null> {
+  return new Promise((resolve) => {
+    let text = ''
+    incoming.setEncoding('utf8')
+    incoming.on('data', (piece: string) => {
+      text += piece
+      if (text.length > MOST_FORM) {
+        resolve(null)
+        incoming.destroy()
+      }
+    })
+    incoming.on('end', () => resolve(new URLSearchParams(text)))
+    incoming.on('error', () => resolve(null))
+  })
 }
 
 const isFromElsewhere = (origin: string | undefined, host: string): boolean => {
@@ -211,13 +264,23 @@ function say(outgoing: ServerResponse, status: number, words: string): void {
   )
 }
 
-function codePage(outgoing: ServerResponse, fault: string | null): void {
-  outgoing.writeHead(401, PLAIN)
+/** What the squares bring comes behind the mark that no server is told, and leaves the address at once. */
+const TAKE_CODE = `const code=document.getElementById('code');if(location.hash.length>1){code.value=location.hash.slice(1);history.replaceState(null,'',location.pathname+location.search);code.form.submit()}`
+const TAKE_CODE_HASH = createHash('sha256').update(TAKE_CODE).digest('base64')
+
+function codePage(outgoing: ServerResponse, fault: string | null, wish: string): void {
+  outgoing.writeHead(401, {
+    ...PLAIN,
+    'content-security-policy': `${PLAIN['content-security-policy']}; script-src 'sha256-${TAKE_CODE_HASH}'`,
+  })
+  const to = PLAN_PAGE.test(wish) ? wish : ''
   outgoing.end(`<!doctype html>
 <html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Glad Rafter: the code</title>
 <style>body{font:18px system-ui,sans-serif;margin:2rem;max-width:24rem}input,button{font:inherit;padding:.6rem;width:100%;box-sizing:border-box;margin:.4rem 0}</style>
 <h1>Glad Rafter</h1>
-<form action="/pair"><label for="code">The code that is shown at the machine</label>
+<form action="/pair" method="post"><label for="code">The code that is shown at the machine</label>
 <input id="code" name="code" autocomplete="off" autocapitalize="characters" maxlength="16" required>
-${fault === null ? '' : `<p role="alert">${fault}</p>`}<button>Open</button></form></html>`)
+<input type="hidden" name="to" value="${to}">
+${fault === null ? '' : `<p role="alert">${fault}</p>`}<button>Open</button></form>
+<script>${TAKE_CODE}</script></html>`)
 }

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { freePort, get, startServer, type RunningServer } from '../runningServer'
 import { withFile } from '../torture/dataFiles'
-import { isWorkedOut } from './helpers'
+import { isWorkedOut, signStep } from './helpers'
 
 /** The server is really gone, or really cannot write: each test has one of its own. */
 let data = ''
@@ -45,7 +45,7 @@ test('stages change, edits and sign-offs are kept while the server is away, and 
   await page.getByRole('button', { name: 'Tugged, it holds' }).click()
   await expect(page.getByText(/^One sign-off waits/)).toBeVisible()
   await stages.getByRole('link', { name: 'Build' }).click()
-  await page.getByRole('button', { name: 'Sign off', exact: true }).click()
+  await signStep(page)
   // Three fuses are fitted in one step.
   await expect(page.getByText(/^4 sign-offs wait/)).toBeVisible()
   await expect(page.getByText(/1 of \d+$/).first()).toBeVisible()
@@ -136,7 +136,7 @@ test('opened once, a plan opens again on this machine while the server is down, 
   await server.kill()
   await page.reload()
   await isWorkedOut(page)
-  await page.getByRole('button', { name: 'Sign off', exact: true }).click()
+  await signStep(page)
   await expect(page.getByText(/sign-offs? waits? for the/)).toBeVisible()
   server = await startServer(data, {}, port)
   await expect(page.getByText(/sign-offs? wait/)).toBeHidden({ timeout: 20_000 })

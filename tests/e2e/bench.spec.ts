@@ -7,7 +7,7 @@ import { PNG } from 'pngjs'
 import { evaluate } from '@/core/evaluate'
 import { DEMOS } from '@demo/scenarios'
 import { freePort, get, startServer, type RunningServer } from '../runningServer'
-import { expectAccessible, isWorkedOut } from './helpers'
+import { expectAccessible, isWorkedOut, signStep } from './helpers'
 
 /** The bench is somewhere else than the server: each test has a server of its own, which it may lose. */
 let data = ''
@@ -257,9 +257,29 @@ test('a phone comes in by the door with its code, and not without', async ({ pag
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
   await phone.goto(`${door}/plans/clay-printer/build`)
   await expect(phone.getByText('The code that is shown at the machine')).toBeVisible()
-  await phone.goto(`${door}/pair?code=${code}&to=/plans/clay-printer/build`)
+  // As the squares bring it: behind the mark that no server is told.
+  await phone.goto(`${door}/pair?to=/plans/clay-printer/build#${code}`)
   await isWorkedOut(phone)
-  await phone.getByRole('button', { name: 'Sign off', exact: true }).click()
+  expect(phone.url()).toBe(`${door}/plans/clay-printer/build`)
+  await expect(page.getByLabel('The code')).not.toHaveText(code)
+  const own = await phone.evaluate(async () => {
+    const ask = async (path: string, method: string, body?: object) =>
+      (
+        await fetch(path, {
+          method,
+          headers: { 'content-type': 'application/json' },
+          ...(body ? { body: JSON.stringify(body) } : {}),
+        })
+      ).status
+    return [
+      await ask('/api/data', 'GET'),
+      await ask('/api/plans/foam-gantry', 'DELETE'),
+      await ask('/api/meter', 'POST', { do: 'connect', host: '127.0.0.1', port: 22 }),
+      await ask('/api/meter', 'GET'),
+    ]
+  })
+  expect(own).toEqual([403, 403, 403, 200])
+  await signStep(phone)
   await expect.poll(async () => (await logbook('clay-printer')).length).toBeGreaterThan(0)
   await page.getByRole('button', { name: 'Shut it now' }).click()
   await expect(phone.goto(`${door}/`)).rejects.toThrow()

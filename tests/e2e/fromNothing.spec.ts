@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { expectStops, isWorkedOut, join, saved } from './helpers'
+import { expectStops, isWorkedOut, join, saved, signStep } from './helpers'
 
 async function add(page: Page, button: string, part: string): Promise<void> {
   await page.getByRole('button', { name: button, exact: true }).click()
@@ -62,7 +62,7 @@ test('plans a box from nothing, signs off a step, and finds it tomorrow', async 
   await page.getByRole('link', { name: /Build/ }).click()
   await expect(page.getByRole('heading', { name: /^Fit X1/ })).toBeVisible()
   await page.getByLabel('Note').fill('6.3 A read on the fuse itself')
-  await page.getByRole('button', { name: 'Sign off' }).click()
+  await signStep(page)
   await expect(page.getByText(/^1 of \d+$/).first()).toBeVisible()
 
   // Tomorrow.

@@ -45,3 +45,15 @@ export async function join(page: Page, terminal: string, target: string): Promis
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Connect', exact: true })).toBeHidden()
 }
+
+/** Says of a step that all of it is done, where it has several acts, and signs it. */
+export async function signStep(page: Page): Promise<void> {
+  const whole = page.getByRole('checkbox', { name: /^All \d+ of these are done/ })
+  const sign = page.getByRole('button', { name: /^Sign off/ })
+  await expect(sign).toBeVisible()
+  if (await whole.isVisible()) {
+    await expect(sign).toBeDisabled()
+    await whole.check()
+  }
+  await sign.click()
+}

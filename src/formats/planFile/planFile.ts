@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
-import type { Plan } from '@/core/plan'
+import { isVisible, UNSEEN_NAME, type Plan } from '@/core/plan'
 import { parsePlan } from '@/core/plan/schema'
 import { logEntry, type LogEntry } from '@/core/procedure'
 
@@ -28,16 +28,23 @@ export function readPlanFile(value: unknown): ReadPlanFile {
     typeof value === 'object' && value !== null && (value as { format?: unknown }).format === RECORD_FORMAT
   if (!isRecord) {
     const parsed = parsePlan(value)
-    return parsed.kind === 'refused' ? parsed : { kind: 'file', plan: parsed.plan, logbook: [] }
+    return parsed.kind === 'refused' ? parsed : named(parsed.plan, [], 'name')
   }
   const file = readWith(recordFile, value)
   if (file.kind === 'refused') return file
   const parsed = parsePlan(file.value.plan)
-  if (parsed.kind === 'plan') return { kind: 'file', plan: parsed.plan, logbook: file.value.logbook }
+  if (parsed.kind === 'plan') return named(parsed.plan, file.value.logbook, 'plan.name')
   return {
     kind: 'refused',
     issues: parsed.issues.map(({ path, message }) => ({ path: path ? `plan.${path}` : 'plan', message })),
   }
+}
+
+/** A plan that comes in is found on the shelf by its name. */
+function named(plan: Plan, logbook: readonly LogEntry[], path: string): ReadPlanFile {
+  return isVisible(plan.name)
+    ? { kind: 'file', plan, logbook }
+    : { kind: 'refused', issues: [{ path, message: UNSEEN_NAME }] }
 }
 
 /** A plan file as text; with a logbook where one is given. */

@@ -20,10 +20,18 @@ const FUNCTIONS: Readonly<Record<Measured, string>> = {
   'amperes AC': 'CURR:AC',
 }
 
+/** What an instrument calls itself: maker, model, serial and version, divided by commas (IEEE 488.2, 10.14, from memory). Null for what is no such line. */
+export function readIdentity(text: string): string | null {
+  const plain = text.trim()
+  return /^[\x20-\x7e]{7,80}$/.test(plain) && plain.split(',').length >= 4 ? plain : null
+}
+
 export const measureCommand = (what: Measured): string => `MEAS:${FUNCTIONS[what]}?`
 
 /** What stands for beyond the range: SCPI 1999, 7.2.1.4 (from memory) has 9.9E37 for infinity. */
 export const OVERLOAD = 9.9e37
+/** What stands for no number at all, in the same place (from memory). */
+const NO_NUMBER = 9.91e37
 export const OVERLOAD_TEXT = '+9.90000000E+37'
 
 /** Figures as instruments write them: sign, nine digits, exponent. */
@@ -34,11 +42,12 @@ export function writeFigure(value: number): string {
   return `${value < 0 ? '-' : '+'}${mantissa}E${power < 0 ? '-' : '+'}${String(Math.abs(power)).padStart(2, '0')}`
 }
 
-/** A figure that an instrument answered: Infinity for beyond the range, null for what is no figure. */
+/** A figure that an instrument answered: Infinity for beyond the range, NaN where it says that it has no number, null for what is no figure. */
 export function readFigure(text: string): number | null {
   const plain = text.trim()
   if (!/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(plain)) return null
   const value = Number(plain)
+  if (value >= NO_NUMBER && value < NO_NUMBER * 1.001) return NaN
   return Math.abs(value) >= OVERLOAD ? Math.sign(value) * Infinity : value
 }
 

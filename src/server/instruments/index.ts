@@ -9,6 +9,8 @@ export {
   takeReading,
   type MeterState,
 } from './meterDesk'
+export { confirm, isConfirmed, resolveMeter, type MeterAddress } from './meterAddress'
+export { startBench } from './startBench'
 export { SimulatedBench } from './simulatedBench'
 export { startSimulatedBoard } from './simulatedBoard'
 export { SIMULATED_IDENTITY, startSimulatedMeter } from './simulatedMeter'

@@ -1,5 +1,14 @@
-import { CLEAR, IDENTIFY, measureCommand, NEXT_ERROR, readError, readFigure, type Measured } from '@/formats/scpi'
-import { LineSocket } from './lineSocket'
+import {
+  CLEAR,
+  IDENTIFY,
+  measureCommand,
+  NEXT_ERROR,
+  readError,
+  readIdentity,
+  readFigure,
+  type Measured,
+} from '@/formats/scpi'
+import { LineSocket, type LinePace } from './lineSocket'
 
 /** A meter, whichever: what it calls itself, and what it shows. */
 export interface Instrument {
@@ -13,12 +22,13 @@ export interface Instrument {
 }
 
 /** A bench meter that speaks SCPI text over a socket. */
-export async function openScpiMeter(host: string, port: number): Promise<Instrument> {
-  const line = await LineSocket.open(host, port)
+export async function openScpiMeter(host: string, port: number, pace?: LinePace): Promise<Instrument> {
+  const line = await LineSocket.open(host, port, pace)
   try {
     await line.tell(CLEAR)
-    const identity = (await line.ask(IDENTIFY)).slice(0, 80).trim()
-    if (identity === '') throw new Error('it does not say what it is')
+    const identity = readIdentity(await line.ask(IDENTIFY))
+    // Its words are shown to nobody: what is no meter may be anything.
+    if (identity === null) throw new Error('What answers there does not say what it is as a meter does')
     return new ScpiMeter(identity, line)
   } catch (error) {
     line.close()
@@ -39,7 +49,9 @@ class ScpiMeter implements Instrument {
   async measure(what: Measured): Promise<number> {
     const answer = await this.line.ask(measureCommand(what))
     const value = readFigure(answer)
-    if (value === null) throw new Error(`The meter answered “${answer.slice(0, 60)}”, which is no figure`)
+    if (value === null) throw new Error('The meter answered something that is no figure; ask it again')
+    if (Number.isNaN(value))
+      throw new Error('The meter says that it has no number there; look at its function and range')
     // Ohms on a live circuit and the like: the figure alone would look like an open circuit.
     if (!Number.isFinite(value)) {
       const error = await this.error()

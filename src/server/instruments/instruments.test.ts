@@ -11,7 +11,9 @@ import {
   openScpiMeter,
   placeProbes,
   SimulatedBench,
+  resolveMeter,
   simulateMeter,
+  startBench,
   startSimulatedBoard,
   startSimulatedMeter,
   takeReading,
@@ -84,14 +86,14 @@ describe('a meter on the line', () => {
     const fault = dictionaryOf(plan).faults.find(
       ({ kind, words }) => kind === 'blown fuse' && words.startsWith('F2 F4'),
     )!
-    const state = await simulateMeter(plan, fault.id)
+    const state = await simulateMeter(plan, fault.id, startBench)
     expect(state.isSimulated).toBe(true)
     await placeProbes('device:f2|4', 'device:ps1|V-1', 'all on')
     expect(Math.abs(await takeReading('volts DC'))).toBeLessThan(0.1)
     disconnectMeter()
     expect(meterNow()).toBeNull()
     await expect(takeReading('volts DC')).rejects.toThrow(/No meter is on the line/)
-    await expect(simulateMeter(plan, 'no such fault')).rejects.toThrow(/knows no fault/)
+    await expect(simulateMeter(plan, 'no such fault', startBench)).rejects.toThrow(/knows no fault/)
   })
   it('that does not answer, or answers nonsense, is told in words', async () => {
     await expect(connectMeter('127.0.0.1', 1)).rejects.toThrow(/Nothing answers at 127.0.0.1:1/)
@@ -103,7 +105,58 @@ describe('a meter on the line', () => {
     )
     const meter = await openScpiMeter('127.0.0.1', port)
     closing.push(() => meter.close())
-    await expect(meter.measure('volts DC')).rejects.toThrow(/“four”, which is no figure/)
+    await expect(meter.measure('volts DC')).rejects.toThrow(/something that is no figure/)
+  })
+  it.each([
+    ['a web server', 'HTTP/1.1 400 Bad Request\r\nserver: secret\r\n'],
+    ['a mail server', '220 mail.example ESMTP, ready, now, 1\u0007\n'],
+    ['a secret', 'the words of somebody\n'],
+  ])('what is no meter, such as %s, is not shown', async (_, said) => {
+    const port = await serving((line, write) => line === '*IDN?' && write(said))
+    const error = await openScpiMeter('127.0.0.1', port).then(
+      () => null,
+      (reason: Error) => reason,
+    )
+    expect(error!.message).toBe('What answers there does not say what it is as a meter does')
+  })
+  it('that repeats a line late gives each reading once', async () => {
+    let n = 0
+    const port = await serving(
+      (line, write) => line === '*IDN?' && write('Bench,Meter,1,1\n'),
+      (line, write) => {
+        if (!line.startsWith('MEAS')) return
+        const said = `${(n += 1)}\n`
+        write(said)
+        setTimeout(() => write(said), 60)
+      },
+    )
+    const meter = await openScpiMeter('127.0.0.1', port)
+    closing.push(() => meter.close())
+    const read: number[] = []
+    for (let i = 0; i < 5; i += 1) read.push(await meter.measure('volts DC'))
+    expect(read).toEqual([1, 2, 3, 4, 5])
+  })
+  it('that answered half a line before begins a new one', async () => {
+    const port = await serving(
+      (line, write) => line === '*IDN?' && write('Bench,Meter,1,1\n12.'),
+      (line, write) => line.startsWith('MEAS') && write('3\n'),
+    )
+    const meter = await openScpiMeter('127.0.0.1', port)
+    closing.push(() => meter.close())
+    expect(await meter.measure('volts DC')).toBe(3)
+  })
+  it('9.91E37 is no number, −9.9E37 is beyond its range (SCPI 1999, 7.2.1.4 and 7.2.1.5, from memory)', async () => {
+    const answers = ['9.91E37', '-9.9E37', '9.9E37']
+    const port = await serving(
+      (line, write) => line === '*IDN?' && write('Bench,Meter,1,1\n'),
+      (line, write) => line.startsWith('MEAS') && write(`${answers.shift()}\n`),
+      (line, write) => line.startsWith('SYST') && write('0,"No error"\n'),
+    )
+    const meter = await openScpiMeter('127.0.0.1', port)
+    closing.push(() => meter.close())
+    await expect(meter.measure('volts DC')).rejects.toThrow(/has no number there/)
+    expect(await meter.measure('volts DC')).toBe(-Infinity)
+    expect(await meter.measure('volts DC')).toBe(Infinity)
   })
   it('that hangs up in the middle is noticed', async () => {
     const port = await serving(
@@ -140,6 +193,24 @@ function serving(...answering: readonly Answering[]): Promise<number> {
   return new Promise((done) => server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)))
 }
 
+describe('the address of a meter', () => {
+  it.each([
+    ['127.0.0.1', '127.0.0.1'],
+    ['2130706433', '127.0.0.1'],
+    ['0x7f000001', '127.0.0.1'],
+    ['127.1', '127.0.0.1'],
+    ['[::1]', '::1'],
+    ['::ffff:127.0.0.1', '127.0.0.1'],
+    ['192.168.1.20', '192.168.1.20'],
+  ])('%s leads to %s', async (host, address) => expect(await resolveMeter(host, 5025)).toEqual({ address, port: 5025 }))
+  it.each(['0.0.0.0', '0', '::', '255.255.255.255', '224.0.0.1', 'ff02::1', '::ffff:0.0.0.0'])(
+    '%s is no instrument’s',
+    async (host) => expect(resolveMeter(host, 5025)).rejects.toThrow(/no address of an instrument/),
+  )
+  it('a name that nobody knows is told', async () =>
+    expect(resolveMeter('nobody.invalid', 5025)).rejects.toThrow(/Nothing is known by the name/))
+})
+
 describe('the simulated board', () => {
   it('commands outputs, which the meter on the same bench sees', async () => {
     const bench = new SimulatedBench(plan)
@@ -162,7 +233,7 @@ describe('the simulated board', () => {
     expect(await line.ask('hello')).toMatch(/^error/)
   })
   it('comes with the simulated meter, and is spoken to by its device', async () => {
-    const { boards } = await simulateMeter(plan, null)
+    const { boards } = await simulateMeter(plan, null, startBench)
     expect(boards.map(({ device }) => device)).toEqual(['device:a1'])
     expect(await askBoard('device:a1', 'set H0 on')).toBe('ok')
     expect(await askBoard('device:a1', 'get E1S')).toBe('closed')

@@ -7,6 +7,15 @@ export interface LineServer {
   close(): void
 }
 
+/** What goes wrong over a line is said on it, and ends nothing. */
+function answerOf(answer: (line: string) => string | null, line: string): string | null {
+  try {
+    return answer(line)
+  } catch (error) {
+    return `error: ${error instanceof Error ? error.message : String(error)}`
+  }
+}
+
 /** Answers text lines on loopback, and nowhere else; `answer` gives null for what is not answered. */
 export function serveLines(answer: (line: string) => string | null, port = 0): Promise<LineServer> {
   const sockets = new Set<Socket>()
@@ -19,7 +28,7 @@ export function serveLines(answer: (line: string) => string | null, port = 0): P
       for (let at = buffer.indexOf('\n'); at >= 0; at = buffer.indexOf('\n')) {
         const line = buffer.slice(0, at).replace(/\r$/, '')
         buffer = buffer.slice(at + 1)
-        const said = line.trim() === '' ? null : answer(line)
+        const said = line.trim() === '' ? null : answerOf(answer, line)
         if (said !== null) socket.write(`${said}\n`)
       }
       if (buffer.length > MOST_CHARACTERS) socket.destroy()

@@ -1,7 +1,15 @@
 import { connect, type Socket } from 'node:net'
 
 const CONNECT_MS = 3000
-const ANSWER_MS = 5000
+/** How patient a line is. */
+export interface LinePace {
+  /** So long it must have been silent before the next question: what comes late belongs to the last one. */
+  readonly quiet_ms: number
+  readonly answer_ms: number
+}
+const USUAL_PACE: LinePace = { quiet_ms: 250, answer_ms: 5000 }
+/** A line that never falls silent is asked all the same after this. */
+const MOST_QUIET_MS = 2000
 /** Longer lines are no instrument's. */
 const MOST_CHARACTERS = 4096
 
@@ -11,8 +19,13 @@ export class LineSocket {
   private waiting: { readonly done: (line: string) => void; readonly fail: (error: Error) => void } | null = null
   private last: Promise<unknown> = Promise.resolve()
   private isClosed = false
+  /** When something was heard last. */
+  private heard_ms = -Infinity
 
-  private constructor(private readonly socket: Socket) {
+  private constructor(
+    private readonly socket: Socket,
+    private readonly pace: LinePace,
+  ) {
     socket.setEncoding('utf8')
     socket.on('data', (text: string) => this.hear(text))
     socket.on('error', (error) => this.end(error))
@@ -20,7 +33,7 @@ export class LineSocket {
   }
 
   /** Throws in words when nothing answers there. */
-  static open(host: string, port: number): Promise<LineSocket> {
+  static open(host: string, port: number, pace = USUAL_PACE): Promise<LineSocket> {
     return new Promise((done, fail) => {
       const socket = connect({ host, port, timeout: CONNECT_MS })
       const giveUp = (why: string) => {
@@ -32,7 +45,7 @@ export class LineSocket {
       socket.once('connect', () => {
         socket.setTimeout(0)
         socket.removeAllListeners('error')
-        done(new LineSocket(socket))
+        done(new LineSocket(socket, pace))
       })
     })
   }
@@ -48,31 +61,45 @@ export class LineSocket {
     })
   }
 
-  /** The line that answers. */
+  /** The line that answers. What came before the question, or comes late for the last one, is thrown away. */
   ask(line: string): Promise<string> {
-    return this.inTurn(
-      () =>
-        new Promise<string>((done, fail) => {
-          const timer = setTimeout(() => this.end(new Error(`no answer to ${line} within five seconds`)), ANSWER_MS)
-          this.waiting = {
-            done: (answer) => {
-              clearTimeout(timer)
-              done(answer)
-            },
-            fail: (error) => {
-              clearTimeout(timer)
-              fail(error)
-            },
-          }
-          try {
-            this.write(line)
-          } catch (error) {
-            this.waiting = null
+    const { answer_ms } = this.pace
+    return this.inTurn(async () => {
+      await this.fallSilent()
+      return new Promise<string>((done, fail) => {
+        const timer = setTimeout(
+          () => this.end(new Error(`no answer to ${line} within ${answer_ms / 1000} seconds`)),
+          answer_ms,
+        )
+        this.waiting = {
+          done: (answer) => {
             clearTimeout(timer)
-            fail(error as Error)
-          }
-        }),
-    )
+            done(answer)
+          },
+          fail: (error) => {
+            clearTimeout(timer)
+            fail(error)
+          },
+        }
+        try {
+          this.write(line)
+        } catch (error) {
+          this.waiting = null
+          clearTimeout(timer)
+          fail(error as Error)
+        }
+      })
+    })
+  }
+
+  private async fallSilent(): Promise<void> {
+    const until = performance.now() + MOST_QUIET_MS
+    for (;;) {
+      const left = Math.min(this.heard_ms + this.pace.quiet_ms, until) - performance.now()
+      if (left <= 0 || this.isClosed) break
+      await new Promise((done) => setTimeout(done, left))
+    }
+    this.buffer = ''
   }
 
   close(): void {
@@ -91,6 +118,7 @@ export class LineSocket {
   }
 
   private hear(text: string): void {
+    this.heard_ms = performance.now()
     this.buffer += text
     for (let at = this.buffer.indexOf('\n'); at >= 0; at = this.buffer.indexOf('\n')) {
       const line = this.buffer.slice(0, at).replace(/\r$/, '')

@@ -1,19 +1,12 @@
-import { faultsOf } from '@/core/diagnosis'
-import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
-import { benchOf } from '@/core/proof/bench'
+import type { Plan } from '@/core/plan'
 import { quote, type Measured } from '@/formats/scpi'
 import { openScpiMeter, type Instrument } from './instrument'
-import type { LineServer } from './lineServer'
-import { LineSocket } from './lineSocket'
-import { SimulatedBench } from './simulatedBench'
-import { startSimulatedBoard } from './simulatedBoard'
-import { SIMULATED_IDENTITY, startSimulatedMeter } from './simulatedMeter'
+import { startBenchBeside, type BoardState } from './benchBeside'
+import { LineSocket, type LinePace } from './lineSocket'
+import { SIMULATED_IDENTITY } from './simulatedMeter'
 
-/** A stand-in for a board of the plan, which answers plain lines. */
-export interface BoardState {
-  readonly device: DeviceId
-  readonly port: number
-}
+/** The stand-in repeats nothing, and may solve for long where a plan is large. */
+const BENCH_PACE: LinePace = { quiet_ms: 0, answer_ms: 60_000 }
 
 export interface MeterState {
   readonly identity: string
@@ -26,7 +19,7 @@ export interface MeterState {
 interface Connected extends MeterState {
   readonly instrument: Instrument
   /** What runs in this process for it. */
-  readonly servers: readonly LineServer[]
+  readonly servers: readonly { close(): void }[]
 }
 
 /** One meter at a time is on the line; kept through reloads of the code that asks for it. */
@@ -45,10 +38,11 @@ export function meterNow(): MeterState | null {
 export async function connectMeter(
   host: string,
   port: number,
-  servers: readonly LineServer[] = [],
+  servers: readonly { close(): void }[] = [],
   boards: readonly BoardState[] = [],
+  pace?: LinePace,
 ): Promise<MeterState> {
-  const instrument = await openScpiMeter(host, port)
+  const instrument = await openScpiMeter(host, port, pace)
   disconnectMeter()
   kept.gladRafterMeter = {
     instrument,
@@ -62,26 +56,13 @@ export async function connectMeter(
   return meterNow()!
 }
 
-/** The stand-in on a plan's bench, with one fault in it where one is named. Throws in words. */
-export async function simulateMeter(plan: Plan, fault: string | null): Promise<MeterState> {
-  const bench = benchOf(plan)
-  const found = fault === null ? null : faultsOf(bench.model.plan, bench).find(({ id }) => id === fault)
-  if (found === undefined) throw new Error(`This plan knows no fault ${fault}`)
-  const simulated = new SimulatedBench(plan, found?.alteration)
-  const servers: LineServer[] = []
+/** The stand-in on a plan's bench, with one fault in it where one is named. It solves beside the request loop. Throws in words. */
+export async function simulateMeter(plan: Plan, fault: string | null, start = startBenchBeside): Promise<MeterState> {
+  const { meter, boards, server } = await start(plan, fault)
   try {
-    const meter = await startSimulatedMeter(simulated)
-    servers.push(meter)
-    const boards: BoardState[] = []
-    for (const { id, part } of bench.model.devices) {
-      if (!PART_KINDS[part.behaviour.kind].isCommanding || !part.actuators.some(({ by }) => by === 'firmware')) continue
-      const board = await startSimulatedBoard(simulated, id)
-      servers.push(board)
-      boards.push({ device: id, port: board.port })
-    }
-    return await connectMeter('127.0.0.1', meter.port, servers, boards)
+    return await connectMeter('127.0.0.1', meter, [server], boards, BENCH_PACE)
   } catch (error) {
-    for (const server of servers) server.close()
+    server.close()
     throw error
   }
 }
@@ -90,7 +71,7 @@ export async function simulateMeter(plan: Plan, fault: string | null): Promise<M
 export async function askBoard(device: string, line: string): Promise<string> {
   const board = meterNow()?.boards.find((each) => each.device === device)
   if (!board) throw new Error('This board has no stand-in on the bench')
-  const socket = await LineSocket.open('127.0.0.1', board.port)
+  const socket = await LineSocket.open('127.0.0.1', board.port, BENCH_PACE)
   try {
     return await socket.ask(line)
   } finally {

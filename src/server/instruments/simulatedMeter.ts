@@ -1,3 +1,4 @@
+import type { Reading } from '@/core/proof/bench'
 import { OVERLOAD_TEXT, readCommand, writeFigure, type Command } from '@/formats/scpi'
 import { serveLines, type LineServer } from './lineServer'
 import type { SimulatedBench } from './simulatedBench'
@@ -44,7 +45,16 @@ export function startSimulatedMeter(bench: SimulatedBench, seed = 1, port = 0): 
   }
   const measured = (what: readonly string[]): string | null => {
     const [kind, system] = what
-    const reading = kind === 'VOLT' ? bench.read('volts') : kind === 'CURR' ? bench.readAmperes() : bench.read('ohms')
+    let reading: Reading | null
+    try {
+      reading = kind === 'VOLT' ? bench.read('volts') : kind === 'CURR' ? bench.readAmperes() : bench.read('ohms')
+    } catch (error) {
+      fail(
+        -310,
+        `System error; the bench could not be solved: ${error instanceof Error ? error.message : String(error)}`,
+      )
+      return OVERLOAD_TEXT
+    }
     if (reading === null) {
       fail(
         -221,

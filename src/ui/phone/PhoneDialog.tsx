@@ -80,7 +80,10 @@ export function PhoneDialog({
             <strong className="figures">
               {new Date(sharing.endsAt).toLocaleTimeString('en-GB', { timeStyle: 'short' })}
             </strong>
-            , then shut by itself. {sharing.paired === 0 ? 'No phone yet.' : `${sharing.paired} came in.`}
+            , then shut by itself.{' '}
+            {sharing.paired === 0
+              ? 'No phone yet.'
+              : `${sharing.paired} came in; the next one needs the code shown now.`}
           </p>
           {sharing.addresses.length === 0 ? (
             <p className="font-semibold text-caution">This machine is in no network that a phone could share.</p>
@@ -91,7 +94,7 @@ export function PhoneDialog({
               </p>
               {sharing.addresses.map((address) => (
                 <div key={address} className="flex flex-wrap items-center gap-3">
-                  <Squares text={`${address}/pair?code=${sharing.code}&to=/plans/${planId}/build`} />
+                  <Squares text={`${address}/pair?to=/plans/${planId}/build#${sharing.code}`} />
                   <p>
                     Point the phone at the squares, or type
                     <br />

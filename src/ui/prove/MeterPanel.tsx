@@ -87,6 +87,20 @@ export function MeterPanel({ meter }: { readonly meter: MeterDesk }) {
                 Connect
               </Button>
             </div>
+            {meter.asks ? (
+              <div role="alert" className="rounded-lg border border-caution/40 bg-caution-wash p-2.5 text-[15px]">
+                <p>
+                  This will speak to <strong className="figures">{meter.asks.address}</strong>, port{' '}
+                  <strong className="figures">{meter.asks.port}</strong>. Is your meter there?
+                </p>
+                <p className="mt-1.5 flex gap-2">
+                  <Button onClick={() => meter.confirm(true)}>It is there: connect</Button>
+                  <Button look="quiet" onClick={() => meter.confirm(false)}>
+                    No
+                  </Button>
+                </p>
+              </div>
+            ) : null}
             <p className="text-[13px] text-mute">
               One that speaks SCPI text over the network. Its probes are placed by you; its figures come by themselves.
             </p>

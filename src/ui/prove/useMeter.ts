@@ -28,6 +28,11 @@ export interface Placed {
   readonly held: ActTest['held']
 }
 
+interface Asks {
+  readonly address: string
+  readonly port: number
+}
+
 export interface MeterDesk {
   readonly name: string
   setName(name: string): void
@@ -38,7 +43,11 @@ export interface MeterDesk {
   readonly isConnected: boolean
   readonly isBusy: boolean
   readonly error: string | null
+  /** Where the meter would be, until somebody has said once that it is there. */
+  readonly asks: Asks | null
   connect(host: string, port: number): void
+  /** That it is there, or that it is not. */
+  confirm(isThere: boolean): void
   /** The stand-in on this plan's bench, with a fault in it where one is named. */
   simulate(planId: string, fault: string | null): void
   disconnect(): void
@@ -56,6 +65,7 @@ type Answer = {
   readonly meter?: MeterState | null
   readonly value?: number | null
   readonly said?: string
+  readonly confirm?: Asks
   readonly error?: { readonly message: string }
 }
 
@@ -73,6 +83,7 @@ export function useMeter(): MeterDesk {
   const [state, setState] = useState<MeterState | null>(null)
   const [isBusy, setBusy] = useState(false)
   const [error, setError] = useState<string | null>(null)
+  const [asks, setAsks] = useState<Asks | null>(null)
   useEffect(() => {
     setName(localStorage.getItem(KEPT) ?? '')
     void request('GET', '/api/meter').then(({ body }) => setState((body as Answer).meter ?? null))
@@ -82,6 +93,8 @@ export function useMeter(): MeterDesk {
     const { body: answer, status } = await request('POST', '/api/meter', body)
     setBusy(false)
     const own = (answer ?? {}) as Answer
+    setAsks(own.confirm ?? null)
+    if (own.confirm) return own
     if (status >= 300 || status === 0) {
       const message = own.error?.message ?? 'The server does not answer'
       setError(message)
@@ -105,7 +118,12 @@ export function useMeter(): MeterDesk {
     isConnected: state !== null,
     isBusy,
     error,
+    asks,
     connect: (host, port) => void call({ do: 'connect', host, port }),
+    confirm(isThere) {
+      setAsks(null)
+      if (isThere && asks) void call({ do: 'connect', host: asks.address, port: asks.port, confirmed: asks.address })
+    },
     simulate: (plan, fault) => void call({ do: 'simulate', plan, fault }),
     disconnect: () => void call({ do: 'disconnect' }),
     async tellBoard(device, line) {

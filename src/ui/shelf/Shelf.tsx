@@ -109,6 +109,7 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const remove = async (plan: PlanSummary) => {
     const reply = await request('DELETE', `/api/plans/${plan.id}`)
     if (reply.status !== 200) return setProblem({ message: problemText(reply.body), issues: [] })
+    void forgetPages(plan.id)
     setDeleted(plan)
     router.refresh()
   }
@@ -279,6 +280,19 @@ function tookIn(name: string, namesakes: number, entries: number): string {
       ? ` ${namesakes === 1 ? 'Another plan is' : `${namesakes} other plans are`} called the same; rename one, so that you know them apart.`
       : ''
   return `“${name}” stands on the shelf.${record}${alike}`
+}
+
+/** What was kept of a plan to be opened without the server goes with it. */
+async function forgetPages(id: string): Promise<void> {
+  if (typeof caches === 'undefined') return
+  for (const name of await caches.keys()) {
+    const kept = await caches.open(name)
+    for (const request of await kept.keys()) {
+      const { pathname } = new URL(request.url)
+      if ([`/plans/${id}`, `/api/plans/${id}`].some((start) => pathname === start || pathname.startsWith(`${start}/`)))
+        await kept.delete(request)
+    }
+  }
 }
 
 function takenInWords({ plans, there, beside, entries, photos, leftOut }: TakenIn): string {

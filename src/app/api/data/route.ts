@@ -1,5 +1,6 @@
 import { saveAll, takeAll, type Reader } from '@/server/archive'
 import { database } from '@/server/database'
+import { atTheMachine } from '@/server/door'
 import { runHeavy } from '@/server/heavy'
 import { answer, download, LIMITS, problem, readBytes } from '@/server/http'
 import { progressOf } from '@/server/progress'
@@ -13,11 +14,15 @@ const READING = 70
 
 /** All data as one file, and back in. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  async GET() {
+  async GET(request) {
+    const stranger = atTheMachine(request)
+    if (stranger) return stranger
     const day = new Date().toISOString().slice(0, 10)
     return download(`glad-rafter-data-${day}.jsonl`, 'application/x-ndjson; charset=utf-8', saveAll(await database()))
   },
   async POST(request) {
+    const stranger = atTheMachine(request)
+    if (stranger) return stranger
     const body = await readBytes(request, LIMITS.data)
     if (body.kind === 'refused') return body.response
     const progress = progressOf(request)

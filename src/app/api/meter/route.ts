@@ -1,13 +1,17 @@
 import * as z from 'zod'
 import { SITUATIONS } from '@/core/diagnosis'
 import { MEASURED } from '@/formats/scpi'
+import { atTheMachine } from '@/server/door'
 import { answer, LIMITS, problem, readBody } from '@/server/http'
 import {
   askBoard,
+  confirm,
   connectMeter,
   disconnectMeter,
+  isConfirmed,
   meterNow,
   placeProbes,
+  resolveMeter,
   simulateMeter,
   takeReading,
 } from '@/server/instruments'
@@ -29,12 +33,14 @@ const meterRequest = z.discriminatedUnion('do', [
     host: z
       .string()
       .max(253, { error: 'must be 253 characters or fewer' })
-      .regex(/^[A-Za-z0-9.:-]+$/, { error: 'must be a name or address such as 192.168.1.20' }),
+      .regex(/^[A-Za-z0-9.:[\]-]+$/, { error: 'must be a name or address such as 192.168.1.20' }),
     port: z
       .number({ error: 'must be a number' })
       .int({ error: 'must be a whole number' })
       .min(1, { error: 'must be 1 or more' })
       .max(65535, { error: 'must be 65535 or less' }),
+    /** The address that was shown, once somebody said that this is the meter. */
+    confirmed: z.string().max(60).optional(),
   }),
   z.strictObject({
     do: z.literal('simulate'),
@@ -62,9 +68,29 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const wish = body.value
     try {
       switch (wish.do) {
-        case 'connect':
-          return answer({ meter: await connectMeter(wish.host, wish.port) })
+        case 'connect': {
+          // Over the phone's door no address is named: what was connected at the machine is read.
+          const stranger = atTheMachine(request)
+          if (stranger) return stranger
+          const at = await resolveMeter(wish.host, wish.port)
+          if (wish.confirmed === at.address) confirm(at)
+          if (!isConfirmed(at))
+            return answer(
+              {
+                error: {
+                  message: `Is the meter at ${at.address}, port ${at.port}? Say so once, then it is connected`,
+                  issues: [],
+                },
+                confirm: at,
+              },
+              409,
+            )
+          return answer({ meter: await connectMeter(at.address, at.port) })
+        }
         case 'simulate': {
+          // A meter that somebody put on the line at the machine stays on it.
+          const stranger = meterNow()?.isSimulated === false ? atTheMachine(request) : null
+          if (stranger) return stranger
           const found = await planOf(wish.plan)
           if (found.kind === 'refused') return found.response
           return answer({ meter: await simulateMeter(found.stored.plan, wish.fault) })
@@ -79,9 +105,12 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
         }
         case 'board':
           return answer({ said: await askBoard(wish.device, wish.line) })
-        case 'disconnect':
+        case 'disconnect': {
+          const stranger = meterNow()?.isSimulated === false ? atTheMachine(request) : null
+          if (stranger) return stranger
           disconnectMeter()
           return answer({ meter: null })
+        }
       }
     } catch (error) {
       return problem(503, error instanceof Error ? error.message : String(error))

@@ -1,7 +1,8 @@
 import * as z from 'zod'
+import { atTheMachine } from '@/server/door'
 import { answer, LIMITS, problem, readBody } from '@/server/http'
 import { route } from '@/server/route'
-import { DOOR_HEADER, sharingNow, startSharing, stopSharing } from '@/server/sharing'
+import { sharingNow, startSharing, stopSharing } from '@/server/sharing'
 
 const sharingRequest = z.strictObject({
   minutes: z
@@ -11,10 +12,6 @@ const sharingRequest = z.strictObject({
     .max(720, { error: 'must be 720 or less' }),
 })
 
-/** Whoever came in by the door neither opens nor shuts it, by whatever spelling of the address. */
-const atTheMachine = (request: Request): Response | null =>
-  request.headers.has(DOOR_HEADER) ? problem(403, 'This is done at the machine itself') : null
-
 /** The door to a phone in the same network: shut, unless somebody at this machine opens it for a while. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   GET: (request) => atTheMachine(request) ?? answer({ sharing: sharingNow() }),
@@ -23,9 +20,11 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     if (stranger) return stranger
     const body = await readBody(request, LIMITS.small, sharingRequest)
     if (body.kind === 'refused') return body.response
-    const port = Number(new URL(`http://${request.headers.get('host')}`).port || 80)
+    // Where this application listens, whatever the request calls it.
+    const to = Number(process.env.PORT)
+    if (!Number.isInteger(to) || to <= 0) return problem(503, 'No door could be opened: the own port is not known')
     try {
-      return answer({ sharing: await startSharing({ to: port, minutes: body.value.minutes }) }, 201)
+      return answer({ sharing: await startSharing({ to, minutes: body.value.minutes }) }, 201)
     } catch (error) {
       return problem(503, `No door could be opened: ${error instanceof Error ? error.message : String(error)}`)
     }

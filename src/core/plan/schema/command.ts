@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { colour } from './colour'
 import { device, fitted, load, place, reserve } from './device'
 import { enclosure, face, opening, rail } from './enclosure'
-import { coordinate_mm, name, nonNegative, note, text } from './fields'
+import { coordinate_mm, name, nonNegative, note, text, visibleName } from './fields'
 import { cableId, deviceId, enclosureId, faceId, localKey, partId, racewayId, stateId, terminalId, wireId } from './ids'
 import { part } from './part'
 import type { DeepReadonly } from './plan'
@@ -42,7 +42,7 @@ const newPart = z.strictObject({ id: partId, part })
 
 /** Every edit of a plan, each as fine as what a person does: two people's edits of one box do not erase each other. */
 export const command = z.discriminatedUnion('type', [
-  of('rename', { name: name(), description: note().optional() }),
+  of('rename', { name: visibleName(), description: note().optional() }),
   of('setSite', { changes: changes(site) }),
   of('setPractice', { changes: changes(practice) }),
   of('setColour', { function: wireFunction, colour }),

@@ -1,6 +1,6 @@
 /** Field kinds shared by the records of a plan. Text from a file is hostile: trimmed of control characters and bounded. */
 import * as z from 'zod'
-import { INVISIBLE } from '../invisible'
+import { INVISIBLE, isVisible, UNSEEN_NAME } from '../invisible'
 
 const NO_CONTROLS = new RegExp(`^[^${INVISIBLE}]*$`)
 const LONE_SURROGATE = /\p{Surrogate}/u
@@ -12,6 +12,8 @@ export const text = (max: number) =>
     .regex(NO_CONTROLS, { error: 'holds an invisible control character; type it anew instead of copying it' })
     .refine((value) => !LONE_SURROGATE.test(value), { error: 'holds half a character; type it anew' })
 export const name = () => text(80).refine((value) => value.trim().length > 0, { error: 'must not be empty' })
+/** Of a plan, which is found on the shelf by it. */
+export const visibleName = () => name().refine(isVisible, { error: UNSEEN_NAME })
 export const note = () => text(2000)
 
 const LARGEST = 1e7

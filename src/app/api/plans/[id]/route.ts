@@ -1,5 +1,6 @@
 import { authorOf } from '@/server/author'
 import { database } from '@/server/database'
+import { atTheMachine } from '@/server/door'
 import { answer, FRESH, notFound, problem } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
 import { route } from '@/server/route'
@@ -16,7 +17,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       headers: { 'content-type': 'application/json', ...FRESH },
     })
   },
-  async DELETE(_request, { id = '' }) {
+  async DELETE(request, { id = '' }) {
+    const stranger = atTheMachine(request)
+    if (stranger) return stranger
     return (await new PlanStore(await database()).remove(id)) ? answer({ deleted: true }) : notFound()
   },
 })
