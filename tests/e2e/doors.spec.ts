@@ -91,10 +91,10 @@ test('130,000 bad references are refused with a hundred reasons', async ({ reque
 })
 
 /** As it goes over the wire, since no browser and no fetch sends these. */
-const raw = (port: number, lines: readonly string[]): Promise<string> =>
+const raw = (port: number, lines: readonly string[], body = ''): Promise<string> =>
   new Promise((resolve, reject) => {
     const socket = connect(port, '127.0.0.1', () =>
-      socket.write(`${[...lines, 'Connection: close'].join('\r\n')}\r\n\r\n`),
+      socket.write(`${[...lines, 'Connection: close'].join('\r\n')}\r\n\r\n${body}`),
     )
     let text = ''
     socket.on('data', (piece) => (text += piece.toString()))
@@ -118,13 +118,16 @@ test('a door opens to this application, whatever port the request names', async 
   await new Promise<void>((done) => inside.listen(0, '127.0.0.1', done))
   const other = (inside.address() as { port: number }).port
   const body = JSON.stringify({ minutes: 5 })
-  const opened = await raw(port, [
-    'POST /api/sharing HTTP/1.1',
-    `Host: localhost:${other}`,
-    'content-type: application/json',
-    `content-length: ${body.length}`,
-    `Connection: close\r\n\r\n${body}`,
-  ])
+  const opened = await raw(
+    port,
+    [
+      'POST /api/sharing HTTP/1.1',
+      `Host: localhost:${other}`,
+      'content-type: application/json',
+      `content-length: ${body.length}`,
+    ],
+    body,
+  )
   const { sharing } = JSON.parse(/\{"sharing.*\}/s.exec(opened)![0]) as { sharing: { port: number; code: string } }
   const paired = await fetch(`http://127.0.0.1:${sharing.port}/pair`, {
     method: 'POST',
@@ -163,7 +166,7 @@ test('a meter’s address is shown as it truly is and confirmed once; what is no
   expect((await ask({ host: '127.0.0.1' })).status).toBe(503)
   expect(await ask({ host: '0.0.0.0' })).toMatchObject({
     status: 503,
-    body: { error: { message: expect.stringMatching(/no address of an instrument/) as string } },
+    body: { error: { message: expect.stringMatching(/no address of an instrument/) as unknown as string } },
   })
   server.close()
 })
