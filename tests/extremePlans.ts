@@ -3,6 +3,7 @@ import { startingPattern } from '@/core/patterns'
 import {
   emptyPlan,
   PLAN_LIMITS,
+  WIRES_TIMES_STATES,
   type Device,
   type Enclosure,
   type Plan,
@@ -199,6 +200,13 @@ export const EXTREMES: readonly (readonly [string, () => Plan])[] = [
   ['all openings that faces take', () => manyOpenings(8000)],
   ['all raceways in a ring on one spot', () => ringOfRaceways(PLAN_LIMITS.raceways)],
   ['a tower of modules', () => towerOfModules(PLAN_LIMITS.devices)],
-  ['a star of all wires in all states', () => starOfWires(PLAN_LIMITS.devices, PLAN_LIMITS.wires, PLAN_LIMITS.states)],
-  ['a chain through all devices', () => chainOfWires(PLAN_LIMITS.devices)],
+  [
+    'a star of all wires in as many states as they may have',
+    () => starOfWires(PLAN_LIMITS.devices, PLAN_LIMITS.wires, Math.floor(WIRES_TIMES_STATES / PLAN_LIMITS.wires)),
+  ],
+  [
+    'a star of fewer wires in as many states',
+    () => starOfWires(PLAN_LIMITS.devices, Math.floor(WIRES_TIMES_STATES / PLAN_LIMITS.states), PLAN_LIMITS.states),
+  ],
+  ['a chain of all wires', () => chainOfWires(Math.min(PLAN_LIMITS.devices, Math.floor(PLAN_LIMITS.wires / 2) - 30))],
 ]

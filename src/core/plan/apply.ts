@@ -6,6 +6,7 @@ import { EVERY_MOVER } from './migrations/liftCommand'
 import { withOrder, type Patch } from './orderedPatches'
 import type { Plan } from './schema/plan'
 import type { WaySpot } from './schema/raceway'
+import { boundFaults } from './bounds'
 import { referenceFaults } from './references'
 
 export type Applied =
@@ -31,7 +32,7 @@ export function apply(plan: Plan, commands: readonly Command[]): Applied {
       for (const command of commands) applyMutable(draft, command)
     })
     const next = produced as Plan
-    const issues = referenceFaults(next)
+    const issues = [...boundFaults(next), ...referenceFaults(next)]
     if (issues.length > 0) return { kind: 'refused', issues }
     return {
       kind: 'applied',

@@ -5,9 +5,12 @@ export const PLAN_VERSION = 2
 export const PLAN_LIMITS = {
   enclosures: 24,
   parts: 400,
-  devices: 900,
-  cables: 900,
-  wires: 2400,
-  raceways: 900,
+  devices: 600,
+  cables: 600,
+  wires: 1000,
+  raceways: 600,
   states: 16,
 } as const
+
+/** Each wire is solved in each state: 1000 in five, 310 in sixteen. */
+export const WIRES_TIMES_STATES = 5000

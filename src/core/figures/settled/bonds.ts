@@ -46,8 +46,11 @@ const NOTICED_A = 0.01
 
 const NOISE_A = 1e-6
 
-/** Each lead tried is a solution of the whole network; beyond so many, those that carry least are left out, and the derivation says so. */
-const MOST_TRIED = 150
+/**
+ * Each lead tried is a solution of the whole network; beyond so many leads times wires, those that carry least are left out,
+ * and the derivation says so: 150 leads of a plan of 600 wires.
+ */
+const MOST_WORK = 90_000
 
 interface Worst {
   readonly current_A: number
@@ -70,7 +73,8 @@ export function reckonBonds(
   const worst = new Map<WireId, Worst>()
   const carries = ({ lead }: LooseLead) => Math.abs(usual.get(lead.id) ?? 0)
   const leads = looseLeads(model).sort((a, b) => carries(b) - carries(a))
-  for (const { lead, supply } of leads.slice(0, MOST_TRIED)) {
+  const most = Math.ceil(MOST_WORK / Math.max(1, model.conductors.length))
+  for (const { lead, supply } of leads.slice(0, most)) {
     const { wireCurrent_A } = settle(model, situationOf(plan, state, { open: new Set([lead.id]) }), conditions)
     for (const [id, value] of wireCurrent_A) {
       const current_A = Math.abs(value)
@@ -83,7 +87,7 @@ export function reckonBonds(
       worst.set(id, { current_A, lead: lead.id, supply })
     }
   }
-  const untried = Math.max(0, leads.length - MOST_TRIED)
+  const untried = Math.max(0, leads.length - most)
 
   const suppliesOf = new Map(findBonds(model).map(({ wire, supplies }) => [wire, supplies]))
   return [...new Set([...suppliesOf.keys(), ...worst.keys()])].map((wire): BondReckoning => {
@@ -107,7 +111,7 @@ export function reckonBonds(
             loose
               ? `${plan.wires[loose.lead]!.label} at ${plan.devices[loose.supply]!.tag} comes loose: ${formatNumber(loose.current_A)} A go through this wire, state “${plan.states[state]!.name}”`
               : untried > 0
-                ? `whichever of the ${MOST_TRIED} leads that carry most comes loose, nothing more goes through it; ${untried} lighter ones were not tried`
+                ? `whichever of the ${most} leads that carry most comes loose, nothing more goes through it; ${untried} lighter ones were not tried`
                 : 'whichever lead of a supply comes loose, nothing more goes through it',
             'solved network',
           ),

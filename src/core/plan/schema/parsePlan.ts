@@ -1,6 +1,7 @@
 import { readWith, type Issue } from '@/core/calculator'
 import { migrate } from '../migrations'
 import { plan, type Plan } from './plan'
+import { boundFaults } from '../bounds'
 import { referenceFaults } from '../references'
 
 export type ParsedPlan =
@@ -12,6 +13,6 @@ export function parsePlan(value: unknown): ParsedPlan {
   if (migrated.kind === 'refused') return migrated
   const parsed = readWith(plan, migrated.document)
   if (parsed.kind === 'refused') return parsed
-  const issues = referenceFaults(parsed.value)
+  const issues = [...boundFaults(parsed.value), ...referenceFaults(parsed.value)]
   return issues.length > 0 ? { kind: 'refused', issues } : { kind: 'plan', plan: parsed.value }
 }

@@ -109,12 +109,16 @@ export function switchedLeadActs(plan: Plan, reckoning: Reckoning, factsOf: Fact
       )
     )
   }
+  // From the few contacts of the mains outwards: what none of them reaches needs no walk of its own.
+  const behindContacts = new Set(
+    [...ends.keys()].filter(isOnContact).flatMap((key) => [...closedWays(plan, reckoning, ends, key, stands).keys()]),
+  )
   return presentOf(plan).flatMap((device) => {
     const part = plan.parts[plan.devices[device]!.part]!
     if (part.behaviour.kind === 'mains-inlet') return []
     return mainsEnds(part).flatMap(({ terminal }): Act[] => {
       const key = terminalKey(device, terminal)
-      if (mains.has(key) || !ends.has(key)) return []
+      if (mains.has(key) || !ends.has(key) || !behindContacts.has(key)) return []
       const outward = closedWays(plan, reckoning, ends, key, stands)
       const contact = [...outward.keys()].find(isOnContact)
       if (contact === undefined) return []

@@ -1,5 +1,5 @@
 import { terminalKey } from '@/core/model'
-import { landingOf, type Device, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
+import { hasKind, landingOf, type Device, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
@@ -58,10 +58,7 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
 
 /** A stop of this kind is rated for nothing, and first power is when one leans on it. */
 export function stopCautions(plan: Plan): readonly string[] {
-  const hasStop = Object.values(plan.devices).some(
-    (device) => device!.origin !== 'remove' && plan.parts[device!.part]!.behaviour.kind === 'emergency-stop',
-  )
-  return hasStop ? [STOP_NOT_RATED] : []
+  return hasKind(plan, 'emergency-stop') ? [STOP_NOT_RATED] : []
 }
 
 const outletPin = (plan: Plan, id: DeviceId, fn: 'L' | 'N') => {

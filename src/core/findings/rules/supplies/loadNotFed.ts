@@ -35,20 +35,54 @@ const LOGIC_V = 5.5
  */
 function isOnPin(context: Context, device: DeviceId, terminal: TerminalId, current_A: number): boolean {
   if (context.potentials(terminalKey(device, terminal)).length > 0) return false
-  return behindContacts(context, terminalKey(device, terminal)).some((other) => {
-    const { function: fn, level_V, direction, rated_A } = context.terminal(other.device, other.terminal)
-    const isPin = other.device !== device && (fn === 'signal' || fn === 'data') && level_V !== 0 && direction !== 'in'
-    const gives_A = level_V !== null && level_V <= LOGIC_V ? PIN_A : (rated_A ?? Infinity)
-    return isPin && current_A <= gives_A
-  })
+  return pinsBehind(context, terminalKey(device, terminal)).some(
+    (pin) => pin.device !== device && current_A <= pin.gives_A,
+  )
 }
 
-/** The terminals on a joint, and on all that contacts and fuses can join to it. */
-function behindContacts({ model }: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
-  const reached = waysFrom(model, key)
-  return model.nets.flatMap(({ terminals }) =>
-    terminals.some((each) => reached.has(model.jointOf(each))) ? terminals.map(splitKey) : [],
-  )
+interface Pin {
+  readonly device: DeviceId
+  readonly gives_A: number
+}
+
+interface Known {
+  /** What was asked, by net. */
+  readonly behind: Map<string, readonly Pin[]>
+  /** Pins that a program drives, by joint. */
+  readonly pinsOf: ReadonlyMap<number, readonly Pin[]>
+}
+
+const known = new WeakMap<Context['model'], Known>()
+
+function knownOf(context: Context): Known {
+  const { model } = context
+  let own = known.get(model)
+  if (!own) {
+    const pinsOf = new Map<number, Pin[]>()
+    for (const { terminals } of model.nets)
+      for (const key of terminals) {
+        const { device, terminal } = splitKey(key)
+        const { function: fn, level_V, direction, rated_A } = context.terminal(device, terminal)
+        if ((fn !== 'signal' && fn !== 'data') || level_V === 0 || direction === 'in') continue
+        const gives_A = level_V !== null && level_V <= LOGIC_V ? PIN_A : (rated_A ?? Infinity)
+        const joint = model.jointOf(key)
+        const list = pinsOf.get(joint)
+        if (list) list.push({ device, gives_A })
+        else pinsOf.set(joint, [{ device, gives_A }])
+      }
+    known.set(model, (own = { behind: new Map(), pinsOf }))
+  }
+  return own
+}
+
+/** The pins on a joint, and on all that contacts and fuses can join to it; the same for all that wires join. */
+function pinsBehind(context: Context, key: TerminalKey): readonly Pin[] {
+  const { model } = context
+  const { behind, pinsOf } = knownOf(context)
+  const net = model.netOf(key)
+  let own = behind.get(net)
+  if (!own) behind.set(net, (own = [...waysFrom(model, key).keys()].flatMap((joint) => pinsOf.get(joint) ?? [])))
+  return own
 }
 
 /** Whether a pin may drive a coil is asked with its command. */
