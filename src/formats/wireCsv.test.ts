@@ -1,6 +1,8 @@
+import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
-import { apply, type Plan } from '@/core/plan'
+import { reckon } from '@/core/figures'
+import { apply, type Plan, type WireId } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { readWireCsv, WIRE_COLUMNS, wireCsv } from './wireCsv'
@@ -78,4 +80,51 @@ describe('changes in a spreadsheet', () => {
     expect(wireCsv(noted.plan)).toContain("'=1+1")
     expect(readWireCsv(noted.plan, wireCsv(noted.plan))).toMatchObject({ changed: 0 })
   })
+})
+
+describe('what nobody typed', () => {
+  const plan = DEMOS['clay-printer']!()
+  const { wires } = reckon(plan)
+  const { data } = Papa.parse<Record<string, string>>(wireCsv(plan, wires), { header: true })
+
+  it('is shown as it holds, with a mark', () => {
+    for (const row of data.filter(({ id }) => id)) {
+      const own = plan.wires[row.id as WireId]!
+      const reckoned = wires[row.id as WireId]!
+      if (own.size === null) expect(row.size).toBe(reckoned.size ? `${reckoned.size} (reckoned)` : '')
+      if (own.colour === null) expect(row.colour).toMatch(/ \(scheme\)$/)
+      if (own.length_mm === null && reckoned.lengthFrom === 'routed')
+        expect(row.length_mm).toBe(`${Math.round(reckoned.length_mm)} (by its way)`)
+    }
+    expect(data.some(({ length_mm }) => length_mm?.endsWith('(by its way)'))).toBe(true)
+  })
+  it('taken in again changes nothing; typed over it is typed', () => {
+    const text = wireCsv(plan, wires)
+    expect(readWireCsv(plan, text)).toEqual({ kind: 'read', commands: [], changed: 0, added: 0 })
+    const [, length] = /,(\d+) \(by its way\)/.exec(text)!
+    const read = readWireCsv(plan, text.replace(`${length} (by its way)`, '777'))
+    expect(read).toMatchObject({ changed: 1, commands: [{ type: 'updateWire', changes: { length_mm: 777 } }] })
+  })
+})
+
+it('notes come back to the letter, and no cell is a formula: blanks and signs, full-width signs, apostrophes', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.constantFrom(' ', '=', '+', '-', '@', "'", '\uff1d', '\uff0b', '\u00a0', 'a', '1', '"', ','), {
+        maxLength: 8,
+      }),
+      (letters) => {
+        const plan = DEMOS['clay-printer']!()
+        const [id] = Object.keys(plan.wires) as WireId[]
+        const note = letters.join('')
+        const noted = { ...plan, wires: { ...plan.wires, [id!]: { ...plan.wires[id!]!, note } } } as Plan
+        const text = wireCsv(noted)
+        expect(readWireCsv(noted, text)).toMatchObject({ commands: [] })
+        const row = Papa.parse<Record<string, string>>(text, { header: true }).data.find((each) => each.id === id)!
+        // What a spreadsheet takes for a formula: a sign first, after whatever blanks.
+        expect(row.note).not.toMatch(/^[\s\u00a0]*[=+\-@\uff1d\uff0b]/)
+      },
+    ),
+    { numRuns: 60 },
+  )
 })

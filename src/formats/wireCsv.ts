@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import type { Issue } from '@/core/calculator'
+import type { WireReckoning } from '@/core/figures'
 import {
   apply,
   COLOURS,
@@ -16,6 +17,7 @@ import {
   newWire,
 } from '@/core/plan'
 import { wire as wireSchema } from '@/core/plan/schema'
+import { guarded, unguarded } from './csv'
 
 /** The columns of a wire list, in their order; `id` tells a wire from a new one. */
 export const WIRE_COLUMNS = [
@@ -48,10 +50,12 @@ type Row = Readonly<Record<Column, string>>
 
 const PARKED = 'parked'
 const PLUG = 'plug'
-/** A spreadsheet takes these at the start of a cell for a formula. */
-const FORMULA = /^[=+\-@\t\r]/
-const guard = (text: string) => (FORMULA.test(text) ? `'${text}` : text)
-const unguard = (text: string) => (/^'[=+\-@\t\r]/.test(text) ? text.slice(1) : text)
+/** What holds though nobody typed it bears one of these; typed over, it is gone. */
+const MARKS = { reckoned: ' (reckoned)', scheme: ' (scheme)', routed: ' (by its way)', assumed: ' (assumed)' } as const
+const isMarked = (text: string) => Object.values(MARKS).some((mark) => text.endsWith(mark.trim()))
+
+/** Of a wire what is reckoned where nobody typed it. */
+export type ReckonedWires = Readonly<Record<WireId, Pick<WireReckoning, 'size' | 'length_mm' | 'lengthFrom'>>>
 
 const number = (value: number | null) => (value === null ? '' : String(value))
 
@@ -64,8 +68,22 @@ function endCells(plan: Plan, end: WireEnd): readonly [string, string] {
 const colourCell = (colour: Colour | null) =>
   colour === null ? '' : colour.stripe === null ? colour.base : `${colour.base}/${colour.stripe}`
 
-/** All wires of a plan as a table for a spreadsheet: RFC 4180, a line a wire. What is empty is reckoned, or as the scheme has it. */
-export function wireCsv(plan: Plan): string {
+function sizeCell({ size }: Wire, reckoned: ReckonedWires[WireId] | undefined): string {
+  return size ?? (reckoned?.size ? `${reckoned.size}${MARKS.reckoned}` : '')
+}
+
+function lengthCell({ length_mm }: Wire, reckoned: ReckonedWires[WireId] | undefined): string {
+  if (length_mm !== null || !reckoned) return number(length_mm)
+  const { lengthFrom } = reckoned
+  if (lengthFrom !== 'routed' && lengthFrom !== 'assumed') return ''
+  return `${Math.round(reckoned.length_mm)}${MARKS[lengthFrom]}`
+}
+
+/**
+ * All wires of a plan as a table for a spreadsheet: RFC 4180, a line a wire. What nobody typed is shown as it holds, with a mark
+ * that says so; without what is reckoned those cells are empty.
+ */
+export function wireCsv(plan: Plan, reckoned: ReckonedWires = {}): string {
   const rows = (Object.entries(plan.wires) as [WireId, Wire][]).map(([id, wire]): Row => {
     const [from, to] = [endCells(plan, wire.from), endCells(plan, wire.to)]
     return {
@@ -75,9 +93,12 @@ export function wireCsv(plan: Plan): string {
       to_device: to[0],
       to_terminal: to[1],
       function: wire.function,
-      size: wire.size ?? '',
-      colour: colourCell(wire.colour),
-      length_mm: number(wire.length_mm),
+      size: sizeCell(wire, reckoned[id]),
+      colour:
+        wire.colour === null && reckoned[id]
+          ? `${colourCell(plan.practice.colours[wire.function])}${MARKS.scheme}`
+          : colourCell(wire.colour),
+      length_mm: lengthCell(wire, reckoned[id]),
       measured_mm: number(wire.measured_mm),
       construction: wire.construction,
       insulation_C: number(wire.insulation_C),
@@ -94,9 +115,11 @@ export function wireCsv(plan: Plan): string {
       id,
     }
   })
-  const table = [WIRE_COLUMNS, ...rows.map((row) => WIRE_COLUMNS.map((column) => guard(row[column])))]
+  const table = [WIRE_COLUMNS, ...rows.map((row) => WIRE_COLUMNS.map((column) => guarded(row[column])))]
   return `${Papa.unparse(table as string[][], { newline: '\r\n' })}\r\n`
 }
+
+const MARKED: ReadonlySet<Column> = new Set<Column>(['size', 'colour', 'length_mm'])
 
 export type WiresRead =
   | {
@@ -136,7 +159,12 @@ export function readWireCsv(plan: Plan, text: string): WiresRead {
   let [changed, added] = [0, 0]
   for (const [i, raw] of data.entries()) {
     const line = `line ${i + 2}`
-    const cell = (column: Column) => unguard((raw[column] ?? '').trim())
+    const cell = (column: Column) => {
+      const own = unguarded((raw[column] ?? '').trim()).trim()
+      return MARKED.has(column) && isMarked(own) ? '' : own
+    }
+    // Words come back to the letter.
+    const words = (column: Column) => unguarded(raw[column] ?? '')
     const has = (column: Column) => raw[column] !== undefined
     const fault = (column: Column, message: string) => issues.push({ path: `${line}, ${column}`, message })
     const id = cell('id')
@@ -191,7 +219,7 @@ export function readWireCsv(plan: Plan, text: string): WiresRead {
     }
     const [from, to] = [endOf('from'), endOf('to')]
     const given: Record<string, unknown> = {
-      ...(has('label') ? { label: cell('label') } : {}),
+      ...(has('label') ? { label: words('label') } : {}),
       function: cell('function'),
       ...(has('size') ? { size: cell('size') || null } : {}),
       ...(has('colour') ? { colour: colourOf() } : {}),
@@ -208,7 +236,7 @@ export function readWireCsv(plan: Plan, text: string): WiresRead {
       ...(has('core') ? { core: cell('core') || null } : {}),
       ...(has('origin') && cell('origin') ? { origin: cell('origin') } : {}),
       ...(has('known_from') && cell('known_from') ? { knownFrom: cell('known_from') } : {}),
-      ...(has('note') ? { note: cell('note') } : {}),
+      ...(has('note') ? { note: words('note') } : {}),
     }
     if (!from || !to) continue
     const start = known ?? newWire(from, to, 'signal' as WireFunction, `W${highest + added + 1}`)

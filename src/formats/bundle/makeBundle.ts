@@ -28,7 +28,7 @@ export async function makeBundle(
     {
       'read-me.txt': WORDS,
       'book.pdf': book,
-      'wires.csv': wireCsv(plan),
+      'wires.csv': wireCsv(plan, reckoning.wires),
       'purchases.csv': purchasesCsv(shoppingList(needs, stock)),
       'labels.csv': labelCsv(labelsOf(plan)),
     },

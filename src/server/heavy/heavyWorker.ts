@@ -2,6 +2,7 @@
 import { parentPort } from 'node:worker_threads'
 import { readWith } from '@/core/calculator'
 import { evaluate, type Evaluation } from '@/core/evaluate'
+import { reckon } from '@/core/figures'
 import type { Plan } from '@/core/plan'
 import { commissioningRecord } from '@/core/proof/record'
 import { needsOf, shoppingList } from '@/core/workshop'
@@ -11,6 +12,7 @@ import { drillSheetFile } from '@/formats/drillSheet'
 import { readPicture } from '@/formats/photo'
 import { readPlanFile } from '@/formats/planFile'
 import { purchasesCsv } from '@/formats/purchasesCsv'
+import { wireCsv } from '@/formats/wireCsv'
 import { readSaved } from '../archive/readSaved'
 import { fileRequest } from '../requests'
 import type { BookSource, HeavyResult, HeavyWork, ReadBody } from './messages'
@@ -78,6 +80,8 @@ async function work(wanted: HeavyWork, sendPiece: SendPiece): Promise<HeavyResul
       const { reckoning, securing } = evaluate(wanted.plan)
       return purchasesCsv(shoppingList(needsOf(wanted.plan, reckoning, securing), wanted.stock))
     }
+    case 'wires':
+      return wireCsv(wanted.plan, reckon(wanted.plan).wires)
     case 'picture':
       return readPicture(wanted.bytes)
     case 'saved':

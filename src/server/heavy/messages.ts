@@ -43,6 +43,7 @@ export type HeavyWork =
       readonly at: string
     }
   | { readonly kind: 'purchases'; readonly plan: Plan; readonly stock: readonly Stocked[] }
+  | { readonly kind: 'wires'; readonly plan: Plan }
   | { readonly kind: 'picture'; readonly bytes: Uint8Array }
   /** Saved data, whose records come back in pieces. */
   | { readonly kind: 'saved'; readonly bytes: Uint8Array }
@@ -72,6 +73,7 @@ export interface HeavyResult {
   readonly unbundle: ReadBundle
   readonly commissioning: string
   readonly purchases: string
+  readonly wires: string
   readonly picture: ReadPicture
   readonly saved: SavedHead
 }

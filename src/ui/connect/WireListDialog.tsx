@@ -1,5 +1,6 @@
 'use client'
 import { bindWires } from '@/core/cables'
+import type { WireReckoning } from '@/core/figures'
 import { nameWires, type WireScheme } from '@/core/naming'
 import {
   getCoreRowModel,
@@ -40,6 +41,17 @@ const COLUMNS: ColumnDef<Row>[] = [
   { accessorKey: 'current_A', header: 'Carries, A' },
 ]
 
+/** What holds, and where it is from where nobody typed it. */
+function lengthWords(
+  { measured_mm, length_mm }: Wire,
+  reckoned: Pick<WireReckoning, 'length_mm' | 'lengthFrom'> | undefined,
+): string {
+  const typed = measured_mm ?? length_mm
+  if (typed !== null) return `${typed} mm${measured_mm !== null ? ', measured' : ''}`
+  if (!reckoned) return 'not derived'
+  return `${Math.round(reckoned.length_mm)} mm, ${reckoned.lengthFrom === 'routed' ? 'by its way' : reckoned.lengthFrom}`
+}
+
 const KEEP = ''
 const AS_RECKONED = 'reckoned'
 const AS_SCHEME = 'scheme'
@@ -56,7 +68,6 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
     () =>
       (Object.entries(plan.wires) as [WireId, Wire][]).map(([wire, own]): Row => {
         const reckoned = evaluation?.reckoning.wires[wire]
-        const length_mm = own.measured_mm ?? own.length_mm
         return {
           id: wire,
           label: own.label,
@@ -64,8 +75,8 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
           to: endName(plan, own.to),
           does: FUNCTION_WORDS[own.function],
           size: own.size ?? (reckoned?.size ? `${reckoned.size}, reckoned` : 'not derived'),
-          colour: colourName(wireColour(plan, own)),
-          length: length_mm === null ? 'assumed' : `${length_mm} mm`,
+          colour: `${colourName(wireColour(plan, own))}${own.colour === null ? ', by the scheme' : ''}`,
+          length: lengthWords(own, reckoned),
           current_A: reckoned?.worst.value ?? null,
         }
       }),

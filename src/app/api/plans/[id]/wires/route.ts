@@ -1,6 +1,7 @@
 import * as z from 'zod'
-import { readWireCsv, wireCsv } from '@/formats/wireCsv'
+import { readWireCsv } from '@/formats/wireCsv'
 import { database } from '@/server/database'
+import { runHeavy } from '@/server/heavy'
 import { answer, download, LIMITS, notFound, problem, readBody } from '@/server/http'
 import { PlanStore } from '@/server/planStore'
 import { route } from '@/server/route'
@@ -13,7 +14,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     const loaded = await new PlanStore(await database()).load(id!)
     if (!loaded) return notFound()
     if (loaded.kind === 'unreadable') return problem(422, `This plan cannot be read: ${loaded.why}`)
-    return download('wires.csv', 'text/csv; charset=utf-8', wireCsv(loaded.stored.plan))
+    const list = await runHeavy({ kind: 'wires', plan: loaded.stored.plan })
+    return download('wires.csv', 'text/csv; charset=utf-8', list)
   },
   async POST(request, { id }) {
     const body = await readBody(request, LIMITS.edit, listed)
