@@ -1,4 +1,5 @@
 import { landingOf, type Command, type DeviceId, type Plan, type Wire, type WireId } from '@/core/plan'
+
 import { tagPrefix } from '@/core/catalogue/tags'
 
 /** How wires are called: all in one count, by what they do, or by their ends. Common practice knows all three. */

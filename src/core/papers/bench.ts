@@ -1,9 +1,15 @@
 import { terminalWords, type Plan } from '@/core/plan'
+
 import { batchesOf, benchEnds, limitWords, type Act, type LogEntry } from '@/core/procedure'
-import { formatNumber } from '@/core/quantity'
+
+import { counted, formatNumber } from '@/core/quantity'
+
 import { TOOL_KINDS } from '@/core/termination'
+
 import { cutPlanOf, needsOf, NEED_KINDS, shoppingList, type Purchase } from '@/core/workshop'
+
 import { wireLabel } from './labels'
+
 import type { Block, PaperSource } from './types'
 import { presentDevices } from './wiring'
 
@@ -51,7 +57,10 @@ export function cutPaper({ plan, evaluation, stock }: PaperSource): readonly Blo
   return needs.flatMap((need): Block[] => {
     const { from, tooLong, buys, sold_mm } = cutPlanOf(need, stock)
     return [
-      { kind: 'heading', text: `${need.what}: ${need.pieces.length} pieces, ${formatNumber(need.amount / 1000, 3)} m` },
+      {
+        kind: 'heading',
+        text: `${need.what}: ${counted(need.pieces.length, 'piece')}, ${formatNumber(need.amount / 1000, 3)} m`,
+      },
       ...(buys > 0 ? [{ kind: 'text' as const, text: `${buys} × ${formatNumber(sold_mm / 1000)} m to buy.` }] : []),
       {
         kind: 'table',

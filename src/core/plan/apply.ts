@@ -297,13 +297,18 @@ function looseEnds(raceway: MutablePlan['raceways'][never], isGone: (spot: WaySp
 /** Wires follow the terminal map; what the new part knows nothing of is dropped. */
 function replacePart(draft: MutablePlan, command: Extract<Command, { type: 'replacePart' }>): void {
   const device = existing(draft.devices, command.device, 'device')
-  const before = draft.parts[device.part]!.name
+  const old = draft.parts[device.part]!
+  const before = old.name
   bringPart(draft, command.part)
   const next = draft.parts[command.part.id]!
   // What bore the old part's name bears the new one's; a name that a person gave stays.
   if (device.name === before) device.name = next.name
   device.part = command.part.id
-  for (const key of Object.keys(device.loads)) if (!next.draws.some((draw) => draw.id === key)) delete device.loads[key]
+  // What was said of the old part's draw holds of the new one only where both take the same.
+  for (const key of Object.keys(device.loads)) {
+    const [was, is] = [old, next].map(({ draws }) => draws.find((draw) => draw.id === key))
+    if (!is || was?.power_W !== is.power_W || was.nominal_V !== is.nominal_V) delete device.loads[key]
+  }
   for (const key of Object.keys(device.fitted))
     if (!next.links.some((link) => link.kind === 'protective' && link.id === key)) delete device.fitted[key]
   for (const [key, value] of Object.entries(device.settings))

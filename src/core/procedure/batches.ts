@@ -1,6 +1,6 @@
+import { counted } from '@/core/quantity'
 import type { Plan } from '@/core/plan'
 import type { BenchEnd } from './ends'
-import { counted } from './grouping/tags'
 
 export const BATCH_BY = ['tool', 'device', 'cable'] as const
 /** What ends are made after: the tool and die in hand, the device they go to, the lead they belong to. */

@@ -1,14 +1,32 @@
 'use client'
 import { useState } from 'react'
-import { DEFAULT_PRACTICE, DEFAULT_SITE, outletCurve, type Site } from '@/core/plan'
+import { DEFAULT_PRACTICE, DEFAULT_SITE, outletCurve, type Practice, type Site } from '@/core/plan'
 import { Choice, CommitField, readNumber, Sign } from '@/ui/primitives'
-import { useRoom } from '@/ui/room'
+import { useRoom, writeText } from '@/ui/room'
 
 const PLACES: readonly Site['place'][] = ['indoors', 'sheltered', 'outdoors']
 
+interface Kept {
+  readonly site: Partial<Site>
+  readonly practice: Partial<Practice>
+}
+
+const keyOf = (plan: string, region: Site['region']) => `glad-rafter.region.${plan}.${region}`
+const keepUnder = (plan: string, region: Site['region'], kept: Kept) =>
+  void writeText(keyOf(plan, region), JSON.stringify(kept))
+
+function keptUnder(plan: string, region: Site['region']): Kept | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(keyOf(plan, region)) ?? 'null') as Kept | null
+    return kept?.site && kept.practice ? kept : null
+  } catch {
+    return null
+  }
+}
+
 /** The mains, the plug, the air. */
 export function SiteForm() {
-  const { plan, edit } = useRoom()
+  const { id, plan, edit } = useRoom()
   const { site } = plan
   const [isAsking, setAsking] = useState(false)
   const change = (label: string, changes: Partial<Site>) =>
@@ -25,11 +43,18 @@ export function SiteForm() {
   const region = (next: 'IEC' | 'NEC') => {
     if (next === site.region) return
     setAsking(true)
-    edit(
-      `Practice of the ${next}`,
-      { type: 'setSite', changes: { ...DEFAULT_SITE[next], ambient_C: site.ambient_C, place: site.place } },
-      { type: 'setPractice', changes: { ...DEFAULT_PRACTICE[next], inside_C: plan.practice.inside_C } },
-    )
+    // What was said under either practice is there again when one comes back to it.
+    keepUnder(id, site.region, { site, practice: plan.practice })
+    const under = (own: Kept) =>
+      edit(
+        `Practice of the ${next}`,
+        { type: 'setSite', changes: { ...own.site, ambient_C: site.ambient_C, place: site.place } },
+        { type: 'setPractice', changes: { ...own.practice, inside_C: plan.practice.inside_C } },
+      )
+    const usual = { site: DEFAULT_SITE[next], practice: DEFAULT_PRACTICE[next] }
+    const before = keptUnder(id, next)
+    // What an older release kept may not fit any more.
+    if (!before || under(before).length > 0) under(usual)
   }
   return (
     <section aria-labelledby="site" className="rounded-xl border border-hair bg-sheet p-3.5">

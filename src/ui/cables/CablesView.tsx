@@ -1,11 +1,17 @@
 'use client'
 import { useMemo, useState } from 'react'
+
 import { CABLE_KINDS, cableOf, freeCable, plugByLabels, stateOf, type CableState } from '@/core/cables'
+
 import type { CableId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+import { counted, formatNumber } from '@/core/quantity'
+
 import { Button, Choice, holdsWords, INPUT, later, Swatch } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import { CableSheet } from './CableSheet'
+
 import { endWords } from './endWords'
 
 const KitDialog = later(async () => ({ default: (await import('./KitDialog')).KitDialog }))
@@ -74,7 +80,11 @@ export function CablesView() {
             </p>
             {byLabel.count > 0 ? (
               <p className="mt-1.5">
-                <Button onClick={() => edit(`Plug in ${byLabel.count} cables by their labels`, ...byLabel.commands)}>
+                <Button
+                  onClick={() =>
+                    edit(`Plug in ${counted(byLabel.count, 'cable')} by their labels`, ...byLabel.commands)
+                  }
+                >
                   Plug in {byLabel.count} by their labels
                 </Button>
               </p>

@@ -1,8 +1,13 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useState } from 'react'
+
 import { takeIn } from '@/core/cables'
+
 import { readKitList } from '@/core/cables/kitList'
+
 import { Button, Labelled, Modal, INPUT } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
 
 const EXAMPLE = `label; end A; end B; ways; length
@@ -90,7 +95,7 @@ export function KitDialog({ onClose }: { readonly onClose: () => void }) {
             onClose()
           }}
         >
-          {read?.kind === 'read' ? `Take in ${read.rows.length} cables` : 'Take in'}
+          {read?.kind === 'read' ? `Take in ${counted(read.rows.length, 'cable')}` : 'Take in'}
         </Button>
         <Button look="quiet" onClick={onClose}>
           Not now

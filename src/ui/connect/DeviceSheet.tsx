@@ -1,5 +1,5 @@
 'use client'
-import { useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { connectorName, connectorsOf, fitOf, plugIn, pullOut } from '@/core/cables'
 import {
   highestWireNumber,
@@ -326,6 +326,10 @@ function Joiner({
   const [fn, setFunction] = useState<WireFunction | null>(null)
   const [error, setError] = useState<string | null>(null)
   const connectButton = useRef<HTMLButtonElement>(null)
+  // Enter or a press took the terminal; the next one connects.
+  useEffect(() => {
+    if (target) connectButton.current?.focus()
+  }, [target])
   const likely = new Set<string>(spec.function === 'any' ? [] : [spec.function, 'any'])
   const choices = all
     .filter((choice) => !(choice.device === from && choice.terminal === key))
@@ -363,24 +367,24 @@ function Joiner({
         Join {plan.devices[from]!.tag} {terminalLabel(plan, from, key)} to …
       </p>
       <div className="mt-1.5 flex flex-wrap items-start gap-2">
-        <div className="w-72">
-          <TerminalCombobox
-            autoFocus
-            label={`Join ${terminalLabel(plan, from, key)} to`}
-            choices={choices}
-            onPick={(choice) => {
-              setTarget(choice)
-              // Enter took the terminal; the next one connects.
-              requestAnimationFrame(() => connectButton.current?.focus())
-            }}
-          />
-        </div>
         {target ? (
           <p className="py-1">
             <span className="figures font-semibold">{target.name}</span>{' '}
-            <span className="text-[14px] text-mute">{target.detail}</span>
+            <span className="text-[14px] text-mute">{target.detail}</span>{' '}
+            <Button look="quiet" onClick={() => setTarget(null)}>
+              Another
+            </Button>
           </p>
-        ) : null}
+        ) : (
+          <div className="w-72">
+            <TerminalCombobox
+              autoFocus
+              label={`Join ${terminalLabel(plan, from, key)} to`}
+              choices={choices}
+              onPick={setTarget}
+            />
+          </div>
+        )}
         {target && suggested ? (
           <div className="w-44">
             <Choice

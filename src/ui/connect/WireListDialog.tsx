@@ -1,7 +1,9 @@
 'use client'
 import { bindWires } from '@/core/cables'
+
 import type { WireReckoning } from '@/core/figures'
 import { nameWires, type WireScheme } from '@/core/naming'
+
 import {
   getCoreRowModel,
   getFilteredRowModel,
@@ -11,11 +13,17 @@ import {
   type RowSelectionState,
   type SortingState,
 } from '@tanstack/react-table'
+
 import { useMemo, useRef, useState } from 'react'
+
 import { colourName, COLOURS, GREEN_YELLOW, type Colour, type Command, type Wire, type WireId } from '@/core/plan'
-import { SOLD_SIZES } from '@/core/quantity'
+
+import { counted, SOLD_SIZES } from '@/core/quantity'
+
 import { Button, Choice, CommitField, holdsWords, INPUT, Modal, readNumber } from '@/ui/primitives'
+
 import { SortHead } from '@/ui/tables'
+
 import { endName, FUNCTION_WORDS, problemText, request, useRoom, wireColour } from '@/ui/room'
 
 interface Row {
@@ -98,7 +106,7 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
   const ids = table.getSelectedRowModel().rows.map(({ original }) => original.id)
   const change = (what: string, changes: Partial<Wire>): string | null => {
     const commands: Command[] = ids.map((wire) => ({ type: 'updateWire', id: wire, changes }))
-    const [problem] = edit(`${what} of ${ids.length} wires`, ...commands)
+    const [problem] = edit(`${what} of ${counted(ids.length, 'wire')}`, ...commands)
     setMessage(
       problem ? { text: problem.message, isWrong: true } : { text: `${what}: ${ids.length} changed`, isWrong: false },
     )
@@ -179,7 +187,7 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
               if (scheme === '') return
               const these = ids.length > 0 ? ids : (Object.keys(plan.wires) as WireId[])
               const commands = nameWires(plan, these, scheme as WireScheme)
-              const [problem] = commands.length > 0 ? edit(`Name ${these.length} wires`, ...commands) : []
+              const [problem] = commands.length > 0 ? edit(`Name ${counted(these.length, 'wire')}`, ...commands) : []
               setMessage({
                 isWrong: !!problem,
                 text:
@@ -197,7 +205,7 @@ export function WireListDialog({ onClose }: { readonly onClose: () => void }) {
         <BindField
           count={ids.length}
           onBind={(name) => {
-            const [problem] = edit(`${ids.length} wires as one cable`, ...bindWires(plan, ids, name))
+            const [problem] = edit(`${counted(ids.length, 'wire')} as one cable`, ...bindWires(plan, ids, name))
             setMessage({ isWrong: !!problem, text: problem?.message ?? `${name}: ${ids.length} cores in one jacket` })
             return problem?.message ?? null
           }}

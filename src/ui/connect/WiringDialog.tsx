@@ -1,9 +1,13 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useEffect, useState } from 'react'
+
 import type { Proposal, ProposedGroup, ProposedJoint } from '@/core/joining'
 import type { Plan, WireId } from '@/core/plan'
 import { Button, Modal } from '@/ui/primitives'
+
 import { terminalLabel, useRoom } from '@/ui/room'
+
 import { proposeWires } from '@/workers'
 
 type Answer = Proposal | Error | null
@@ -101,7 +105,7 @@ export function WiringDialog({ onClose }: { readonly onClose: () => void }) {
         {groups.length > 0 ? (
           <Button look="main" onClick={() => take(groups)}>
             Take all {groups.length} {groups.length === 1 ? 'group' : 'groups'}
-            {count > 0 ? `, ${count} wires` : ''}
+            {count > 0 ? `, ${counted(count, 'wire')}` : ''}
           </Button>
         ) : null}
         <Button onClick={onClose}>{taken.length > 0 ? 'Done' : 'Leave it'}</Button>

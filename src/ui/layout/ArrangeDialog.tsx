@@ -1,11 +1,16 @@
 'use client'
 import { useEffect, useState } from 'react'
+
 import type { ArrangeProgress, Arrangement } from '@/core/packing'
 import type { EnclosureId } from '@/core/plan'
 import { arrangeEdits, arrangeTask, type ArrangeTask } from '@/core/proposals'
-import { formatNumber } from '@/core/quantity'
+
+import { counted, formatNumber } from '@/core/quantity'
+
 import { Button, Modal, Sign } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import { arrangePlate } from '@/workers'
 
 type Outcome = { readonly task: ArrangeTask; readonly answer: Arrangement } | Error | null
@@ -144,7 +149,7 @@ function Preview({
       viewBox={`-4 -4 ${width_mm + 8} ${height_mm + 8}`}
       className="mx-auto block max-h-[38vh]"
       role="img"
-      aria-label={`${Object.keys(answer.places).length} parts on the plate`}
+      aria-label={`${counted(Object.keys(answer.places).length, 'part')} on the plate`}
     >
       <rect width={width_mm} height={height_mm} fill="var(--paper)" stroke="var(--ink)" />
       {answer.ducts.map((duct) => (

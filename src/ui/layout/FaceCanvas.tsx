@@ -3,7 +3,7 @@ import { useDrag } from '@use-gesture/react'
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Hole } from '@/core/drilling'
 import { grow, mirrorShape, outlineOf, snapRect, turnMargins, type Rect, type Stroke } from '@/core/geometry'
-import type { EnclosureId, FaceId, Part, Plan } from '@/core/plan'
+import { landed, type DeviceId, type EnclosureId, type FaceId, type Part, type Plan } from '@/core/plan'
 import { sideOf } from '@/core/figures'
 import { useRoom } from '@/ui/room'
 import { changeThings, thingsOn, type Change, type FaceThing } from './faceThings'
@@ -315,8 +315,8 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
         <span className="figures">
           {width_mm} × {height_mm} mm
         </span>
-        , seen {seen}. The bar is a part’s own top; orange outlines carry mains; dark rings are holes; in dashes what is
-        there already, in dots what comes out.
+        , seen {seen}. The bar is a part’s own top; orange outlines carry mains, by their wires or their terminals; dark
+        rings are holes; in dashes what is there already, in dots what comes out.
       </p>
     </div>
   )
@@ -504,7 +504,7 @@ const Thing = memo(function Thing({
       ? 'var(--caution)'
       : isChosen
         ? 'var(--accent)'
-        : hasMains(part)
+        : hasMains(plan, thing.device!)
           ? 'var(--mains)'
           : 'var(--return)'
   const size = Math.max(6, Math.min(14, w / (tag.length * 0.75), h * 0.6))
@@ -578,11 +578,21 @@ function originOf(plan: Plan, { device }: FaceThing): string {
   return origin === 'there' ? ', there already' : origin === 'remove' ? ', comes out' : ''
 }
 
-function hasMains(part: Part): boolean {
-  return (
-    Object.values(part.terminals).some((terminal) => terminal!.function === 'L') ||
-    part.behaviour.kind === 'mains-inlet'
-  )
+/** Devices at which a wire of the mains ends, or which have a terminal that is made for nothing else. */
+const mainsDevices = new WeakMap<Plan['wires'], ReadonlySet<DeviceId>>()
+
+function hasMains(plan: Plan, id: DeviceId): boolean {
+  const { wires } = landed(plan)
+  let wired = mainsDevices.get(wires)
+  if (!wired) {
+    const ends = Object.values(wires).flatMap((wire) =>
+      wire!.function === 'L' || wire!.function === 'N' ? [wire!.from, wire!.to] : [],
+    )
+    wired = new Set(ends.flatMap((end) => (end.kind === 'terminal' ? [end.device] : [])))
+    mainsDevices.set(wires, wired)
+  }
+  const part = plan.parts[plan.devices[id]!.part]!
+  return wired.has(id) || Object.values(part.terminals).some((terminal) => terminal!.function === 'L')
 }
 
 const CLOCKWISE = ['top', 'right', 'bottom', 'left'] as const

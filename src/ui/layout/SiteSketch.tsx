@@ -1,5 +1,7 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { landed, type EnclosureId } from '@/core/plan'
+
 import { useRoom } from '@/ui/room'
 
 const SPAN_mm = 250
@@ -70,7 +72,7 @@ export function SiteSketch({
             fill="var(--ink)"
           >
             {count}
-            <title>{`${count} wires${mains ? ', mains among them' : ''}`}</title>
+            <title>{`${counted(count, 'wire')}${mains ? ', mains among them' : ''}`}</title>
           </text>
           {order.indexOf(to) - order.indexOf(from) > 1 ? null : (
             <text x={(x(from) + x(to)) / 2} y={72} fontSize="10.5" textAnchor="middle" fill="var(--mute)">

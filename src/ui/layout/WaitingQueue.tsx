@@ -1,9 +1,14 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useState } from 'react'
+
 import { findFreeSpot, footprint, grow, turnMargins } from '@/core/geometry'
+
 import type { Command, DeviceId, EnclosureId, FaceId, Plan } from '@/core/plan'
 import { Button } from '@/ui/primitives'
+
 import { roomAsked } from '@/core/proposals'
+
 import { useRoom } from '@/ui/room'
 
 const GRID_mm = 5
@@ -96,7 +101,7 @@ export function WaitingQueue({
       present = { ...present, devices: { ...present.devices, [id]: { ...present.devices[id]!, place } } }
     }
     setError(left.length > 0 ? `No room was found for ${left.join(', ')}` : null)
-    if (commands.length > 0) edit(`Place ${commands.length} parts`, ...commands)
+    if (commands.length > 0) edit(`Place ${counted(commands.length, 'part')}`, ...commands)
   }
   if (waiting.length === 0 && elsewhere.length === 0)
     return (

@@ -1,6 +1,8 @@
 'use client'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
-import { forSearch, INPUT } from '@/ui/primitives'
+import { useRef } from 'react'
+import { INPUT } from '@/ui/primitives'
+import { matchTerminals } from './matchTerminals'
 import { TERMINAL_HINT, type TerminalSearchProps } from './terminalSearchProps'
 import type { TerminalChoice } from './useTerminals'
 
@@ -8,17 +10,9 @@ const SHOWN = 80
 
 /** The list of terminals that read like what is typed. */
 export function TerminalSearch({ label, choices, onPick, autoFocus, query, onQuery }: TerminalSearchProps) {
-  const typed = forSearch(query.trim())
-  const words = typed.split(/\s+/).filter(Boolean)
-  // Each word begins a word of the terminal's; what reads exactly like the beginning of a terminal stands first.
-  const begins = (text: string, word: string) =>
-    forSearch(text)
-      .split(/\s+/)
-      .some((part) => part.startsWith(word))
-  const isExact = ({ name }: TerminalChoice) => forSearch(name).startsWith(typed)
-  const matching = choices
-    .filter(({ name, detail }) => words.every((word) => begins(`${name} ${detail}`, word)))
-    .sort((a, b) => Number(isExact(b)) - Number(isExact(a)))
+  const matching = matchTerminals(choices, query)
+  // Enter takes what stands first, unless the arrows went to another.
+  const wasMoved = useRef(false)
   return (
     <Combobox<TerminalChoice | null> immediate value={null} onChange={(choice) => choice && onPick(choice)}>
       <ComboboxInput
@@ -26,7 +20,17 @@ export function TerminalSearch({ label, choices, onPick, autoFocus, query, onQue
         aria-label={label}
         placeholder={TERMINAL_HINT}
         className={INPUT}
-        onChange={(event) => onQuery(event.target.value)}
+        onChange={(event) => {
+          wasMoved.current = false
+          onQuery(event.target.value)
+        }}
+        onKeyDownCapture={(event) => {
+          if (event.key.startsWith('Arrow')) wasMoved.current = true
+          if (event.key !== 'Enter' || wasMoved.current || query.trim() === '' || !matching[0]) return
+          event.preventDefault()
+          event.stopPropagation()
+          onPick(matching[0])
+        }}
         displayValue={() => query}
       />
       <ComboboxOptions

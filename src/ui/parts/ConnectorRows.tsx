@@ -1,11 +1,18 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useState } from 'react'
+
 import { connectorId, connectorOf } from '@/core/catalogue'
+
 import type { Part, TerminalId } from '@/core/plan'
 import { CONNECTOR_FAMILIES, familyNamed, type ConnectorFamilyId } from '@/core/reference'
+
 import { Button, Choice } from '@/ui/primitives'
+
 import { WordsAt } from './PartFields'
+
 import { terminalName } from './typedPart'
+
 import { usePartForm } from './usePartForm'
 
 const FAMILIES = (Object.keys(CONNECTOR_FAMILIES) as ConnectorFamilyId[]).map((id) => ({
@@ -36,7 +43,7 @@ export function ConnectorRows() {
             at={`connectors.${i}.name`}
             label="Connector"
             most={80}
-            hint={`${connector.ways.length} ways: ${connector.ways.map((way) => terminalName(part, way)).join(', ')}`}
+            hint={`${counted(connector.ways.length, 'way')}: ${connector.ways.map((way) => terminalName(part, way)).join(', ')}`}
           />
           <Choice
             label="Family"

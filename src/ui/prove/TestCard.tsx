@@ -1,17 +1,28 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useState } from 'react'
-import { counted, impossibleReading, judgeReading, limitWords, unbuiltBefore } from '@/core/procedure'
+
+import { impossibleReading, judgeReading, limitWords, unbuiltBefore } from '@/core/procedure'
 import { terminalWords } from '@/core/plan'
+
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
+
 import { GROUP_WORDS } from '@/core/proof/sheet'
+
 import { moment, useStopwatch } from '@/ui/bench'
+
 import { Button, INPUT, Labelled, Sign } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import type { Expected } from '@/workers'
 import { BoardLines } from './BoardLines'
+
 import { HowSolved } from './HowSolved'
+
 import type { MeterDesk } from './useMeter'
 import { FlagLine, ProbePlaces } from './ProbePlaces'
+
 import { readTyped, shownOf } from './readingWords'
 
 const STANDING_WORDS = {

@@ -1,13 +1,22 @@
 'use client'
 import { useMemo, type ReactNode } from 'react'
+
 import { footprint } from '@/core/geometry'
+
 import { terminalOnFace, type LeadFigure } from '@/core/figures'
+
 import { glandThread } from '@/core/reference'
+
 import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayId, type RacewayKind } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+
+import { counted, formatNumber } from '@/core/quantity'
+
 import { useRoom } from '@/ui/room'
+
 import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
+
 import { pressed } from './pressed'
+
 import {
   alongWay,
   freeName,
@@ -19,6 +28,7 @@ import {
   TONE_COLOUR,
   toneOf,
 } from './wayWords'
+
 import { useStroke, type Stroke } from './useStroke'
 
 /** What is drawn by hand lands on these millimetres. */
@@ -75,7 +85,7 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
       viewBox={`-6 -6 ${flat.width + 12} ${flat.height + 12}`}
       className={`block max-h-[66vh] w-full touch-none select-none ${tool ? 'cursor-crosshair' : ''}`}
       role="group"
-      aria-label={`${box.name} folded out, ${own.length} ways`}
+      aria-label={`${box.name} folded out, ${counted(own.length, 'way')}`}
     >
       {flat.faces.map((face) => (
         <FaceSheet key={face.face} face={face} enclosure={enclosure} />

@@ -1,14 +1,23 @@
 'use client'
+import { counted } from '@/core/quantity'
 import { useEffect, useState } from 'react'
+
 import type { EnclosureId, RacewayId, RacewayKind } from '@/core/plan'
 import { FindingCard } from '@/ui/panels'
+
 import { Button, later } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import { proposeLeading } from '@/workers'
+
 import type { WayDraft } from './AddWay'
 import { OutsideMap, outsideWays } from './OutsideMap'
+
 import { Overview, WhereThingsAre } from './Overview'
+
 import { RouteCanvas } from './RouteCanvas'
+
 import { KIND_WORDS } from './wayWords'
 
 const WayPanel = later(async () => ({ default: (await import('./WayPanel')).WayPanel }))
@@ -66,7 +75,7 @@ export function RouteStage() {
     if (led instanceof Error) return setMessage(led.message)
     const { commands, left } = led
     if (commands.length > 0)
-      edit(what === 'ways' ? `Draw ${commands.length} ways` : 'A gland for each lead', ...commands)
+      edit(what === 'ways' ? `Draw ${counted(commands.length, 'way')}` : 'A gland for each lead', ...commands)
     if (left.length > 0)
       setMessage(`The bottom has no room left for ${left.map((id) => plan.devices[id]!.tag).join(', ')}`)
     else if (commands.length === 0)

@@ -1,14 +1,23 @@
 'use client'
 import { useMemo } from 'react'
+
 import { roughBundle_mm, packCircles } from '@/core/packing/circles'
+
 import { GLAND_THREADS, glandThread } from '@/core/reference'
+
 import { sectionOf } from '@/core/routing/entries'
+
 import type { Command, Raceway, RacewayId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+import { counted, formatNumber } from '@/core/quantity'
+
 import { CrossSection } from '@/ui/charts/CrossSection'
+
 import { Button, Choice, CommitField, readNumber, Share } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import { MotionPicture } from './MotionPicture'
+
 import { endsOf, INTO_WALL, KIND_WORDS, ON_FACE, SECTION_OF, shortName, spotWords } from './wayWords'
 
 type Changes = Extract<Command, { type: 'updateRaceway' }>['changes']
@@ -275,7 +284,7 @@ function Section({
   return (
     <div className="text-center">
       <CrossSection
-        label={`${raceway.name} cut across: ${own.length} leads`}
+        label={`${raceway.name} cut across: ${counted(own.length, 'lead')}`}
         outline={
           isBox
             ? { kind: 'box', width_mm: raceway.width_mm, height_mm: raceway.height_mm }

@@ -1,12 +1,17 @@
 'use client'
+import { counted } from '@/core/quantity'
 import Link from 'next/link'
-import { counted } from '@/core/procedure'
 import { useRouter } from 'next/navigation'
+
 import { useRef, useState } from 'react'
+
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
+
 import type { PlanSummary } from '@/core/plan'
 import { Button, INPUT, Labelled, later, Modal, newId, Sign } from '@/ui/primitives'
+
 import { problemText, request, sendFile, withProgress, type Problem } from '@/ui/room'
+
 import { Mark, ThemeSwitch } from '@/ui/shell'
 
 const FirstPlan = later(async () => ({ default: (await import('./FirstPlan')).FirstPlan }))

@@ -11,6 +11,7 @@ import { Mark } from './Mark'
 import { PulseBar } from './PulseBar'
 import { STAGES } from './stages'
 import { ThemeSwitch } from './ThemeSwitch'
+import { useFocusKeeper } from './useFocusKeeper'
 
 const PhoneDialog = later(async () => ({ default: (await import('@/ui/phone')).PhoneDialog }))
 const FixNotice = later(
@@ -59,6 +60,8 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [client, drawer, open, room.id])
+
+  useFocusKeeper(path)
 
   // What stands in the drawer belongs to the stage it was opened in.
   const wasAt = useRef(path)

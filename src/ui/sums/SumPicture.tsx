@@ -3,8 +3,10 @@ import type { CalculatorName } from '@/core/calculators'
 import type { CutAnswer, CutRequest } from '@/core/cutting'
 import type { BundleAnswer } from '@/core/packing/circles'
 import type { PixelRunRequest } from '@/core/pixels'
-import { formatNumber } from '@/core/quantity'
+import { counted, formatNumber } from '@/core/quantity'
+
 import { CrossSection } from '@/ui/charts/CrossSection'
+
 import { PixelChart } from '@/ui/charts'
 
 /** What a sum's answer looks like, where a picture says it sooner. */
@@ -28,7 +30,7 @@ export function SumPicture({
     return (
       <div className="mt-3 flex justify-center">
         <CrossSection
-          label={`${circles.length} leads packed into a circle of ${formatNumber(diameter_mm)} mm`}
+          label={`${counted(circles.length, 'lead')} packed into a circle of ${formatNumber(diameter_mm)} mm`}
           outline={{ kind: 'round', diameter_mm }}
           circles={circles}
         />

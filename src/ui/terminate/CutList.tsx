@@ -1,10 +1,14 @@
 'use client'
 import { useMemo } from 'react'
-import { counted } from '@/core/procedure'
-import { formatNumber } from '@/core/quantity'
+
+import { counted, formatNumber } from '@/core/quantity'
+
 import { cutPlanOf, needsOf, type CutFrom, type CutPlan } from '@/core/workshop'
+
 import { Button, newId, Sign } from '@/ui/primitives'
+
 import { useRoom } from '@/ui/room'
+
 import { useStock } from '@/ui/workshop'
 
 const cutStep = (piece: string) => `cut:${piece}`
@@ -170,7 +174,7 @@ function Bar({ from }: { readonly from: CutFrom }) {
   return (
     <div
       role="img"
-      aria-label={`${Math.round(from.has_mm)} mm${from.item === null ? ', to be bought' : ''}: ${from.cuts.length} pieces`}
+      aria-label={`${Math.round(from.has_mm)} mm${from.item === null ? ', to be bought' : ''}: ${counted(from.cuts.length, 'piece')}`}
       className={`mb-1 flex h-5 overflow-hidden rounded border ${from.item === null ? 'border-dashed border-mute' : 'border-hair'}`}
     >
       {from.cuts.map(({ id, length_mm }) => (

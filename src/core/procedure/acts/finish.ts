@@ -1,6 +1,9 @@
+import { counted } from '@/core/quantity'
 import type { DeviceId, Plan } from '@/core/plan'
 import { CAPACITORS, UNPLUG } from '../cautions'
+
 import { checksum } from '../facts'
+
 import type { Act } from '../types'
 import { actOf } from './draft'
 
@@ -17,7 +20,7 @@ export function labelActs(plan: Plan, after: readonly string[]): readonly Act[] 
     actOf({
       id: 'labels',
       phase: 'tie',
-      title: `Label ${tags.length} devices, rows of terminals, and what leaves the box`,
+      title: `Label ${counted(tags.length, 'device')}, rows of terminals, and what leaves the box`,
       lines: [
         'Every device its tag; beside each row of terminals its strip, at the terminals’ pitch.',
         'What leaves the box: its name outside beside the opening, and inside on the lead.',

@@ -1,7 +1,10 @@
+import { counted } from '@/core/quantity'
 import { drillingMethod, type DrillingMethod } from '@/core/drilling'
+
 import type { Enclosure, Plan } from '@/core/plan'
 import type { FaceReckoning, Reckoning } from '@/core/figures'
 import { holesCode } from '../facts'
+
 import type { Act } from '../types'
 import { rememberActs, actOf } from './draft'
 
@@ -38,7 +41,7 @@ function holesOf(box: Enclosure, { enclosure, face, holes }: FaceReckoning): rea
     actOf({
       id: holeStep(enclosure, face),
       phase: 'holes' as const,
-      title: `${box.name}, ${data.name.toLowerCase()}: ${[toMake.length > 0 ? `${toMake.length} holes` : '', toBlank.length > 0 ? `${toBlank.length} to blank` : ''].filter(Boolean).join(', ')}`,
+      title: `${box.name}, ${data.name.toLowerCase()}: ${[toMake.length > 0 ? `${counted(toMake.length, 'hole')}` : '', toBlank.length > 0 ? `${toBlank.length} to blank` : ''].filter(Boolean).join(', ')}`,
       lines: [
         `Print the drill sheet at 1:1 and measure its 100 mm bar; tape it on the ${data.kind === 'plate' ? 'front' : 'outside'}.`,
         ...(first ? [`${first.method.steps[0]!}.`] : []),

@@ -1,2 +1,2 @@
 export { planSteps } from './planSteps'
-export { counted, tagList } from './tags'
+export { tagList } from './tags'

@@ -21,5 +21,3 @@ function follows(one: string, next: string): boolean {
   const [a, b] = [NUMBERED.exec(one), NUMBERED.exec(next)]
   return a !== null && b !== null && a[1] === b[1] && Number(b[2]) === Number(a[2]) + 1
 }
-
-export const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`

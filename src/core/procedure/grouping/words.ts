@@ -1,10 +1,13 @@
 import { colourName, type DeviceId, type EnclosureId, type Plan, type RacewayId, type WireId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+
+import { counted, formatNumber } from '@/core/quantity'
+
 import type { Reckoning } from '@/core/figures'
 import type { ToolKind } from '@/core/termination'
 import type { Act } from '../types'
 import { devicesOfWire, SOMEWHERE, type GroupKind } from './keyOf'
-import { counted, tagList } from './tags'
+
+import { tagList } from './tags'
 
 /** What a step is called: what, and from where to where. A step of one act is called as that. */
 export function titleOf(plan: Plan, key: string, acts: readonly Act[]): string {
