@@ -21,6 +21,13 @@ export function freePort(): Promise<number> {
   })
 }
 
+const running = new Set<ChildProcess>()
+
+/** Ends all that were started here and run on: of a test that hangs. */
+export function killRunning(): void {
+  for (const child of running) child.kill('SIGKILL')
+}
+
 /** Starts the process and does not wait for it to answer. */
 export async function spawnServer(
   data: string,
@@ -38,7 +45,13 @@ export async function spawnServer(
   )
   let said = ''
   for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()))
-  const over = new Promise<void>((resolve) => child.once('exit', () => resolve()))
+  running.add(child)
+  const over = new Promise<void>((resolve) =>
+    child.once('exit', () => {
+      running.delete(child)
+      resolve()
+    }),
+  )
   return {
     base: `http://127.0.0.1:${port}`,
     process: child,

@@ -12,6 +12,7 @@ import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { shadowStage } from '@demo/scenarios/shadowStage'
 import { commandFor } from '../anyCommand'
 import { CALCULATOR_SAMPLES } from '../calculatorSamples'
+import { FILE_CASES } from './fileCases'
 import { mutated } from './mutate'
 import type { Random } from './random'
 
@@ -139,11 +140,15 @@ const calculator: FuzzCase = (random) => {
   } else checkIssues((body as { error: { issues: readonly Issue[] } }).error.issues)
 }
 
+/** Files and lines of instruments: taken, or refused with reasons. */
+const file: FuzzCase = (random) => random.pick(FILE_CASES)(random, checkIssues)
+
 /** Kinds, and how many of a hundred tries each gets: working a plan out takes a thousand times what a request does. */
 export const FUZZ_CASES = {
   plan: [6, plan],
   edit: [24, edit],
-  request: [35, request],
-  calculator: [35, calculator],
+  request: [25, request],
+  calculator: [25, calculator],
+  file: [20, file],
 } as const satisfies Readonly<Record<string, readonly [number, FuzzCase]>>
 export type FuzzKind = keyof typeof FUZZ_CASES

@@ -1,14 +1,29 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { PNG } from 'pngjs'
+import { CATALOGUE } from '@/core/catalogue'
+import type { PartId } from '@/core/plan'
+import { bundleZip } from '@/formats/bundle'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { RECORD_FORMAT } from '@/formats/planFile'
 import type { Random } from '../fuzz/random'
-import { get, post, spawnServer, startServer, type RunningServer } from '../runningServer'
+import { get, killRunning, post, spawnServer, startServer, type Answer, type RunningServer } from '../runningServer'
 import { faultsOf, withFile, writeFirstRelease } from './dataFiles'
 
 /** The server is killed somewhere in the midst of its work; afterwards the file is whole, and all that was acknowledged is there. */
-export const KILLS = ['first start', 'migration', 'import', 'undo', 'log'] as const
+export const KILLS = [
+  'first start',
+  'migration',
+  'import',
+  'undo',
+  'log',
+  'photographs',
+  'archive',
+  'saved data',
+  'stock',
+  'own parts',
+] as const
 export type KillKind = (typeof KILLS)[number]
 
 const DEMO_COUNT = 4
@@ -19,12 +34,26 @@ const fileIn = (data: string) => join(data, 'glad-rafter.sqlite')
 export async function killOnce(kind: KillKind, random: Random): Promise<readonly string[]> {
   const data = mkdtempSync(join(tmpdir(), 'rafter-kill-'))
   try {
-    return await ROUNDS[kind](data, random)
+    return await withinTime(ROUNDS[kind](data, random), kind)
   } catch (error) {
     return [`${kind}: ${error instanceof Error ? error.message : String(error)}`]
   } finally {
     rmSync(data, { recursive: true, force: true })
   }
+}
+
+/** A round that hangs is ended and counted, not waited for. */
+const MOST_MS = 120_000
+
+function withinTime<T>(round: Promise<T>, kind: KillKind): Promise<T> {
+  let timer: NodeJS.Timeout
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => {
+      killRunning()
+      fail(new Error(`the round of ${kind} hangs; ended after ${MOST_MS / 1000} s`))
+    }, MOST_MS)
+  })
+  return Promise.race([round, late]).finally(() => clearTimeout(timer))
 }
 
 async function checked(
@@ -199,4 +228,181 @@ const ROUNDS: Readonly<Record<KillKind, (data: string, random: Random) => Promis
         .map((entryId) => `the entry ${entryId} was acknowledged and is gone`)
     })
   },
+
+  async photographs(data, random) {
+    const server = await startServer(data)
+    const id = await madePlan(server)
+    const acknowledged = await untilKilled(server, 60 + random.below(900), async (n) => {
+      const photo = n.toString(16).padStart(32, '0')
+      const reply = await post(server.base, `/api/plans/${id}/photos`, { id: photo, data: PICTURE.toString('base64') })
+      return reply.status === 201 ? photo : `photograph ${n}: ${reply.status} ${JSON.stringify(reply.body)}`
+    })
+    return checked(data, async ({ base }) => {
+      const faults: string[] = []
+      for (const photo of acknowledged) {
+        const reply = await fetch(`${base}/api/plans/${id}/photos/${photo}`)
+        const bytes = Buffer.from(await reply.arrayBuffer())
+        if (reply.status !== 200 || PNG.sync.read(bytes).width !== 6)
+          faults.push(`the photograph ${photo} was acknowledged and is ${reply.status}`)
+      }
+      return faults
+    })
+  },
+
+  async archive(data, random) {
+    const server = await startServer(data)
+    const photos = Array.from({ length: 30 }, (_, i) => ({
+      id: i.toString(16).padStart(32, '0'),
+      type: 'image/png' as const,
+      bytes: new Uint8Array(PICTURE),
+    }))
+    const logbook = photos.map(({ id }, i) => ({ ...ENTRY, entryId: `entry-of-archive-${i}`, photos: [id] }))
+    const zip = bundleZip({ plan: clayPrinter(), logbook, photos, parts: [], stock: [] }, {})
+    const acknowledged = await untilKilled(server, 150 + random.below(1200), async () => {
+      const reply = await send(server.base, '/api/bundle', 'application/zip', zip)
+      return reply.status === 201 ? (reply.body as { plan: { id: string } }).plan.id : `archive: ${reply.status}`
+    })
+    return checked(data, async ({ base }) => {
+      const plans = await plansOf(base)
+      const faults = acknowledged
+        .filter((id) => !plans.some((plan) => plan.id === id))
+        .map((id) => `the plan ${id} came with an archive, was acknowledged and is gone`)
+      // A plan that is there names no picture that is not.
+      for (const { id } of plans) {
+        const { entries } = (await get(base, `/api/plans/${id}/logbook`)).body as {
+          entries: readonly { photos: readonly string[] }[]
+        }
+        if (entries.length !== logbook.length) faults.push(`${id} has ${entries.length} of ${logbook.length} entries`)
+        for (const photo of entries.flatMap((entry) => entry.photos))
+          if ((await fetch(`${base}/api/plans/${id}/photos/${photo}`)).status !== 200)
+            faults.push(`${id} names the picture ${photo}, which is not there`)
+      }
+      return faults
+    })
+  },
+
+  async 'saved data'(data, random) {
+    const server = await startServer(data)
+    const id = await madePlan(server)
+    for (let n = 0; n < 30; n += 1)
+      await post(server.base, `/api/plans/${id}/edits`, {
+        kind: 'edit',
+        editId: `kill-saved-${n}-edit`,
+        baseRevision: n + 1,
+        label: `Edit ${n}`,
+        commands: [{ type: 'setSite', changes: { ambient_C: n } }],
+      })
+    const text = await (await fetch(`${server.base}/api/data`)).text()
+    // The same file under other names: each a plan that is not here yet.
+    const acknowledged = await untilKilled(server, 60 + random.below(700), async (n) => {
+      const own = `${id.slice(0, 24)}${n.toString(16).padStart(12, '0')}`
+      const reply = await send(server.base, '/api/data', 'application/x-ndjson', text.replaceAll(id, own))
+      return reply.status === 200 ? own : `saved data ${n}: ${reply.status} ${JSON.stringify(reply.body)}`
+    })
+    return checked(data, async ({ base }) => {
+      const faults: string[] = []
+      for (const own of acknowledged) {
+        const plan = await get(base, `/api/plans/${own}`)
+        if (plan.status !== 200 || (plan.body as { revision: number }).revision !== 31)
+          faults.push(`${own} came from saved data, was acknowledged and is ${plan.status}`)
+      }
+      for (const plan of await plansOf(base)) {
+        const { changes } = (await get(base, `/api/plans/${plan.id}/history?since=0`)).body as {
+          changes: readonly unknown[]
+        }
+        if (changes.length !== 30) faults.push(`${plan.id} shows with ${changes.length} of 30 edits`)
+      }
+      return faults
+    })
+  },
+
+  async stock(data, random) {
+    const server = await startServer(data)
+    const spool = {
+      id: 'kill-spool-1',
+      kind: 'wire',
+      what: 'Wire 1 mm², blue',
+      pack: null,
+      price: null,
+      supplier: null,
+    }
+    await post(server.base, '/api/stock', { items: [spool] })
+    const acknowledged = await untilKilled(server, 60 + random.below(500), async (n) => {
+      const moves = [{ moveId: `kill-move-${n}`, itemId: spool.id, amount: 1, why: 'came', planId: null }]
+      const reply = await post(server.base, '/api/stock', { moves })
+      return reply.status === 201 ? `${n}` : `stock ${n}: ${reply.status}`
+    })
+    return checked(data, async ({ base }) => {
+      const { items } = (await get(base, '/api/stock')).body as { items: readonly { amount: number }[] }
+      const amount = items[0]?.amount ?? 0
+      // One more may have been committed without its answer getting out.
+      return amount === acknowledged.length || amount === acknowledged.length + 1
+        ? []
+        : [`${amount} in the stock, acknowledged ${acknowledged.length}`]
+    })
+  },
+
+  async 'own parts'(data, random) {
+    const server = await startServer(data)
+    const part = CATALOGUE['part:fan-24' as PartId]!
+    const acknowledged = await untilKilled(server, 60 + random.below(500), async (n) => {
+      const id = `part:kill-${n}`
+      const reply = await post(server.base, '/api/parts', { id, part: { ...part, name: `Fan ${n}` } })
+      return reply.status === 201 || reply.status === 200
+        ? id
+        : `own part ${n}: ${reply.status} ${JSON.stringify(reply.body)}`
+    })
+    return checked(data, async ({ base }) => {
+      const { parts } = (await get(base, '/api/parts')).body as { parts: readonly { id: string }[] }
+      const there = new Set(parts.map(({ id }) => id))
+      return acknowledged.filter((id) => !there.has(id)).map((id) => `the part ${id} was acknowledged and is gone`)
+    })
+  },
+}
+
+const PICTURE = PNG.sync.write(new PNG({ width: 6, height: 5 }))
+const ENTRY = {
+  step: 'mount:device:ps1',
+  kind: 'noted' as const,
+  facts: {},
+  reading: null,
+  unit: null,
+  note: 'x',
+  at: '2026-01-05T10:00:00.000Z',
+  took_min: null,
+  meter: null,
+  doneBy: null,
+  deviation: null,
+}
+
+async function madePlan(server: RunningServer): Promise<string> {
+  const made = await post(server.base, '/api/plans', { from: 'nothing', name: 'Kill', region: 'IEC' })
+  return (made.body as { plan: { id: string } }).plan.id
+}
+
+async function send(base: string, path: string, type: string, body: string | Uint8Array): Promise<Answer> {
+  const reply = await fetch(base + path, { method: 'POST', headers: { 'content-type': type }, body: body as BodyInit })
+  return { status: reply.status, body: (await reply.json()) as unknown }
+}
+
+/** Does one thing after the other until the server is killed; what was acknowledged. A refusal is a fault, which reads as words. */
+async function untilKilled(
+  server: RunningServer,
+  after_ms: number,
+  once: (n: number) => Promise<string>,
+): Promise<readonly string[]> {
+  const acknowledged: string[] = []
+  const killed = sleep(after_ms).then(() => server.kill())
+  for (let n = 1; ; n += 1) {
+    let name: string
+    try {
+      name = await once(n)
+    } catch {
+      break
+    }
+    if (name.includes(': ')) throw new Error(name)
+    acknowledged.push(name)
+  }
+  await killed
+  return acknowledged
 }

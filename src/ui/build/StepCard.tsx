@@ -29,7 +29,7 @@ function unsaidDeviation({ deviation, note }: typeof NOTHING): string | null {
 
 /** What the signature says. */
 function signWords(left: number, all: number, ends: number, isWhole: boolean): string {
-  if (!isWhole) return 'Sign off'
+  if (!isWhole) return 'Sign off (tick first)'
   const which = left < all && left > 1 ? ` the other ${left}` : left > 1 ? ` all ${left}` : ''
   return `Sign off${which}${ends > 0 ? `: ${ends === 1 ? 'its end' : `${ends} ends`} tugged` : ''}`
 }

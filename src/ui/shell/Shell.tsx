@@ -4,16 +4,21 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { goToStage, StageLink, useRoom } from '@/ui/room'
-import { ConflictDialog } from './ConflictDialog'
 import { Drawer } from './Drawer'
-import { HeldEdits } from './HeldEdits'
 import { Mark } from './Mark'
 import { PulseBar } from './PulseBar'
 import { STAGES } from './stages'
 import { ThemeSwitch } from './ThemeSwitch'
-import { useFocusKeeper } from './useFocusKeeper'
 
 const PhoneDialog = later(async () => ({ default: (await import('@/ui/phone')).PhoneDialog }))
+// Drawn when there is something to decide; their code comes with what is put off.
+const ConflictDialog = later(async () => ({ default: (await import('./ConflictDialog')).ConflictDialog }))
+const HeldEdits = later(async () => ({ default: (await import('./HeldEdits')).HeldEdits }))
+const FocusKeeper = later(
+  async () => ({ default: (await import('./FocusKeeper')).FocusKeeper }),
+  null,
+  'after the view',
+)
 const FixNotice = later(
   async () => ({ default: (await import('@/ui/panels/FixNotice')).FixNotice }),
   null,
@@ -61,8 +66,6 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [client, drawer, open, room.id])
 
-  useFocusKeeper(path)
-
   // What stands in the drawer belongs to the stage it was opened in.
   const wasAt = useRef(path)
   useEffect(() => {
@@ -102,7 +105,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
             {plan.site.mains_V} V · {plan.site.region} · {plan.site.place} {plan.site.ambient_C} °C
           </p>
         </div>
-        <ol className="flex gap-1 overflow-x-auto px-3 py-1 md:flex-col md:gap-0.5">
+        <ol className="relative flex gap-1 overflow-x-auto px-3 py-1 md:flex-col md:gap-0.5">
           {STAGES.map(({ key, name }, i) => {
             const isHere = path.endsWith(`/${key}`)
             const stops =
@@ -220,8 +223,9 @@ export function Shell({ children }: { readonly children: ReactNode }) {
               {room.logWaiting.message}
             </p>
           ) : null}
-          <HeldEdits />
+          {state.held.length > 0 ? <HeldEdits /> : null}
           <FixNotice />
+          <FocusKeeper path={path} />
           {room.reckonError && evaluation ? (
             <p role="alert" className="border-b border-hair bg-stop-wash px-5 py-2 text-stop">
               The plan could not be worked out: {room.reckonError}. What you see is older; undo the last edit, or export
@@ -236,7 +240,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
           <Drawer />
         </div>
       </div>
-      <ConflictDialog />
+      {state.conflict ? <ConflictDialog /> : null}
       {isPhoneOpen ? (
         <PhoneDialog open onClose={() => setPhoneOpen(false)} planId={room.id} planName={plan.name} />
       ) : null}

@@ -1,3 +1,4 @@
+'use client'
 import { useEffect } from 'react'
 
 const FOCUSABLE =
@@ -20,7 +21,7 @@ function firstIn(container: Element, after: number): HTMLElement | null {
  * An action often takes away what had the focus: the button that was pressed is gone, or can be pressed no more. The focus then
  * goes to what stands nearest to where it was, so that the next key goes on with the work and not with the page's beginning.
  */
-export function useFocusKeeper(path: string): void {
+export function FocusKeeper({ path }: { readonly path: string }): null {
   useEffect(() => {
     let last: HTMLElement | null = null
     /** What it stood in, the nearest first, with its place among what took the focus there. */
@@ -60,4 +61,5 @@ export function useFocusKeeper(path: string): void {
     if (stage && !stage.contains(document.activeElement) && !document.querySelector('[role=dialog]'))
       stage.focus({ preventScroll: true })
   }, [path])
+  return null
 }
