@@ -5,12 +5,16 @@ import { FindingCard } from '@/ui/panels'
 import { Button, later, newId, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { FaceCanvas, type View } from './FaceCanvas'
-import { SiteSketch } from './SiteSketch'
-import { WaitingQueue } from './WaitingQueue'
 
 // What stands below the dry fit comes after it.
 const ROOM = <div aria-hidden className="h-40" />
 const AddToFace = later(async () => ({ default: (await import('./AddToFace')).AddToFace }), null, 'after the view')
+const SiteSketch = later(async () => ({ default: (await import('./SiteSketch')).SiteSketch }), ROOM, 'after the view')
+const WaitingQueue = later(
+  async () => ({ default: (await import('./WaitingQueue')).WaitingQueue }),
+  ROOM,
+  'after the view',
+)
 const ThingForm = later(async () => ({ default: (await import('./ThingForm')).ThingForm }), ROOM, 'after the view')
 const BoxForm = later(async () => ({ default: (await import('./BoxForm')).BoxForm }), ROOM, 'after the view')
 const HeatPanel = later(async () => ({ default: (await import('./HeatPanel')).HeatPanel }), ROOM, 'after the view')

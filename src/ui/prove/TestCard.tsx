@@ -67,7 +67,8 @@ export function TestCard({
   const judged = act.reading && read && 'value' in read ? judgeReading(act.reading, read.value) : null
   const stops = evaluation?.findings.filter(({ severity }) => severity === 'stop').length ?? 0
   const isLive = test.situation !== 'dead'
-  const unbuilt = unbuiltBefore(act, evaluation?.procedure ?? [], progress)
+  // A reading speaks for itself; what is only looked at must be there to be looked at.
+  const unbuilt = act.reading === null ? unbuiltBefore(act, evaluation?.procedure ?? [], progress) : []
   const [isBuilt, setBuilt] = useState(false)
   const needsWord = unbuilt.length > 0 && standing !== 'good' && !isBuilt
   const blocked = group.waitsFor !== null || (isLive && stops > 0)

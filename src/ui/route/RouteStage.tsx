@@ -14,12 +14,17 @@ import { proposeLeading } from '@/workers'
 import type { WayDraft } from './AddWay'
 import { OutsideMap, outsideWays } from './OutsideMap'
 
-import { Overview, WhereThingsAre } from './Overview'
-
 import { RouteCanvas } from './RouteCanvas'
 
 import { KIND_WORDS } from './wayWords'
 
+const ROOM = <div aria-hidden className="h-40" />
+const Overview = later(async () => ({ default: (await import('./Overview')).Overview }), ROOM, 'after the view')
+const WhereThingsAre = later(
+  async () => ({ default: (await import('./Overview')).WhereThingsAre }),
+  null,
+  'after the view',
+)
 const WayPanel = later(async () => ({ default: (await import('./WayPanel')).WayPanel }))
 const LeadPanel = later(async () => ({ default: (await import('./LeadPanel')).LeadPanel }))
 const AddWay = later(async () => ({ default: (await import('./AddWay')).AddWay }))
