@@ -12,6 +12,7 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
+import { statesTried } from './statesTried'
 
 /** What exchanging or turning plugs does. */
 export type Outcome = 'nothing' | 'exchanged' | 'fails' | 'burns'
@@ -64,18 +65,12 @@ function judgeOf(plan: Plan): Judge {
   return judge
 }
 
-/** Wires times states of one trial: a plan of 600 wires in five states is tried whole. */
-const MOST_TRIED = 3000
-
 /** What burns hangs on no place: leads are as long as they are laid now, whatever they are exchanged with. */
 function withoutPlaces(plan: Plan): Plan {
   const { lays } = routesOf(plan)
-  const states = Object.entries(plan.states)
-  // What burns is a matter of wiring far more than of how hard things run: a plan at its bounds is tried in its first states.
-  const most = Math.max(1, Math.floor(MOST_TRIED / Math.max(1, Object.keys(plan.wires).length)))
   return {
     ...plan,
-    states: states.length > most ? Object.fromEntries(states.slice(0, most)) : plan.states,
+    states: statesTried(plan),
     raceways: {},
     devices: Object.fromEntries(
       Object.entries(plan.devices).map(([id, device]) => [

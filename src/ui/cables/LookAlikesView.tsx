@@ -1,7 +1,8 @@
 'use client'
 import { useState } from 'react'
 import { connectorName } from '@/core/cables'
-import { REMEDIES, setRemedy, type LookAlike, type Outcome } from '@/core/lookAlikes'
+import { REMEDIES, setRemedy, statesTried, type LookAlike, type Outcome } from '@/core/lookAlikes'
+import { counted } from '@/core/quantity'
 import { Choice } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -30,7 +31,9 @@ const SHOWN = 12
 
 /** What goes into what by shape, what then happens as the model solves it, and what keeps it from happening. */
 export function LookAlikesView() {
-  const { evaluation } = useRoom()
+  const { plan, evaluation } = useRoom()
+  const tried = Object.values(statesTried(plan)).length
+  const states = Object.values(plan.states).length
   const all = evaluation?.lookAlikes ?? []
   if (all.length === 0)
     return (
@@ -40,6 +43,12 @@ export function LookAlikesView() {
     )
   return (
     <div className="grid gap-4">
+      {tried < states ? (
+        <p className="text-[14px] text-caution">
+          So large a plan is tried in its first {counted(tried, 'state')} of {states}; what burns only in the others is
+          not found here.
+        </p>
+      ) : null}
       {GROUPS.map(({ outcome, title, tone, words }) => {
         const own = all.filter((each) => each.outcome === outcome)
         return own.length === 0 ? null : (
