@@ -28,13 +28,23 @@ test.afterEach(async () => {
   rmSync(data, { recursive: true, force: true })
 })
 
+/** The code of the other stages comes after the page: no script for two seconds, once some have come. */
+async function allCodeIsThere(page: Page): Promise<void> {
+  const scripts = () =>
+    page.evaluate(() => performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js')).length)
+  let before = -1
+  for (let now = await scripts(); now !== before; now = await scripts()) {
+    before = now
+    await page.waitForTimeout(2000)
+  }
+}
+
 test('stages change, edits and sign-offs are kept while the server is away, and all is sent when it is back', async ({
   page,
 }) => {
   await page.goto(`${server.base}${plan}/brief`)
   await isWorkedOut(page)
-  // The code of all stages has come by then.
-  await page.waitForTimeout(2500)
+  await allCodeIsThere(page)
   await server.kill()
 
   const stages = page.getByRole('navigation', { name: 'Stages' })

@@ -1,6 +1,6 @@
 import { terminalWords, type Plan } from '@/core/plan'
 
-import { batchesOf, benchEnds, limitWords, type Act, type LogEntry } from '@/core/procedure'
+import { batchesOf, benchEnds, limitWords, readingWords, type Act, type LogEntry } from '@/core/procedure'
 
 import { counted, formatNumber } from '@/core/quantity'
 
@@ -232,7 +232,7 @@ export function testPaper({ plan, evaluation, log }: PaperSource): readonly Bloc
 }
 
 const readWords = (entry: LogEntry | undefined) =>
-  entry === undefined || entry.reading === null ? '' : `${entry.reading} ${entry.unit ?? ''}`
+  entry === undefined || entry.reading === null ? '' : readingWords(entry.reading, entry.unit)
 
 /** Where everything was, before it was taken out. */
 export function putBackPaper({ plan }: PaperSource): readonly Block[] {

@@ -1,3 +1,4 @@
+import { readingWords } from '@/core/procedure'
 import { formatNumber } from '@/core/quantity'
 import { keyFigures } from './figures'
 import type { Block, PaperSource } from './types'
@@ -19,11 +20,14 @@ export function recordPaper({ plan, evaluation, log }: PaperSource): readonly Bl
         [act.id, act.title],
         ...act.ends.map(({ id }): [string, string] => [
           id,
-          `${act.wire === null ? act.title : plan.wires[act.wire]?.label || act.wire}, end ${id.endsWith(':from') ? 'A' : 'B'}`,
+          `${act.wire === null ? act.title : plan.wires[act.wire]?.label || act.title}, end ${id.endsWith(':from') ? 'A' : 'B'}`,
         ]),
       ]),
     ),
   )
+  const titleOf = (step: string) =>
+    titles.get(step) ??
+    (step.startsWith('probe') ? 'Measured while a fault was looked for' : 'A step that is no longer in the plan')
   const deviations = log.filter(({ deviation }) => deviation !== null)
   const failed = log.filter(({ kind }) => kind === 'failed').length
   const took = log.reduce((sum, { took_min }) => sum + (took_min ?? 0), 0)
@@ -43,9 +47,11 @@ export function recordPaper({ plan, evaluation, log }: PaperSource): readonly Bl
       ],
       rows: log.map((entry) => [
         momentWords(entry.at),
-        titles.get(entry.step) ?? entry.step,
+        titleOf(entry.step),
         KIND_WORDS[entry.kind],
-        entry.reading === null ? '' : `${entry.reading} ${entry.unit ?? ''}${entry.meter ? ` (${entry.meter})` : ''}`,
+        entry.reading === null
+          ? ''
+          : `${readingWords(entry.reading, entry.unit)}${entry.meter ? ` (${entry.meter})` : ''}`,
         entry.note,
       ]),
     },
@@ -56,16 +62,14 @@ export function recordPaper({ plan, evaluation, log }: PaperSource): readonly Bl
             kind: 'ticks' as const,
             items: deviations.map(({ deviation, note, step }) =>
               deviation!.what === 'other'
-                ? `${titles.get(step) ?? step}: ${note}`
+                ? `${titleOf(step)}: ${note}`
                 : `${plan.wires[deviation!.wire]?.label ?? deviation!.wire}: ${deviation!.what === 'length' ? `cut ${deviation!.length_mm} mm long` : `${deviation!.size} taken`}${note ? `, ${note}` : ''}`,
             ),
           },
         ]
       : []),
     ...log.flatMap(({ photos, step, at }): Block[] =>
-      photos.length > 0
-        ? [{ kind: 'photos', ids: photos, caption: `${titles.get(step) ?? step}, ${momentWords(at)}` }]
-        : [],
+      photos.length > 0 ? [{ kind: 'photos', ids: photos, caption: `${titleOf(step)}, ${momentWords(at)}` }] : [],
     ),
   ]
 }

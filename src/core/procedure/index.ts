@@ -7,6 +7,7 @@ export { planSteps, tagList } from './grouping'
 export { draftEntry, MOST_PHOTOS, type LogDraft } from './draft'
 export { deviation, logEntry, type Deviation, type LogEntry } from './logEntry'
 export { limitWords } from './limitWords'
+export { asMeterShows, OL_OHM, readingWords } from './meterFigure'
 export { orderActs } from './orderActs'
 export { planActs } from './planActs'
 export {

@@ -1,5 +1,5 @@
 'use client'
-import type { Act, LogEntry } from '@/core/procedure'
+import { readingWords, type Act, type LogEntry } from '@/core/procedure'
 import type { Command } from '@/core/plan'
 import { moment, Photos } from '@/ui/bench'
 import { useRoom } from '@/ui/room'
@@ -29,7 +29,7 @@ export function StepLog({ acts }: { readonly acts: readonly Act[] }) {
             {KIND_WORDS[entry.kind]} <time dateTime={entry.at}>{moment(entry.at)}</time>
             {acts.length > 1 ? `, ${titles.get(entry.step)}` : ''}
             {entry.step.startsWith('end:') ? `, end ${entry.step.endsWith(':from') ? 'A' : 'B'}` : ''}
-            {entry.reading === null ? '' : `, ${entry.reading} ${entry.unit ?? ''}`}
+            {entry.reading === null ? '' : `, ${readingWords(entry.reading, entry.unit)}`}
             {entry.meter ? ` on ${entry.meter}` : ''}
             {entry.note ? `: ${entry.note}` : ''}
             {entry.deviation ? (

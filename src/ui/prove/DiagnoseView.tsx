@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
 import type { CaseReading, Diagnosis, NamedSuggestion, SeenWrong } from '@/core/diagnosis'
+import { asMeterShows } from '@/core/procedure'
 import { caseOf, clearedEntry, probeEntry, type SheetGroup } from '@/core/proof/sheet'
 import { Button, INPUT, Labelled } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
@@ -257,7 +258,7 @@ function SuggestionCard({
       { red: own.redKey, black: own.blackKey, situation: own.situation, held: null },
     )
     if (typeof value === 'string') setError(value)
-    else setTyped(value === Infinity ? 'OL' : String(value))
+    else setTyped(value === Infinity ? 'OL' : String(asMeterShows(value)))
   }
   const lines = useMemo(
     () => watched.map((each, i) => ({ words: each.words, watched: i, isResting: own.usual[i] === '0' })),

@@ -2,7 +2,14 @@
 import { counted } from '@/core/quantity'
 import { useState } from 'react'
 
-import { impossibleReading, judgeReading, limitWords, unbuiltBefore } from '@/core/procedure'
+import {
+  asMeterShows,
+  impossibleReading,
+  judgeReading,
+  limitWords,
+  readingWords,
+  unbuiltBefore,
+} from '@/core/procedure'
 import { terminalWords } from '@/core/plan'
 
 import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
@@ -113,7 +120,7 @@ export function TestCard({
     const value = await meter.take(test.meter!, test)
     if (typeof value === 'string') return setError(value)
     setError(null)
-    setTyped(value === Infinity ? 'OL' : String(value))
+    setTyped(value === Infinity ? 'OL' : String(asMeterShows(value)))
   }
   const computed = healthy ? shownOf(healthy.reading, test.meter === 'volts-ac' ? 'ac' : 'dc') : null
   return (
@@ -189,7 +196,7 @@ export function TestCard({
               <>
                 <dt className="text-[14px] text-mute">Read</dt>
                 <dd className="figures text-[15px]">
-                  {entry.reading >= 1e9 ? 'OL' : entry.reading} {entry.unit}
+                  {readingWords(entry.reading, entry.unit)}
                   {entry.meter ? ` on ${entry.meter}` : ''}, <time dateTime={entry.at}>{moment(entry.at)}</time>
                 </dd>
               </>

@@ -1,6 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import type { Reading } from '@/core/proof/bench'
-import { isOpenWord, OL_OHM } from '@/core/proof/sheet'
+import { OL_OHM } from '@/core/procedure'
+import { isOpenWord } from '@/core/proof/sheet'
 import { readNumber } from '@/ui/primitives'
 
 /** What a meter would show: the figure, its unit, and a word beside it. */

@@ -5,11 +5,12 @@ import {
   progressOf,
   factWordsOf,
   firstReleaseFacts,
+  OL_OHM,
   type ExpectedReading,
   type LogEntry,
   type TestGroup,
 } from '@/core/procedure'
-import { GROUP_WORDS, OL_OHM, OVERRULED, probeOf, sheetOf, type LineStanding } from '../sheet'
+import { GROUP_WORDS, OVERRULED, probeOf, sheetOf, type LineStanding } from '../sheet'
 
 export const RECORD_FORMAT = 'glad-rafter-commissioning-record'
 export const RECORD_VERSION = 1

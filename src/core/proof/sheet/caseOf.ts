@@ -1,8 +1,8 @@
 import { SITUATIONS, type CaseReading, type ExtraPoint, type SituationName } from '@/core/diagnosis'
-import { draftEntry, type LogDraft, type LogEntry } from '@/core/procedure'
+import { draftEntry, OL_OHM, type LogDraft, type LogEntry } from '@/core/procedure'
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId, WireId } from '@/core/plan'
-import { OL_OHM, type SheetGroup, type SheetLine } from './sheet'
+import type { SheetGroup, SheetLine } from './sheet'
 
 /** Measured while a fault was looked for, beside the sheet. */
 const PROBED = 'probe'

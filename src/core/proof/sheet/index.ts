@@ -2,7 +2,6 @@ export { caseOf, clearedEntry, probeEntry, probeOf, sheetPoints } from './caseOf
 export {
   GROUP_WORDS,
   isOpenWord,
-  OL_OHM,
   OVERRULED,
   sheetOf,
   type LineStanding,

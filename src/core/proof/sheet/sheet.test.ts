@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { draftEntry, progressOf, TEST_GROUPS, type Act, type LogDraft, type LogEntry } from '@/core/procedure'
+import { OL_OHM, draftEntry, progressOf, TEST_GROUPS, type Act, type LogDraft, type LogEntry } from '@/core/procedure'
 import { commissioningRecord } from '@/core/proof/record'
 import type { Plan } from '@/core/plan'
 import { DEMOS } from '@demo/scenarios'
 import { BUILDS } from '../../../../tests/builds'
-import { caseOf, clearedEntry, isOpenWord, OL_OHM, OVERRULED, probeEntry, probeOf, sheetOf } from '.'
+import { caseOf, clearedEntry, isOpenWord, OVERRULED, probeEntry, probeOf, sheetOf } from '.'
 
 const lined = (drafts: readonly LogDraft[]): readonly LogEntry[] =>
   drafts.map((draft, i) => ({

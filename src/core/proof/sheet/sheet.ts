@@ -90,8 +90,5 @@ function standingOf(act: Act, entry: LogEntry | null, standing: Standing | undef
   return entry.note.trim() === '' ? 'off' : 'overruled'
 }
 
-/** Above this an ohmmeter shows no figure; how the logbook keeps that. */
-export const OL_OHM = 1e9
-
 /** What a person typed as an open circuit. */
 export const isOpenWord = (text: string): boolean => /^(ol|o\.l\.?|open|∞|inf(inity)?)$/i.test(text.trim())
