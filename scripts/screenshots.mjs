@@ -95,6 +95,7 @@ try {
   await post('/api/meter', { do: 'simulate', plan: proved, fault: 'open/wire:w9' })
   await picture('prove', `/plans/${proved}/prove`, {
     before: async (page) => {
+      await page.getByRole('checkbox', { name: /^All of it is built as planned/ }).check()
       await page.getByRole('button', { name: 'It is so' }).click()
       await page.getByRole('button', { name: 'Take it' }).click()
       await page.waitForTimeout(600)
