@@ -3,7 +3,7 @@ export const OL_OHM = 1e9
 
 /**
  * What came down a line, as the meter's own display has it: four digits, and nothing finer than a thousandth of a volt,
- * an ampere or an ohm (common practice: hand-held meters of 6000 counts). Infinity stays: it is an open circuit.
+ * an ampere or an ohm (common practice, from memory: hand-held meters of 6000 counts). Infinity stays: it is an open circuit.
  */
 export function asMeterShows(value: number): number {
   if (!Number.isFinite(value)) return value

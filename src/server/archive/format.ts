@@ -124,12 +124,12 @@ export const head = z.strictObject({
 
 export type SavedPlan = z.output<typeof PLAN>
 export type SavedEdit = z.output<typeof EDIT>
-export type SavedStack = z.output<typeof STACK>
+type SavedStack = z.output<typeof STACK>
 export type SavedLog = Omit<z.output<typeof LOG>, 'photos'> & { readonly photos: readonly string[] }
 export type SavedPhoto = Omit<z.output<typeof PHOTO>, 'data'> & { readonly bytes: Uint8Array }
 export type SavedThing = z.output<typeof KEPT>
-export type SavedMove = z.output<typeof MOVE>
-export type SavedPart = z.output<typeof PART>
+type SavedMove = z.output<typeof MOVE>
+type SavedPart = z.output<typeof PART>
 
 /** What a file of saved data holds, looked through: all that is in these lists can be written as it is. */
 export interface SavedRows {

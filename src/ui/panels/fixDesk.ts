@@ -14,7 +14,7 @@ export type FixState =
   | { readonly kind: 'done'; readonly fix: Fix }
   | { readonly kind: 'failed'; readonly fix: Fix; readonly why: string }
 
-export interface FixTools {
+interface FixTools {
   plan(): Plan
   tryEdit(plan: Plan, commands: readonly Command[]): Promise<Trial | Error>
   edit(label: string, ...commands: Command[]): readonly Issue[]

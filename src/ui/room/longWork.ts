@@ -10,7 +10,7 @@ interface JobState {
 const ASK_MS = 600
 
 /** How far it is, in words. */
-export function progressWords({ what, done, of, ahead }: JobState): string {
+function progressWords({ what, done, of, ahead }: JobState): string {
   const share = `${Math.round((100 * done) / Math.max(1, of))} %`
   return `${what}, ${share}${ahead > 0 ? `; ${ahead} ${ahead === 1 ? 'piece' : 'pieces'} of others’ work first` : ''}`
 }
