@@ -93,10 +93,15 @@ export async function get(base: string, path: string): Promise<Answer> {
   return { status: reply.status, body: (await reply.json()) as unknown }
 }
 
-export async function post(base: string, path: string, body: unknown): Promise<Answer> {
+export async function post(
+  base: string,
+  path: string,
+  body: unknown,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<Answer> {
   const reply = await fetch(base + path, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...headers },
     body: JSON.stringify(body),
   })
   return { status: reply.status, body: (await reply.json()) as unknown }

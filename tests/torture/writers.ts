@@ -1,14 +1,14 @@
+import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readWith } from '@/core/calculator'
-import { replay, type EditRequest, type Plan } from '@/core/plan'
+import { replay, type Plan, type Change } from '@/core/plan'
 import { command, COMMAND_TYPES } from '@/core/plan/schema'
-import { openDatabase } from '@/server/database'
-import { PlanStore } from '@/server/planStore'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
 import { commandFor } from '../anyCommand'
 import { randomFrom, type Random } from '../fuzz/random'
+import { get, post, startServer } from '../runningServer'
 import { faultsOf } from './dataFiles'
 
 export interface WritersReport {
@@ -18,22 +18,45 @@ export interface WritersReport {
   readonly faults: readonly string[]
 }
 
+/** What the server says of a plan and of edits to it. */
+interface Standing {
+  readonly revision: number
+  readonly lastEdit: string
+}
+interface Opened extends Standing {
+  readonly plan: Plan
+}
+interface Committed {
+  readonly revision: number
+  readonly change: Change
+}
+interface Stale {
+  readonly since: readonly Change[]
+  readonly wentBack: boolean
+}
+
+const WRITERS = 10
 const sleep = () => new Promise((done) => setImmediate(done))
 
-/** One writer: edits what it sees, takes back and does again, and catches up when others were faster. */
+async function changesSince(base: string, id: string, revision: number): Promise<readonly Change[]> {
+  const { status, body } = await get(base, `/api/plans/${id}/history?since=${revision}`)
+  if (status !== 200) throw new Error(`the history since ${revision}: ${status}`)
+  return (body as { changes: readonly Change[] }).changes
+}
+
+/** One writer in a browser of its own: edits what it sees, takes back and does again, and catches up when others were faster. */
 async function write(
-  store: PlanStore,
+  base: string,
   id: string,
-  author: string,
+  name: string,
   share: number,
   random: Random,
   report: { committed: number; stale: number; refused: number; faults: string[] },
 ): Promise<void> {
-  const opened = await store.load(id, author)
-  if (opened?.kind !== 'plan') throw new Error('the plan is gone')
-  let { plan, revision, lastEdit } = opened.stored
+  const cookie = `rafter-author=${randomUUID()}`
+  let { plan, revision, lastEdit } = (await get(base, `/api/plans/${id}`)).body as Opened
   for (let done = 0, tries = 0; done < share; tries += 1) {
-    const base = { editId: `${author}-${tries}-${revision}-edit`, baseRevision: revision, baseEdit: lastEdit }
+    const on = { editId: `${name}-${tries}-${revision}-edit`, baseRevision: revision, baseEdit: lastEdit }
     const read = readWith(
       command,
       commandFor(
@@ -43,61 +66,60 @@ async function write(
       ),
     )
     if (read.kind === 'refused') continue
-    const edit: EditRequest =
+    const edit =
       random.below(4) === 0
-        ? { kind: random.pick(['undo', 'redo'] as const), ...base }
-        : { kind: 'edit', ...base, label: `${author} ${tries}`, commands: [read.value] }
+        ? { kind: random.pick(['undo', 'redo'] as const), ...on }
+        : { kind: 'edit', ...on, label: `${name} ${tries}`, commands: [read.value] }
     if (random.below(3) === 0) await sleep()
-    const outcome = await store.edit(id, edit, author)
-    if (outcome.kind === 'committed') {
-      plan = replay(plan, outcome.change.patches)
-      revision = outcome.revision
-      lastEdit = outcome.change.editId
+    const { status, body } = await post(base, `/api/plans/${id}/edits`, edit, { cookie })
+    if (status === 200) {
+      const { change, revision: now } = body as Committed
+      plan = replay(plan, change.patches)
+      revision = now
+      lastEdit = change.editId
       report.committed += 1
       done += 1
-    } else if (outcome.kind === 'stale') {
+    } else if (status === 409) {
       report.stale += 1
-      if (outcome.wentBack) report.faults.push(`${author} was told that the server went back`)
-      for (let since = outcome.since; since.length > 0; since = (await store.since(id, revision))!) {
-        for (const change of since) plan = replay(plan, change.patches)
-        ;({ revision, editId: lastEdit } = since.at(-1)!)
-      }
-    } else report.refused += 1
+      const stale = body as Stale
+      if (stale.wentBack) report.faults.push(`${name} was told that the server went back`)
+      // Where more changed than one answer holds, the next attempt brings the rest.
+      for (const change of stale.since) plan = replay(plan, change.patches)
+      ;({ revision, editId: lastEdit } = stale.since.at(-1)!)
+    } else if (status === 422) report.refused += 1
+    else throw new Error(`${name}: ${status} ${JSON.stringify(body).slice(0, 200)}`)
   }
-  const now = await store.load(id, author)
-  if (now?.kind !== 'plan') report.faults.push('the plan is gone')
 }
 
-/** Ten writers on one plan at once; afterwards its history replays to the document, to the byte. */
+/** Ten writers on one plan at once, each through a socket of a running server; afterwards its history replays to the document, to the byte. */
 export async function tenWriters(edits: number, seed: number): Promise<WritersReport> {
   const directory = mkdtempSync(join(tmpdir(), 'rafter-writers-'))
-  const file = join(directory, 'glad-rafter.sqlite')
   const report = { committed: 0, stale: 0, refused: 0, faults: [] as string[] }
-  const db = await openDatabase(file)
+  const server = await startServer(directory)
   try {
-    const store = new PlanStore(db)
-    const created = await store.create(clayPrinter())
-    if (created.kind === 'refused') throw new Error('the demo is no plan')
-    const { id } = created.summary
-    const original = (await store.raw(id))!.text
+    const { base } = server
+    const made = await post(base, '/api/plans', { from: 'file', document: clayPrinter() })
+    if (made.status !== 201) throw new Error('the demo is no plan')
+    const { id } = (made.body as { plan: { id: string } }).plan
+    const stored = async () => (await fetch(`${base}/api/plans/${id}/raw`)).text()
+    const original = await stored()
     await Promise.all(
-      Array.from({ length: 10 }, (_, i) =>
-        write(store, id, `writer${i}`, Math.ceil(edits / 10), randomFrom(seed + i), report),
+      Array.from({ length: WRITERS }, (_, i) =>
+        write(base, id, `writer${i}`, Math.ceil(edits / WRITERS), randomFrom(seed + i), report),
       ),
     )
     let replayed = JSON.parse(original) as Plan
     for (let revision = 1; ;) {
-      const changes = (await store.since(id, revision))!
+      const changes = await changesSince(base, id, revision)
       if (changes.length === 0) break
       for (const { patches } of changes) replayed = replay(replayed, patches)
       revision = changes.at(-1)!.revision
     }
-    if (JSON.stringify(replayed) !== (await store.raw(id))!.text)
-      report.faults.push('the history does not lead to the document')
+    if (JSON.stringify(replayed) !== (await stored())) report.faults.push('the history does not lead to the document')
   } finally {
-    await db.close()
+    await server.kill()
   }
-  report.faults.push(...(await faultsOf(file)))
+  report.faults.push(...(await faultsOf(join(directory, 'glad-rafter.sqlite'))))
   rmSync(directory, { recursive: true, force: true })
   return report
 }
