@@ -21,7 +21,14 @@ export const fileRequest = z.strictObject({ from: z.literal('file'), document: z
 
 export const createRequest = z.discriminatedUnion('from', [
   z.strictObject({ from: z.literal('nothing'), name: newName, region, createId }),
-  z.strictObject({ from: z.literal('pattern'), pattern: z.enum(PATTERNS), region, createId }),
+  z.strictObject({
+    from: z.literal('pattern'),
+    pattern: z.enum(PATTERNS),
+    /** Left out, it is called as the pattern is. */
+    name: newName.optional(),
+    region,
+    createId,
+  }),
   z.strictObject({ from: z.literal('answers'), answers: firstAnswers, createId }),
   z.strictObject({ from: z.literal('copy'), plan: z.string().max(80), createId }),
   fileRequest,

@@ -215,13 +215,13 @@ function router(region: Region): Plan {
     ['A2 V+ V-', 5, 350],
     ['A3 V+ V-', 5, 350],
   ])
-  distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X02', 'ISO 8820-3', [
+  distribute(b, 'PS2', 'F3', 'fuse-block-4', 'X20', 'ISO 8820-3', [
     ['V1 + -', 1, 300],
     ['H1 + -', 1, 1500],
     ['A9 V+ V-', 1, 300],
   ])
   limits(b, 'A9', 'I', [1, 2, 3])
-  stopCircuit(b, 'F3.4', 'X02.5')
+  stopCircuit(b, 'F3.4', 'X20.5')
   return b.build()
 }
 

@@ -159,6 +159,19 @@ const CODED: Readonly<Record<string, string>> = {
   ends: 'where its ends go',
   terminal: 'where it goes',
   made: 'how its ends are made',
+  cores: 'what its cores join',
+  leads: 'the leads in it',
+  holds: 'what holds it',
+  tags: 'the labels',
+  rails: 'the rails',
+  cuts: 'what it cuts',
+  stays: 'what stays live behind it',
+  fed: 'what has power again by itself',
+  boxes: 'the boxes',
+  sensor: 'the sensor that watches it',
+  wire: 'its wire',
+  value: 'what it is set to',
+  settings: 'what it is set to',
 }
 
 function changeWords(key: string, before: string | undefined, now: string | undefined, words: FactWords): string {

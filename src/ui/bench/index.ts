@@ -1,6 +1,8 @@
+export { useHalfTyped } from './halfTyped'
 export { PhotoPicker, Photos, useSnapshotOutbox } from './PhotoStrip'
 export { SignerField } from './SignerField'
 export { useSigner } from './signer'
+export { useHeadInSight } from './useHeadInSight'
 export { useStopwatch } from './stopwatch'
 export { WherePicture } from './WherePicture'
 export { duration, moment } from './words'

@@ -8,6 +8,7 @@ import {
 } from '@tanstack/react-table'
 import { memo, useMemo, useState } from 'react'
 import type { Device, DeviceId, Draw, Part, Plan, State, StateId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
 import { LoadField } from '@/ui/panels'
 import { Button, CommitField, readNumber, LongRows, newId } from '@/ui/primitives'
 import { byTag, FigureButton, useDesk, useRoom } from '@/ui/room'
@@ -198,7 +199,8 @@ const LoadRow = memo(function LoadRow({
   const setShare = (stateId: StateId, text: string) => {
     const read = readNumber(text, 'The share')
     if ('error' in read) return read.error
-    if (read.value < 0 || read.value > 100) return '0 to 100 %'
+    if (read.value < 0 || read.value > 100)
+      return `${formatNumber(read.value)} % is no share: of what it takes at most, a load takes 0 to 100 %`
     return (
       edit(`${device.tag} at ${read.value} % in “${states[stateId]!.name}”`, {
         type: 'setShare',

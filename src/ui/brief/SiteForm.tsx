@@ -142,7 +142,7 @@ export function SiteForm() {
             const read = readNumber(text, 'The fault current')
             if ('error' in read) return read.error
             return read.value <= 0
-              ? 'above 0, or empty where nobody measured it'
+              ? 'The fault current must be above 0 A, or empty where nobody measured it'
               : change(`Fault current at the outlet ${read.value} A`, { prospective_A: read.value })
           }}
         />

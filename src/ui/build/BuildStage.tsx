@@ -59,7 +59,7 @@ export function BuildStage() {
       <div className="grid items-start gap-4 md:grid-cols-[minmax(0,300px)_minmax(0,560px)]">
         <div className="space-y-2 max-md:order-2">
           <EveningPanel steps={procedure} pace={pace} onGo={setChosen} />
-          <nav aria-label="Steps" className="space-y-1 md:max-h-[calc(100vh-230px)] md:overflow-y-auto">
+          <nav aria-label="Steps" className="space-y-1 fades-below md:max-h-[calc(100vh-230px)] md:overflow-y-auto">
             {PHASES.map((phase) => {
               const steps = procedure.filter((candidate) => candidate.phase === phase)
               if (steps.length === 0) return null

@@ -9,7 +9,16 @@ import {
   type LogDraft,
   type Step,
 } from '@/core/procedure'
-import { duration, PhotoPicker, SignerField, useSigner, useStopwatch, WherePicture } from '@/ui/bench'
+import {
+  duration,
+  PhotoPicker,
+  SignerField,
+  useHalfTyped,
+  useHeadInSight,
+  useSigner,
+  useStopwatch,
+  WherePicture,
+} from '@/ui/bench'
 import { Button, INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
@@ -17,12 +26,13 @@ import { DeviationField, type SaidDeviation } from './DeviationField'
 import { PHASE_WORDS } from './phaseWords'
 import { StepLog } from './StepLog'
 
-const NOTHING = { note: '', photos: [] as readonly string[], deviation: null as SaidDeviation }
-
 const UNFINISHED = 'Finish what was made otherwise than planned, or set it to nothing'
 
+/** Under which name the half-typed reading of an act is kept. */
+const readingOf = (act: string) => `reading ${act}`
+
 /** What is still to be said of what was made otherwise; null where nothing is. */
-function unsaidDeviation({ deviation, note }: typeof NOTHING): string | null {
+function unsaidDeviation(deviation: SaidDeviation, note: string): string | null {
   if (deviation === 'unfinished') return UNFINISHED
   return deviation?.what === 'other' && note.trim() === '' ? 'Say in the note what was made otherwise' : null
 }
@@ -47,13 +57,21 @@ export function StepCard({
   readonly onDone: () => void
 }) {
   const { progress, record, evaluation, open } = useRoom()
-  const [readings, setReadings] = useState<Readonly<Record<string, string>>>({})
-  const [said, setSaid] = useState(NOTHING)
+  const [typed, type, forget] = useHalfTyped(step.id)
+  const note = typed.note ?? ''
+  const photos = typed.photos?.split(' ') ?? []
+  const [deviation, setDeviation] = useState<SaidDeviation>(null)
+  /** What was said goes with the signature that it was said for; readings of acts that are still open stay. */
+  const saidOff = (acts: readonly Act[]) => {
+    type({ note: '', photos: '', ...Object.fromEntries(acts.map(({ id }) => [readingOf(id), ''])) })
+    setDeviation(null)
+  }
   const [meter, setMeter] = useState('')
   const { doneBy } = useSigner()
   /** Of which step it was said that all of it is done. */
   const [whole, setWhole] = useState<string | null>(null)
   const [error, setError] = useState<string | null>(null)
+  const card = useHeadInSight<HTMLElement>()
   const took = useStopwatch(step.id)
   const { status, changed } = progress.get(step.id) ?? { status: 'open', changed: [] }
   const isDone = (act: Act) => progress.get(act.id)?.status === 'done'
@@ -68,13 +86,13 @@ export function StepCard({
   const lineOf = (act: Act): LogDraft | string => {
     if (act.undecided !== null) return act.undecided
     if (act.reading === null) return { step: act.id, kind: 'signed', facts: act.facts }
-    const typed = (readings[act.id] ?? '').trim()
-    if (typed === '') return `Enter what the meter shows for ${act.title}`
-    const read = readNumber(typed, act.title)
+    const entered = (typed[readingOf(act.id)] ?? '').trim()
+    if (entered === '') return `Enter what the meter shows for ${act.title}`
+    const read = readNumber(entered, act.title)
     if ('error' in read) return read.error
     const impossible = impossibleReading(act.reading, read.value)
     if (impossible) return `${act.title}: ${impossible}`
-    if (judgeReading(act.reading, read.value) !== 'within' && said.note.trim() === '')
+    if (judgeReading(act.reading, read.value) !== 'within' && note.trim() === '')
       return `${act.title}: the reading is not what was expected. Say in the note why it is good all the same, or mend it first`
     return {
       step: act.id,
@@ -86,8 +104,7 @@ export function StepCard({
     }
   }
   const sign = (acts: readonly Act[]) => {
-    const { deviation } = said
-    const unsaid = unsaidDeviation(said)
+    const unsaid = unsaidDeviation(deviation, note)
     if (unsaid) return setError(unsaid)
     const lines = acts.map(lineOf)
     const wrong = lines.find((line) => typeof line === 'string')
@@ -100,44 +117,41 @@ export function StepCard({
         ...line,
         doneBy,
         took_min: took_min === null ? null : Math.round(took_min * share * 100) / 100,
-        ...(i === 0
-          ? { note: said.note.trim(), photos: [...said.photos], deviation: deviation as Deviation | null }
-          : {}),
+        ...(i === 0 ? { note: note.trim(), photos, deviation: deviation as Deviation | null } : {}),
       })
       if (failure) return setError(`${failure}. What you typed is still here; try again`)
     }
-    setSaid(NOTHING)
+    saidOff(acts)
     setWhole(null)
     setError(null)
     const all = step.acts.every((act) => isDone(act) || acts.includes(act))
     if (all) {
-      setReadings({})
+      forget()
       onDone()
     }
   }
   const takeBack = (acts: readonly Act[]) => {
-    if (said.note.trim() === '') return setError('Say in the note why it is taken back')
+    if (note.trim() === '') return setError('Say in the note why it is taken back')
     for (const act of acts) {
-      const failure = record({ step: act.id, kind: 'withdrawn', facts: act.facts, note: said.note.trim(), doneBy })
+      const failure = record({ step: act.id, kind: 'withdrawn', facts: act.facts, note: note.trim(), doneBy })
       if (failure) return setError(`${failure}. What you typed is still here; try again`)
     }
-    setSaid(NOTHING)
+    saidOff(acts)
     setError(null)
   }
   const noteAlone = () => {
-    const { deviation } = said
-    const unsaid = unsaidDeviation(said)
+    const unsaid = unsaidDeviation(deviation, note)
     if (unsaid) return setError(unsaid)
     const failure = record({
       step: step.acts[0]!.id,
       kind: 'noted',
-      note: said.note.trim(),
+      note: note.trim(),
       doneBy,
-      photos: [...said.photos],
+      photos,
       deviation: deviation as Deviation | null,
     })
     if (failure) return setError(`${failure}. What you typed is still here; try again`)
-    setSaid(NOTHING)
+    saidOff([])
     setError(null)
   }
   const isWaiting = before.length > 0 || blocked > 0
@@ -145,7 +159,11 @@ export function StepCard({
   const ends = endsIn(rest)
   const isWhole = rest.length <= 1 || whole === step.id
   return (
-    <article aria-labelledby="step-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
+    <article
+      ref={card}
+      aria-labelledby="step-title"
+      className="flex scroll-mt-20 flex-col rounded-2xl border border-hair bg-sheet"
+    >
       <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
         <p className="text-[13px] text-rail-mute">
           {PHASE_WORDS[step.phase]}, about {duration(step.minutes * pace)}
@@ -220,9 +238,9 @@ export function StepCard({
               act={act}
               isOnly={step.acts.length === 1}
               isWaiting={isWaiting}
-              reading={readings[act.id] ?? ''}
+              reading={typed[readingOf(act.id)] ?? ''}
               onReading={(text) => {
-                setReadings({ ...readings, [act.id]: text })
+                type({ [readingOf(act.id)]: text })
                 setError(null)
               }}
               onSign={() => sign([act])}
@@ -235,6 +253,7 @@ export function StepCard({
             <input
               type="checkbox"
               className="mt-1 size-5 shrink-0 accent-(--accent)"
+              data-act={whole === step.id ? undefined : ''}
               checked={whole === step.id}
               onChange={(event) => setWhole(event.target.checked ? step.id : null)}
             />
@@ -267,20 +286,16 @@ export function StepCard({
               rows={2}
               maxLength={2000}
               className={INPUT}
-              value={said.note}
+              value={note}
               onChange={(event) => {
-                setSaid({ ...said, note: event.target.value })
+                type({ note: event.target.value })
                 setError(null)
               }}
             />
           )}
         </Labelled>
-        <DeviationField
-          acts={step.acts}
-          value={said.deviation}
-          onChange={(deviation) => setSaid({ ...said, deviation })}
-        />
-        <PhotoPicker photos={said.photos} onChange={(photos) => setSaid({ ...said, photos })} />
+        <DeviationField acts={step.acts} value={deviation} onChange={setDeviation} />
+        <PhotoPicker photos={photos} onChange={(next) => type({ photos: next.join(' ') })} />
         <SignerField />
         {error ? (
           <p role="alert" className="font-semibold text-stop">
@@ -290,11 +305,7 @@ export function StepCard({
         <StepLog acts={step.acts} />
       </div>
       <div className="mt-auto grid grid-cols-[auto_1fr] gap-2 p-3 max-md:sticky max-md:bottom-0 max-md:rounded-b-2xl max-md:border-t max-md:border-hair max-md:bg-sheet">
-        <Button
-          big
-          disabled={said.note.trim() === '' && said.photos.length === 0 && said.deviation === null}
-          onClick={noteAlone}
-        >
+        <Button big disabled={note.trim() === '' && photos.length === 0 && deviation === null} onClick={noteAlone}>
           Note only
         </Button>
         {status === 'done' ? (
@@ -302,7 +313,7 @@ export function StepCard({
             Take the sign-off back
           </Button>
         ) : (
-          <Button big look="main" disabled={isWaiting || !isWhole} onClick={() => sign(rest)}>
+          <Button big look="main" data-act="" disabled={isWaiting || !isWhole} onClick={() => sign(rest)}>
             {before.length > 0
               ? 'Waits for the steps before it'
               : blocked > 0

@@ -249,7 +249,7 @@ function TerminalRow({
         })}
       </span>
       {onJoin ? (
-        <Button look="quiet" aria-label={`Join ${name}`} onClick={onJoin}>
+        <Button look="quiet" aria-label={`Join ${name}`} data-act={isOpen ? '' : undefined} onClick={onJoin}>
           Join
         </Button>
       ) : null}

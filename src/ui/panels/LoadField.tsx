@@ -72,7 +72,7 @@ export function LoadField({
           const read = readNumber(text, label)
           if ('error' in read) return read.error
           if (read.value < 0 || (key === 'phase_A' && read.value === 0))
-            return key === 'phase_A' ? 'above 0' : '0 or more'
+            return `${label} must be ${key === 'phase_A' ? 'above 0' : '0 or more'} ${unit}`
           return set(`${label.toLowerCase()} ${read.value} ${unit}`, { motor: { ...motor, [key]: read.value } })
         }}
       />
@@ -101,7 +101,7 @@ export function LoadField({
         if (text.trim() === '') return own ? set('as the part says', null) : 'this is what the part says; type another'
         const read = readNumber(text, 'The load')
         if ('error' in read) return read.error
-        if (read.value < 0) return 'A load is 0 or more'
+        if (read.value < 0) return 'A load takes 0 or more; what feeds others is a supply, under Feed'
         return set(
           `${formatNumber(read.value)} ${inAmps ? 'A' : 'W'}`,
           inAmps ? { current_A: read.value } : { power_W: read.value },

@@ -42,6 +42,7 @@ export function PapersStage() {
           />
           <LongDownload
             className="rounded-lg border border-accent bg-accent px-3 py-1.5 text-[15px] font-semibold text-accent-ink"
+            isMain
             isDisabled={chosen.length === 0}
             href={book}
           >

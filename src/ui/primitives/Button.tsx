@@ -19,6 +19,7 @@ export function Button({
   return (
     <button
       type="button"
+      data-look={look === 'main' ? 'main' : undefined}
       {...rest}
       className={`rounded-lg border font-semibold disabled:cursor-not-allowed disabled:opacity-60 ${big ? 'min-h-14 px-5 text-lg' : 'px-3 py-1.5 text-[15px]'} ${LOOKS[look]} ${className}`}
     />

@@ -40,7 +40,10 @@ export function SheetView({
   }
   return (
     <div className="grid items-start gap-4 md:grid-cols-[minmax(0,300px)_minmax(0,600px)]">
-      <nav aria-label="Tests" className="space-y-1 max-md:order-2 md:max-h-[calc(100vh-210px)] md:overflow-y-auto">
+      <nav
+        aria-label="Tests"
+        className="space-y-1 max-md:order-2 fades-below md:max-h-[calc(100vh-210px)] md:overflow-y-auto"
+      >
         {sheet.map(({ group, lines: own, waitsFor, isStopped }) => {
           const done = own.filter(({ standing }) => standing === 'good' || standing === 'overruled').length
           const off = own.filter(({ standing }) => standing === 'off').length

@@ -16,7 +16,7 @@ import { OVERRULED, type SheetGroup, type SheetLine } from '@/core/proof/sheet'
 
 import { GROUP_WORDS } from '@/core/proof/sheet'
 
-import { moment, useStopwatch } from '@/ui/bench'
+import { moment, useHalfTyped, useHeadInSight, useStopwatch } from '@/ui/bench'
 
 import { Button, INPUT, Labelled, Sign } from '@/ui/primitives'
 
@@ -64,10 +64,10 @@ export function TestCard({
   const { plan, record, evaluation, open, progress } = useRoom()
   const { act, standing, entry } = line
   const test = act.test!
-  const [typed, setTyped] = useState('')
-  const [why, setWhy] = useState('')
+  const [{ typed = '', why = '' }, type, forget] = useHalfTyped(act.id)
   const [isOverruling, setOverruling] = useState(false)
   const [error, setError] = useState<string | null>(null)
+  const card = useHeadInSight<HTMLElement>()
   const took = useStopwatch(act.id)
   const isOhms = act.reading?.unit === 'Ω'
   const read = typed.trim() === '' ? null : readTyped(typed, 'The reading', isOhms)
@@ -92,8 +92,7 @@ export function TestCard({
         : { reading: value, unit: act.reading.unit, meter: meter.name.trim() || null }),
     })
     if (failure) return setError(`${failure}. What you typed is still here; try again`)
-    setTyped('')
-    setWhy('')
+    forget()
     setOverruling(false)
     setError(null)
     if (kind === 'signed') onNext()
@@ -120,11 +119,15 @@ export function TestCard({
     const value = await meter.take(test.meter!, test)
     if (typeof value === 'string') return setError(value)
     setError(null)
-    setTyped(value === Infinity ? 'OL' : String(asMeterShows(value)))
+    type({ typed: value === Infinity ? 'OL' : String(asMeterShows(value)) })
   }
   const computed = healthy ? shownOf(healthy.reading, test.meter === 'volts-ac' ? 'ac' : 'dc') : null
   return (
-    <article aria-labelledby="test-title" className="flex flex-col rounded-2xl border border-hair bg-sheet">
+    <article
+      ref={card}
+      aria-labelledby="test-title"
+      className="flex scroll-mt-20 flex-col rounded-2xl border border-hair bg-sheet"
+    >
       <div className="rounded-t-2xl bg-rail px-4 py-3 text-rail-ink">
         <p className="text-[13px] text-rail-mute">
           {GROUP_WORDS[test.group]}
@@ -215,41 +218,42 @@ export function TestCard({
           </p>
         ) : null}
         {act.reading ? (
-          <div className="grid grid-cols-[1fr_auto] items-end gap-2">
-            <Labelled
-              label={`${act.reading.what}, ${act.reading.unit}`}
-              hint={
-                judged === null
-                  ? undefined
-                  : judged === 'within'
-                    ? 'As expected.'
-                    : `Off: ${judged === 'low' ? 'lower' : 'higher'} than expected. It will stop what follows.`
-              }
-              error={error}
-            >
-              {(props) => (
+          <Labelled
+            label={`${act.reading.what}, ${act.reading.unit}`}
+            hint={
+              judged === null
+                ? undefined
+                : judged === 'within'
+                  ? 'As expected.'
+                  : `Off: ${judged === 'low' ? 'lower' : 'higher'} than expected. It will stop what follows.`
+            }
+            error={error}
+          >
+            {(props) => (
+              <span className="flex gap-2">
                 <input
                   {...props}
                   inputMode="text"
                   autoComplete="off"
+                  data-act={blocked ? undefined : ''}
                   className={`${INPUT} figures min-h-12 text-[20px]`}
                   value={typed}
                   onChange={(event) => {
-                    setTyped(event.target.value)
+                    type({ typed: event.target.value })
                     setError(null)
                   }}
                   onKeyDown={(event) => {
                     if (event.key === 'Enter' && !blocked) enter()
                   }}
                 />
-              )}
-            </Labelled>
-            {meter.isConnected && test.meter ? (
-              <Button big onClick={() => void take()} disabled={meter.isBusy}>
-                Take it
-              </Button>
-            ) : null}
-          </div>
+                {meter.isConnected && test.meter ? (
+                  <Button big className="shrink-0" onClick={() => void take()} disabled={meter.isBusy}>
+                    Take it
+                  </Button>
+                ) : null}
+              </span>
+            )}
+          </Labelled>
         ) : error ? (
           <p role="alert" className="font-semibold text-stop">
             {error}
@@ -260,6 +264,7 @@ export function TestCard({
             <input
               type="checkbox"
               className="mt-1 size-5 shrink-0 accent-(--accent)"
+              data-act={isBuilt ? undefined : ''}
               checked={isBuilt}
               onChange={(event) => setBuilt(event.target.checked)}
             />
@@ -281,7 +286,7 @@ export function TestCard({
                 className={INPUT}
                 value={why}
                 onChange={(event) => {
-                  setWhy(event.target.value)
+                  type({ why: event.target.value })
                   setError(null)
                 }}
               />
@@ -308,6 +313,7 @@ export function TestCard({
         <Button
           big
           look="main"
+          data-act=""
           disabled={blocked || needsWord}
           className={act.reading ? 'col-span-2' : ''}
           onClick={enter}

@@ -8,11 +8,14 @@ export function LongDownload({
   href,
   className,
   isDisabled = false,
+  isMain = false,
   children,
 }: {
   readonly href: string
   readonly className: string
   readonly isDisabled?: boolean
+  /** It is what its stage is for. */
+  readonly isMain?: boolean
   readonly children: ReactNode
 }) {
   const [words, setWords] = useState<string | null>(null)
@@ -31,6 +34,7 @@ export function LongDownload({
       <a
         className={`${className} ${isDisabled || isBusy ? 'pointer-events-none opacity-60' : ''}`}
         aria-disabled={isDisabled || isBusy}
+        data-look={isMain ? 'main' : undefined}
         href={href}
         download
         onClick={(event) => {

@@ -1,5 +1,5 @@
 'use client'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { firstAnswers, LOAD_KINDS, LOAD_VOLTS, OFFERED, type FirstAnswers, type LoadKind } from '@/core/firstPlan'
 import { PATTERN_WORDS, PATTERNS } from '@/core/patterns'
 import { Button, Choice, INPUT, Labelled, Modal } from '@/ui/primitives'
@@ -39,15 +39,33 @@ const voltsOf = (kind: LoadKind) => LOAD_VOLTS.filter((volt) => OFFERED[kind][vo
 
 /** Five questions to a first plan with its verdict; each answer has a default, and one can leave at any point. */
 export function FirstPlan({
+  before,
+  onAnswer,
   onDone,
   onClose,
 }: {
+  /** What was answered when the questions were left before. */
+  readonly before: FirstAnswers | null
+  readonly onAnswer: (answers: FirstAnswers) => void
   readonly onDone: (answers: FirstAnswers) => void
   readonly onClose: () => void
 }) {
   const [at, setAt] = useState(0)
-  const [answers, setAnswers] = useState(BEGIN)
-  const set = (changes: Partial<FirstAnswers>) => setAnswers({ ...answers, ...changes })
+  const [answers, setAnswers] = useState(before ?? BEGIN)
+  const set = (changes: Partial<FirstAnswers>) => {
+    const next = { ...answers, ...changes }
+    setAnswers(next)
+    onAnswer(next)
+  }
+  // The next question begins at its own first answer, not where the button of the one before has gone.
+  const question = useRef<HTMLDivElement>(null)
+  const shownAt = useRef(at)
+  useEffect(() => {
+    if (shownAt.current === at) return
+    shownAt.current = at
+    const first = (selector: string) => question.current?.querySelector<HTMLElement>(selector)
+    ;(first('input:checked') ?? first('input, select, button'))?.focus()
+  }, [at])
   const read = firstAnswers.safeParse(answers)
   const issue = read.success ? null : read.error.issues[0]!
   const isLast = at === QUESTIONS.length - 1
@@ -66,11 +84,22 @@ export function FirstPlan({
           </li>
         ))}
       </ol>
-      {at === 0 ? <Builds answers={answers} onSet={set} /> : null}
-      {at === 1 ? <Stands answers={answers} onSet={set} /> : null}
-      {at === 2 ? <PlugsInto answers={answers} onSet={set} /> : null}
-      {at === 3 ? <Runs answers={answers} onSet={set} /> : null}
-      {at === 4 ? <Stops answers={answers} onSet={set} /> : null}
+      <div
+        ref={question}
+        onKeyDown={(event) => {
+          // Enter goes on, but where it has a meaning of its own.
+          if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return
+          event.preventDefault()
+          if (!isLast) setAt(at + 1)
+          else if (read.success) onDone(read.data)
+        }}
+      >
+        {at === 0 ? <Builds answers={answers} onSet={set} /> : null}
+        {at === 1 ? <Stands answers={answers} onSet={set} /> : null}
+        {at === 2 ? <PlugsInto answers={answers} onSet={set} /> : null}
+        {at === 3 ? <Runs answers={answers} onSet={set} /> : null}
+        {at === 4 ? <Stops answers={answers} onSet={set} /> : null}
+      </div>
       {issue ? (
         <p role="alert" className="mt-3 font-semibold text-stop">
           {issue.path.join(' ')} {issue.message}
@@ -247,6 +276,7 @@ function PlugsInto({ answers, onSet }: Part) {
 
 function Runs({ answers, onSet }: Part) {
   const { loads } = answers
+  const adding = useRef<HTMLButtonElement>(null)
   const change = (i: number, changes: Partial<FirstAnswers['loads'][number]>) =>
     onSet({ loads: loads.map((load, at) => (at === i ? { ...load, ...changes } : load)) })
   return (
@@ -291,7 +321,10 @@ function Runs({ answers, onSet }: Part) {
             <Button
               look="quiet"
               aria-label={`Leave thing ${i + 1} out`}
-              onClick={() => onSet({ loads: loads.filter((_, at) => at !== i) })}
+              onClick={() => {
+                onSet({ loads: loads.filter((_, at) => at !== i) })
+                adding.current?.focus()
+              }}
             >
               ×
             </Button>
@@ -299,6 +332,7 @@ function Runs({ answers, onSet }: Part) {
         ))}
       </ul>
       <Button
+        ref={adding}
         className="mt-2"
         disabled={loads.length >= 12}
         onClick={() => onSet({ loads: [...loads, { kind: 'fan', volt: 24, power_W: 3 }] })}

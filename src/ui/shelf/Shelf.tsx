@@ -7,6 +7,7 @@ import { useRef, useState } from 'react'
 
 import { PATTERN_WORDS, PATTERNS, type PatternName } from '@/core/patterns'
 
+import type { FirstAnswers } from '@/core/firstPlan'
 import type { PlanSummary } from '@/core/plan'
 import { Button, INPUT, Labelled, later, Modal, newId, Sign } from '@/ui/primitives'
 
@@ -42,6 +43,8 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
   const file = useRef<HTMLInputElement>(null)
   const [isNew, setNew] = useState(false)
   const [isLed, setLed] = useState(false)
+  /** What was answered is there again when one comes back to the questions. */
+  const [answers, setAnswers] = useState<FirstAnswers | null>(null)
   const [deleted, setDeleted] = useState<PlanSummary | null>(null)
   const archive = useRef<HTMLInputElement>(null)
   const asked = useRef<{ readonly key: string } | null>(null)
@@ -269,8 +272,10 @@ export function Shelf({ plans }: { readonly plans: readonly PlanSummary[] }) {
       </main>
       {isLed ? (
         <FirstPlan
+          before={answers}
+          onAnswer={setAnswers}
           onClose={() => setLed(false)}
-          onDone={(answers) => void create({ from: 'answers', answers }, true, 'feed')}
+          onDone={(said) => void create({ from: 'answers', answers: said }, true, 'feed')}
         />
       ) : null}
       <NewPlan open={isNew} onClose={() => setNew(false)} onCreate={create} />
@@ -442,10 +447,10 @@ function NewPlan({
         </div>
       </fieldset>
       <section className="rounded-lg border border-hair p-3">
-        <h3 className="mb-1 font-bold">From nothing</h3>
+        <h3 className="mb-1 font-bold">What it is called</h3>
         <div className="flex flex-wrap items-start gap-2">
           <div className="min-w-56 flex-1">
-            <Labelled label="Name of the plan" error={error}>
+            <Labelled label="Name of the plan" hint="Left empty, a pattern gives its own." error={error}>
               {(props) => (
                 <input
                   {...props}
@@ -473,7 +478,14 @@ function NewPlan({
             <button
               type="button"
               className="h-full w-full rounded-lg border border-hair p-3 text-left hover:border-accent hover:bg-accent-wash"
-              onClick={() => void onCreate({ from: 'pattern', pattern, region })}
+              onClick={() =>
+                void onCreate({
+                  from: 'pattern',
+                  pattern,
+                  region,
+                  ...(name.trim() === '' ? {} : { name: name.trim() }),
+                })
+              }
             >
               <span className="block font-semibold">{PATTERN_WORDS[pattern].title}</span>
               <span className="text-[14px] text-mute">{PATTERN_WORDS[pattern].what}</span>

@@ -6,6 +6,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { goToStage, StageLink, useRoom } from '@/ui/room'
 import { Drawer } from './Drawer'
 import { Mark } from './Mark'
+import { goToMainAct } from './mainAct'
 import { PulseBar } from './PulseBar'
 import { STAGES } from './stages'
 import { ThemeSwitch } from './ThemeSwitch'
@@ -60,6 +61,10 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       }
       if (event.key === '?') setHelpOpen(true)
       if (event.key === 'f') open({ kind: 'findings' })
+      if (event.key === 'a' && !document.querySelector('[role=dialog]')) {
+        event.preventDefault()
+        goToMainAct()
+      }
       if (event.key === 'Escape' && drawer && !document.querySelector('[role=dialog]')) open(null)
     }
     window.addEventListener('keydown', onKey)

@@ -4,6 +4,7 @@ import { STAGES } from './stages'
 const KEYS = [
   [STAGES.length > 9 ? 'Alt 1 … 9, 0' : `Alt 1 … ${STAGES.length}`, 'go to a stage'],
   ['f', 'what is wrong, and why'],
+  ['a', 'go to what this stage is for: the next signature, reading, end, join or proposal; Enter does it'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'redo'],
   ['Enter', 'take what was typed in a field'],

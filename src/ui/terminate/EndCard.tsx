@@ -4,7 +4,7 @@ import { wireLabel } from '@/core/papers'
 import { landingOf, type Plan, type Wire, type WireId } from '@/core/plan'
 import type { Batch, BenchEnd, EndStatus } from '@/core/procedure'
 import { dieFor, TOOL_KINDS, type ToolProfile } from '@/core/termination'
-import { SignerField, useSigner, useStopwatch } from '@/ui/bench'
+import { SignerField, useHeadInSight, useSigner, useStopwatch } from '@/ui/bench'
 import { Button, Swatch, Sign } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom, wireColour } from '@/ui/room'
 import { EndPicture } from './EndPicture'
@@ -54,6 +54,7 @@ export function EndCard({
   const { plan, record, evaluation, log } = useRoom()
   const [problem, setProblem] = useState<string | null>(null)
   const end = batch.ends[at]!
+  const card = useHeadInSight<HTMLElement>()
   const took = useStopwatch(end.id)
   const { doneBy } = useSigner()
   const wire = plan.wires[end.wire]!
@@ -106,8 +107,9 @@ export function EndCard({
   ] as const
   return (
     <article
+      ref={card}
       aria-label={`Wire end ${wire.label} ${end.letter}`}
-      className="flex flex-col overflow-clip rounded-2xl border border-hair bg-sheet max-md:min-h-[calc(100vh-190px)]"
+      className="flex scroll-mt-20 flex-col overflow-clip rounded-2xl border border-hair bg-sheet max-md:min-h-[calc(100vh-190px)]"
     >
       <div className="bg-rail px-4 py-2.5 text-rail-ink">
         <p className="flex justify-between gap-2">
@@ -254,6 +256,7 @@ export function EndCard({
           <Button
             big
             look="main"
+            data-act=""
             disabled={!treatment.feasible || !evaluation}
             onClick={() => sign('signed', 'tugged')}
           >

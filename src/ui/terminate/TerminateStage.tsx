@@ -105,7 +105,7 @@ export function TerminateStage() {
                 }}
               />
               <ToolChoice tool={tool} />
-              <nav aria-label="Batches" className="md:max-h-[calc(100vh-290px)] md:overflow-y-auto">
+              <nav aria-label="Batches" className="fades-below md:max-h-[calc(100vh-290px)] md:overflow-y-auto">
                 <ul className="space-y-1">
                   {batches.map((candidate) => (
                     <li key={candidate.key}>

@@ -62,8 +62,10 @@ async function planWished(bytes: Buffer, store: PlanStore): Promise<Wish> {
   switch (wish.from) {
     case 'nothing':
       return made(emptyPlan(wish.name, wish.region))
-    case 'pattern':
-      return made(startingPattern(wish.pattern, wish.region))
+    case 'pattern': {
+      const plan = startingPattern(wish.pattern, wish.region)
+      return made({ ...plan, name: wish.name ?? plan.name })
+    }
     case 'answers':
       return made(firstPlan(wish.answers))
     case 'copy': {

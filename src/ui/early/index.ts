@@ -1,0 +1,2 @@
+export { EarlyActs } from './EarlyActs'
+export { EARLY_SCRIPT } from './earlyScript'
