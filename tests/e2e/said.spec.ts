@@ -24,15 +24,17 @@ test('a press before the page’s script is there is kept until it is', async ({
   const open = page.getByRole('button', { name: 'New plan' })
   await expect(open).toBeVisible()
   await open.click()
-  await expect(page.getByRole('dialog')).toBeHidden()
+  await expect(page.getByRole('heading', { name: 'New plan' })).toBeHidden()
   await letGo()
-  await expect(page.getByRole('dialog', { name: 'New plan' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'New plan' })).toBeVisible()
 })
 
 test('a press that the script hears itself counts once', async ({ page }) => {
+  const name = `Once ${Date.now()}`
+  await page.request.post('/api/plans', { data: { from: 'nothing', name, region: 'IEC' } })
   await page.goto('/')
   for (let times = 0; times < 4; times += 1) {
-    const plans = page.getByRole('button', { name: /^Duplicate Clay/ })
+    const plans = page.getByRole('button', { name: new RegExp(`^Duplicate ${name}`) })
     const before = await plans.count()
     await page.reload({ waitUntil: 'commit' })
     await plans.first().click()
@@ -134,7 +136,7 @@ test('a half-typed note and reading are there when one comes back', async ({ pag
   await page.goto(`/plans/${plan}/build`)
   await isWorkedOut(page)
   await page.getByLabel('Note', { exact: true }).fill('The left clip is')
-  await page.keyboard.press('Alt+9')
+  await page.getByRole('link', { name: /Prove/ }).click()
   await expect(page.getByRole('heading', { name: 'Prove' })).toBeVisible()
   await page.goBack()
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('The left clip is')
@@ -209,7 +211,10 @@ test('on a phone the next end opens with its name in sight', async ({ page }) =>
   }
 })
 
-test('a stage whose code does not come says so, and is there once it does', async ({ page }) => {
+test('a stage whose code does not come says so, and is there once it does', async ({ browser, baseURL }) => {
+  // What a browser keeps for when the server is gone would give it all the same.
+  const context = await browser.newContext({ serviceWorkers: 'block', baseURL: baseURL! })
+  const page = await context.newPage()
   const plan = await copyOfDemo(page)
   let isThere = false
   await page.route('**/_next/static/**/*.js*', async (route) => {
@@ -225,4 +230,5 @@ test('a stage whose code does not come says so, and is there once it does', asyn
   await expectAccessible(page)
   isThere = true
   await expect(page.getByRole('heading', { name: 'Build' })).toBeVisible()
+  await context.close()
 })

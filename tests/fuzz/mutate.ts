@@ -54,6 +54,9 @@ const HOSTILE: readonly unknown[] = [
 /** Characters that one wound adds at most. */
 const MOST_GROWTH = 100_000
 
+/** A copy: a list that stood in two documents would carry the wounds of one into the other. */
+const hostile = (random: Random): unknown => structuredClone(random.pick(HOSTILE))
+
 function* nodesOf(value: unknown, depth = 0): Generator<Node> {
   if (typeof value !== 'object' || value === null || depth > 12) return
   yield value as Node
@@ -63,7 +66,7 @@ function* nodesOf(value: unknown, depth = 0): Generator<Node> {
 /** A copy of a document with one to four wounds: a value replaced, nudged, taken out, put in twice, or carried from elsewhere. */
 export function mutated<T>(document: T, random: Random): unknown {
   const copy = structuredClone(document) as unknown
-  if (random.below(40) === 0) return random.pick(HOSTILE)
+  if (random.below(40) === 0) return hostile(random)
   for (let wounds = 1 + random.below(4); wounds > 0; wounds -= 1) {
     const nodes = [...nodesOf(copy)]
     const node = random.pick(nodes)
@@ -78,12 +81,12 @@ export function mutated<T>(document: T, random: Random): unknown {
       case 1:
         if (typeof at[key] === 'number')
           at[key] = (at[key] as number) * random.pick([-1, 0, 0.001, 1000, 1e6, 1e12, 1e30])
-        else at[key] = random.pick(HOSTILE)
+        else at[key] = hostile(random)
         break
       case 2: {
         // A key of the prototype, as its own: only JSON can make it.
         const extra = random.pick(['extra', 'constructor', 'toString', 'name', 'id', 'value'])
-        if (!Array.isArray(node)) at[extra] = random.pick(HOSTILE)
+        if (!Array.isArray(node)) at[extra] = hostile(random)
         break
       }
       case 3: {
@@ -101,7 +104,7 @@ export function mutated<T>(document: T, random: Random): unknown {
         } else if (!Array.isArray(node) && keys.length > 0) at[`${key}${random.below(100)}`] = structuredClone(at[key])
         break
       default:
-        at[key] = random.pick(HOSTILE)
+        at[key] = hostile(random)
     }
   }
   return copy

@@ -7,10 +7,9 @@ const LONGEST_MS = 20_000
 const LOOK_AGAIN_MS = 40
 
 /** The element itself, or, where a later drawing put another in its place, the only one that says the same. */
-function asDrawnNow(on: HTMLElement): HTMLElement | null {
+function asDrawnNow({ on, name }: EarlyAct, { nameOf }: Early): HTMLElement | null {
   if (on.isConnected) return on
-  const name = (each: Element) => each.getAttribute('aria-label') ?? each.textContent
-  const alike = [...document.querySelectorAll<HTMLElement>(on.tagName)].filter((each) => name(each) === name(on))
+  const alike = [...document.querySelectorAll<HTMLElement>(on.tagName)].filter((each) => nameOf(each) === name)
   return alike.length === 1 ? alike[0]! : null
 }
 
@@ -36,7 +35,7 @@ export function EarlyActs() {
     const go = () => {
       clearTimeout(timer)
       while (early.kept.length > 0) {
-        const on = asDrawnNow(early.kept[0]!.on)
+        const on = asDrawnNow(early.kept[0]!, early)
         if (!on || !early.isAwake(on)) break
         redo(early.kept.shift()!, on)
       }

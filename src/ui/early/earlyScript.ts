@@ -4,12 +4,15 @@ export interface Early {
   isAwake(element: Element): boolean
   /** What was kept so far, in its order, the first taken out. */
   readonly kept: EarlyAct[]
+  /** What an element is called, as long as it stands in the page. */
+  nameOf(element: Element): string
   /** Called when something more was kept: of a part of the page whose script comes later than the rest. */
   heard: () => void
 }
-export type EarlyAct =
+export type EarlyAct = { readonly name: string } & (
   | { readonly kind: 'press'; readonly on: HTMLElement }
   | { readonly kind: 'typed'; readonly on: HTMLInputElement | HTMLTextAreaElement; readonly text: string }
+)
 
 /**
  * Stands in the page itself and runs before anything else: until the page's script is there, a press on a button would be
@@ -19,7 +22,12 @@ export type EarlyAct =
  */
 export const EARLY_SCRIPT = `(() => {
   const marked = (on, mark) => Object.keys(on).some((key) => key.startsWith(mark))
-  const early = { kept: [], heard() {}, isAwake: (on) => marked(on, '__reactProps') }
+  const early = {
+    kept: [],
+    heard() {},
+    isAwake: (on) => marked(on, '__reactProps'),
+    nameOf: (on) => on.getAttribute('aria-label') || (on.labels && on.labels[0] ? on.labels[0].textContent : '') || on.textContent,
+  }
   const keep = (act) => {
     const add = () => {
       const last = early.kept[early.kept.length - 1]
@@ -35,11 +43,11 @@ export const EARLY_SCRIPT = `(() => {
   }
   addEventListener('click', ({ target }) => {
     const on = target instanceof Element ? target.closest('button') : null
-    if (on && !on.disabled) keep({ kind: 'press', on })
+    if (on && !on.disabled) keep({ kind: 'press', on, name: early.nameOf(on) })
   }, true)
   addEventListener('input', ({ target: on }) => {
     const isText = on instanceof HTMLTextAreaElement || (on instanceof HTMLInputElement && !['checkbox', 'radio', 'file'].includes(on.type))
-    if (isText) keep({ kind: 'typed', on, text: on.value })
+    if (isText) keep({ kind: 'typed', on, name: early.nameOf(on), text: on.value })
   }, true)
   window.gladRafterEarly = early
 })()`

@@ -30,7 +30,8 @@ const ShortcutHelp = later(async () => ({ default: (await import('./ShortcutHelp
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)) &&
+    !(target instanceof HTMLInputElement && ['checkbox', 'radio', 'file'].includes(target.type))
   )
 }
 
