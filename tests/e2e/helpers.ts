@@ -8,9 +8,9 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`)).toEqual([])
 }
 
-/** A fresh copy of the clay printer, so that tests do not meet in one plan. */
-export async function copyOfDemo(page: Page): Promise<string> {
-  const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan: 'clay-printer' } })
+/** A fresh copy of a demo, so that tests do not meet in one plan. */
+export async function copyOfDemo(page: Page, plan = 'clay-printer'): Promise<string> {
+  const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan } })
   expect(reply.status()).toBe(201)
   return ((await reply.json()) as { plan: { id: string } }).plan.id
 }

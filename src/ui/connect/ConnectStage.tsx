@@ -120,7 +120,9 @@ export function ConnectStage() {
           />
           <Button onClick={() => setListing(true)}>Wire list</Button>
           {shown ? <Button onClick={() => setOrdering(true)}>Join in order</Button> : null}
-          <Button onClick={() => setWiring(true)}>Propose wiring</Button>
+          <Button data-look="main" onClick={() => setWiring(true)}>
+            Propose wiring
+          </Button>
           <AddDevice label="Add a device" />
         </div>
       </header>

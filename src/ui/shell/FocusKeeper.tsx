@@ -26,19 +26,26 @@ export function FocusKeeper({ path }: { readonly path: string }): null {
     let last: HTMLElement | null = null
     /** What it stood in, the nearest first, with its place among what took the focus there. */
     let around: { readonly container: Element; readonly at: number }[] = []
+    /** On which stage: what stood there says nothing of another. */
+    let at = ''
     const remember = ({ target }: FocusEvent) => {
       if (!(target instanceof HTMLElement) || target === document.body) return
       last = target
+      at = location.pathname
       around = []
-      for (let at = target.parentElement; at && at !== document.body; at = at.parentElement)
-        around.push({ container: at, at: [...at.querySelectorAll(FOCUSABLE)].indexOf(target) })
+      for (let outer = target.parentElement; outer && outer !== document.body; outer = outer.parentElement)
+        around.push({ container: outer, at: [...outer.querySelectorAll(FOCUSABLE)].indexOf(target) })
     }
     const mend = () => {
       const { activeElement } = document
       const isNowhere = activeElement === null || activeElement === document.body || activeElement === last
       if (!last || !isNowhere || !isLost(last) || document.querySelector('[role=dialog]')) return
-      for (const { container, at } of around) {
-        const next = container.isConnected ? firstIn(container, Math.max(0, at)) : null
+      if (at !== location.pathname) {
+        document.getElementById('stage')?.focus({ preventScroll: true })
+        return
+      }
+      for (const { container, at: place } of around) {
+        const next = container.isConnected ? firstIn(container, Math.max(0, place)) : null
         if (!next) continue
         next.focus()
         return
