@@ -208,17 +208,17 @@ function TerminalRow({
   const name = spec.block ? `${spec.block} ${spec.label}` : spec.label
   const stays = isOpen ? 'is open and must be connected' : 'open'
   return (
-    <li className="flex flex-wrap items-baseline gap-x-3 py-1.5">
+    <li className="flex flex-wrap items-baseline gap-x-3 py-1.5 max-md:gap-x-2">
       <button
         type="button"
         disabled={onJoin === null}
-        className={`figures w-24 shrink-0 truncate text-left font-semibold ${onJoin ? 'hover:underline' : ''} ${isOpen ? 'text-stop' : ''}`}
+        className={`figures w-24 shrink-0 truncate text-left max-md:w-20 font-semibold ${onJoin ? 'hover:underline' : ''} ${isOpen ? 'text-stop' : ''}`}
         onClick={onJoin ?? undefined}
       >
         {name}
       </button>
-      <span className="w-28 shrink-0 text-[13px] text-mute">{roleWords(spec)}</span>
-      <span className="min-w-0 flex-1 text-[14px]">
+      <span className="w-28 shrink-0 text-[13px] text-mute max-md:w-20">{roleWords(spec)}</span>
+      <span className="min-w-28 flex-1 text-[14px]">
         {joined.length === 0 ? (
           isOpen || onJoin === null ? (
             <span className={isOpen ? 'font-semibold text-stop' : 'text-mute'}>{stays}</span>
@@ -266,7 +266,7 @@ function LeftOpen({ id, at, name }: { readonly id: DeviceId; readonly at: string
   return (
     <select
       aria-label={`Why ${name} stays open`}
-      className={`rounded border border-transparent bg-transparent py-0.5 text-[14px] hover:border-hair ${said === 'no' ? 'text-ink' : 'text-mute'}`}
+      className={`rounded max-w-full border border-transparent bg-transparent py-0.5 text-[14px] hover:border-hair ${said === 'no' ? 'text-ink' : 'text-mute'}`}
       value={said}
       onChange={({ target }) => {
         const until = target.value as 'no' | 'purpose' | 'later'

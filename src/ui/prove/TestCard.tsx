@@ -324,7 +324,9 @@ export function TestCard({
               : 'Enter the reading'
             : standing === 'off'
               ? 'Mended: it is so'
-              : 'It is so'}
+              : needsWord && !blocked
+                ? 'It is so (tick first)'
+                : 'It is so'}
         </Button>
       </div>
     </article>
