@@ -20,6 +20,7 @@ import { openDatabase, type Database } from './database'
 import { DataTrouble } from './dataTrouble'
 import { Logbook } from './logbook'
 import { PlanStore } from './planStore'
+import { ambientEdit } from '../../tests/ambientEdit'
 
 const root = mkdtempSync(join(tmpdir(), 'rafter-file-'))
 let file = ''
@@ -52,15 +53,6 @@ const made = async (db: Database, name = 'Kept') => {
   if (created.kind === 'refused') throw new Error('refused')
   return created.summary.id
 }
-const ambient = (editId: string, baseRevision: number, ambient_C: number) =>
-  ({
-    kind: 'edit',
-    editId,
-    baseRevision,
-    label: editId,
-    commands: [{ type: 'setSite', changes: { ambient_C } }],
-  }) as const
-
 describe('a start', () => {
   it('that is the first makes a whole file, readable by its owner alone, or none', async () => {
     const failing = openDatabase(file, { fill: () => Promise.reject(new Error('killed here')) })
@@ -190,7 +182,7 @@ describe('a write', () => {
     expect(await store.list()).toHaveLength(1)
     await db.write((_models, writer) => writer.query('PRAGMA max_page_count = 1000000'))
     expect((await store.create(clayPrinter())).kind).toBe('created')
-    expect((await store.edit(id, ambient('edit-after', 1, 30))).kind).toBe('committed')
+    expect((await store.edit(id, ambientEdit('edit-after', 1, 30))).kind).toBe('committed')
     expect(await faultsOf(file)).toEqual([])
   })
 
@@ -200,14 +192,14 @@ describe('a write', () => {
     const store = new PlanStore(db)
     await withFile(file, async (all) => {
       await all('BEGIN IMMEDIATE')
-      expect(await trouble(store.edit(id, ambient('edit-locked', 1, 30)))).toMatchObject({
+      expect(await trouble(store.edit(id, ambientEdit('edit-locked', 1, 30)))).toMatchObject({
         kind: 'locked',
         isPassing: true,
       })
       expect((await store.load(id))?.kind).toBe('plan')
       await all('COMMIT')
     })
-    expect((await store.edit(id, ambient('edit-locked', 1, 30))).kind).toBe('committed')
+    expect((await store.edit(id, ambientEdit('edit-locked', 1, 30))).kind).toBe('committed')
   })
 
   it.each([1, 2, 3, 4, 5, 6])(
@@ -228,7 +220,7 @@ describe('a write', () => {
       let revision = 1
       for (let i = 0; i < 12; i += 1) {
         isFailing = i % 2 === 0
-        const outcome = await store.edit(id, ambient(`edit-nr-${i}`, revision, i)).catch((error: unknown) => error)
+        const outcome = await store.edit(id, ambientEdit(`edit-nr-${i}`, revision, i)).catch((error: unknown) => error)
         if (outcome instanceof DataTrouble) {
           expect(isFailing).toBe(true)
           continue
@@ -272,8 +264,8 @@ describe('all data as one file', () => {
     const db = await opened(file)
     const store = new PlanStore(db)
     const id = await made(db)
-    await store.edit(id, ambient('edit-nr-1', 1, 30), 'anna')
-    await store.edit(id, ambient('edit-nr-2', 2, 31), 'anna')
+    await store.edit(id, ambientEdit('edit-nr-1', 1, 30), 'anna')
+    await store.edit(id, ambientEdit('edit-nr-2', 2, 31), 'anna')
     await store.edit(id, { kind: 'undo', editId: 'undo-nr-1', baseRevision: 3 }, 'anna')
     await new Logbook(db).append(id, {
       entryId: 'entry-nr-1',
@@ -321,7 +313,7 @@ describe('all data as one file', () => {
     const { db, id } = await filled()
     const text = await saved(db)
     expect(await takeAll(db, text)).toMatchObject({ taken: { plans: 0, there: 3, entries: 0 } })
-    await new PlanStore(db).edit(id, ambient('edit-nr-9', 4, 40), 'anna')
+    await new PlanStore(db).edit(id, ambientEdit('edit-nr-9', 4, 40), 'anna')
     expect(await takeAll(db, text)).toMatchObject({ taken: { plans: 1, there: 2, beside: 1, entries: 1 } })
     expect(await new PlanStore(db).load(id)).toMatchObject({ stored: { plan: { site: { ambient_C: 40 } } } })
     expect((await new PlanStore(db).list()).filter(({ name }) => name === 'Kept')).toHaveLength(2)

@@ -16,6 +16,7 @@ import { PlanStore } from '../planStore'
 import { run } from '../sql'
 import { StockStore, ToolStore } from '../workshopStore'
 import { removeHalfTaken, saveAll, takeAll } from '.'
+import { ambientEdit } from '../../../tests/ambientEdit'
 
 let folder: string
 const open: Database[] = []
@@ -37,21 +38,12 @@ const saved = (db: Database) => new Response(saveAll(db)).text()
 const picture = (width = 8) => PNG.sync.write(new PNG({ width, height: 6 }))
 const LONG = 'x'.repeat(100_000)
 const photoId = 'ab'.repeat(16)
-const edit = (editId: string, baseRevision: number, ambient_C: number) =>
-  ({
-    kind: 'edit',
-    editId,
-    baseRevision,
-    label: editId,
-    commands: [{ type: 'setSite', changes: { ambient_C } }],
-  }) as const
-
 /** A plan with an edit, a photograph named in its logbook, a spool, a tool and an own part. */
 async function filled(name: string, planId: string, bytes = picture()): Promise<Database> {
   const db = await opened(name)
   const plans = new PlanStore(db)
   await plans.create(emptyPlan('Kept', 'IEC'), { id: planId })
-  await plans.edit(planId, edit('edit-nr-1', 1, 30))
+  await plans.edit(planId, ambientEdit('edit-nr-1', 1, 30))
   await new PhotoStore(db).put(planId, bytes, photoId)
   await new Logbook(db).append(planId, {
     entryId: 'entry-nr-1',
@@ -103,7 +95,7 @@ describe('saved data taken in', () => {
   it('a plan that comes in beside another has its pictures', async () => {
     const db = await filled('one', 'kiln')
     const text = await saved(db)
-    await new PlanStore(db).edit('kiln', edit('edit-nr-2', 2, 35))
+    await new PlanStore(db).edit('kiln', ambientEdit('edit-nr-2', 2, 35))
     expect(await takenOf(db, text)).toMatchObject({ plans: 1, beside: 1, photos: 1 })
     const beside = (await new PlanStore(db).list()).find(({ id }) => id !== 'kiln')!
     const [entry] = (await new Logbook(db).read(beside.id))!
@@ -114,10 +106,10 @@ describe('saved data taken in', () => {
   it('taken in a second time it adds nothing, whatever was done to what came in', async () => {
     const db = await filled('one', 'kiln')
     const text = await saved(db)
-    await new PlanStore(db).edit('kiln', edit('edit-nr-2', 2, 35))
+    await new PlanStore(db).edit('kiln', ambientEdit('edit-nr-2', 2, 35))
     await takenOf(db, text)
     const beside = (await new PlanStore(db).list()).find(({ id }) => id !== 'kiln')!
-    await new PlanStore(db).edit(beside.id, edit('edit-nr-3', 2, 41))
+    await new PlanStore(db).edit(beside.id, ambientEdit('edit-nr-3', 2, 41))
     const [state, files] = [await saved(db), readdirSync(join(folder, 'one', 'photos'))]
     expect(await takenOf(db, text)).toMatchObject({ plans: 0, beside: 0, entries: 0, photos: 0 })
     // But for the moment of saving, the data is what it was.
@@ -247,7 +239,7 @@ describe('saved data taken in', () => {
     const db = await opened('theirs')
     const plans = new PlanStore(db)
     await plans.create(emptyPlan('Long', 'IEC'), { id: 'long' })
-    for (let i = 0; i < 3000; i += 1) await plans.edit('long', edit(`edit-number-${i}`, i + 1, i % 40))
+    for (let i = 0; i < 3000; i += 1) await plans.edit('long', ambientEdit(`edit-number-${i}`, i + 1, i % 40))
     const mine = await filled('mine', 'mine')
     let isDone = false
     const taking = takenOf(mine, await saved(db)).finally(() => (isDone = true))

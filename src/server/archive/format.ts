@@ -31,7 +31,7 @@ export const PLAN = z.strictObject({
   deletedAt: moment.nullable(),
   lastEdit: z.union([z.literal(''), clientId]),
 })
-export const EDIT = z.strictObject({
+const EDIT = z.strictObject({
   planId,
   revision,
   editId: clientId,
@@ -47,14 +47,14 @@ export const EDIT = z.strictObject({
   /** Left out by the release before plan format 2. */
   format: z.number().int().min(1).max(1000).default(1),
 })
-export const STACK = z.strictObject({
+const STACK = z.strictObject({
   planId,
   author,
   undoTop: revision.nullable(),
   redoTop: revision.nullable(),
 })
 /** A line of the logbook with its facts, pictures and deviation as text, which is looked through as the line is. */
-export const LOG = z.strictObject({
+const LOG = z.strictObject({
   planId,
   entryId: text(80),
   step: text(200),
@@ -85,7 +85,7 @@ export const KEPT = z.strictObject({
   updatedAt: moment,
   deletedAt: moment.nullable(),
 })
-export const MOVE = z.strictObject({
+const MOVE = z.strictObject({
   moveId: text(80),
   itemId: text(80),
   amount: z.number({ error: 'must be a number' }),
@@ -93,7 +93,7 @@ export const MOVE = z.strictObject({
   planId: text(80).nullable(),
   at: moment,
 })
-export const PART = z.strictObject({
+const PART = z.strictObject({
   id: text(80),
   name: text(80),
   version: revision,
