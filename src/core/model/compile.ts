@@ -2,7 +2,7 @@ import { landingOf, wiringView, type DeviceId, type Plan, type TerminalId, type 
 import { drawPower_W } from './drawAmount'
 import { JointGroups } from './jointGroups'
 import { terminalKey, type TerminalKey } from './keys'
-import { reachedPotentials } from './reachedPotentials'
+import { reachedFrom, stepsOf, type Steps } from './reach'
 import type { Conductor, Model, ModelDevice, ModelDraw, Mover, Net, Passage, Potential, Wiring } from './types'
 
 const known = new WeakMap<Plan, Model>()
@@ -51,14 +51,17 @@ function join(plan: Plan): Wiring {
   const moverAt = new Map(movers.map(({ id }, i) => [id, i]))
   const passages = passagesOf(devices, jointOf, moverAt)
   const sources = sourceTerminals(devices)
+  const conductors = conductorsOf(plan, jointOf)
+  const steps = stepsOf(joints.count, conductors, passages, movers)
   return {
+    steps,
     passages,
     movers,
     sources,
     jointOf,
     jointCount: joints.count,
     terminalOfJoint: joints.terminalOfJoint,
-    ...netsOf(joints, conductorsOf(plan, jointOf), passages, movers, sources),
+    ...netsOf(joints, conductors, steps, sources),
   }
 }
 
@@ -202,8 +205,7 @@ function sourceTerminals(devices: readonly ModelDevice[]): Model['sources'] {
 function netsOf(
   { count, keys, jointOf, terminalOfJoint }: Joints,
   conductors: readonly Conductor[],
-  passages: readonly Passage[],
-  movers: readonly Mover[],
+  steps: Steps,
   sources: Model['sources'],
 ): Pick<Model, 'netOf' | 'nets' | 'netById' | 'potentialsOfJoint'> {
   const groups = new JointGroups(count)
@@ -223,13 +225,12 @@ function netsOf(
   for (let joint = 0; joint < count; joint += 1) ids[netOfJoint[joint]!] ??= terminalOfJoint[joint]!
   for (const key of keys) members[netOfJoint[jointOf(key)]!]!.terminals.push(key)
   for (const { id, jointFrom } of conductors) members[netOfJoint[jointFrom]!]!.wires.push(id)
-  const reached = reachedPotentials({
-    nets: numbers.size,
-    passages,
-    movers,
-    netOfJoint,
-    sources: sources.map(({ potential, terminal }) => ({ potential, net: netOfJoint[jointOf(terminal)]! })),
-  })
+  const reached: Potential[][] = members.map(() => [])
+  for (const { potential, terminal } of sources) {
+    // By every wire, every fuse, every contact and transistor in whatever position.
+    const joints = reachedFrom({ steps }, [jointOf(terminal)], () => true).keys()
+    for (const net of new Set([...joints].map((joint) => netOfJoint[joint]!))) reached[net]!.push(potential)
+  }
   const nets = members.map(({ terminals, wires }, i): Net => ({
     id: ids[i]!,
     terminals,

@@ -6,9 +6,23 @@ export { ELECTRONICS_OHM, leastDead_ohm } from './leastDead'
 export { Groups } from './groups'
 export { JointGroups } from './jointGroups'
 export { splitKey, terminalKey, type TerminalKey } from './keys'
-export { areTogether } from './moverPositions'
 export { moveMovers, startPositions } from './moveMovers'
 export { networkOf, type NamedNetwork } from './networkOf'
+export {
+  areTogether,
+  groupsBy,
+  isEarth,
+  isLive,
+  passagesOn,
+  reach,
+  reachedFrom,
+  stepsTo,
+  wiresOn,
+  type Question,
+  type Reach,
+  type Reached,
+  type Step,
+} from './reach'
 export { settle, type Conditions } from './settle'
 export { allOn, situationOf, type Situation } from './situation'
 export type { Potentials, Solution } from './solution'

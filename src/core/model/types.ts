@@ -1,5 +1,6 @@
 import type { Actuator, Device, DeviceId, Draw, Link, Part, Plan, Wire, WireId } from '@/core/plan'
 import type { TerminalKey } from './keys'
+import type { Steps } from './reach'
 
 /** What feeds a net: a side of the mains, of earth, or of a supply's output. */
 export interface Potential {
@@ -91,6 +92,8 @@ export interface Model extends Wiring {
 
 /** What joins what. */
 export interface Wiring {
+  /** What is walked, for every question of what leads where. */
+  readonly steps: Steps
   readonly passages: readonly Passage[]
   readonly movers: readonly Mover[]
   readonly sources: readonly { readonly potential: Potential; readonly terminal: TerminalKey }[]

@@ -1,8 +1,18 @@
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
 import type { DeviceId, StateId, WireId } from '@/core/plan'
-import { JointGroups } from '@/core/model'
-import { settle, situationOf, terminalKey, type Conditions, type Conductor, type Model } from '@/core/model'
+import {
+  isLive,
+  reachedFrom,
+  settle,
+  situationOf,
+  terminalKey,
+  type Conditions,
+  type Conductor,
+  type Model,
+  type Reach,
+  type Step,
+} from '@/core/model'
 import type { BondReckoning } from '../types'
 
 /** Wires that tie the negatives of supplies together and feed nothing by themselves: taken out, both sides keep a supply. */
@@ -12,32 +22,27 @@ export function findBonds(model: Model): readonly { readonly wire: WireId; reado
     const own = minus.filter(({ terminal }) => model.netOf(terminal) === net.id)
     if (new Set(own.map(({ potential }) => potential.device)).size < 2) return []
     return net.wires.flatMap((wire) => {
-      const groups = new JointGroups(model.jointCount)
-      let ends: readonly [number, number] | null = null
-      let isSignal = false
-      for (const { id, jointFrom, jointTo, wire: each } of model.conductors) {
-        if (id === wire) [ends, isSignal] = [[jointFrom, jointTo], each.function === 'signal']
-        // A ground lead beside signals is what the bond is there to spare.
-        else if (each.function !== 'PE' && each.function !== 'signal') groups.join(jointFrom, jointTo)
-      }
-      if (!ends || isSignal || groups.find(ends[0]) === groups.find(ends[1])) return []
-      const side = (joint: number) =>
-        own
-          .filter(({ terminal }) => groups.find(model.jointOf(terminal)) === groups.find(joint))
-          .map(({ potential }) => potential.device)
-      const [from, to] = [side(ends[0]), side(ends[1])]
+      const conductor = model.conductors.find(({ id }) => id === wire)!
+      // A ground lead beside signals is what the bond is there to spare.
+      if (conductor.wire.function === 'signal') return []
+      const isPower = ({ conductor: each }: Step) =>
+        each !== null && each.id !== wire && each.wire.function !== 'PE' && each.wire.function !== 'signal'
+      const [from, to] = [conductor.jointFrom, conductor.jointTo].map((joint) => reachedFrom(model, [joint], isPower))
+      if (from!.has(conductor.jointTo)) return []
+      const [one, other] = [from!, to!].map((side) =>
+        own.filter(({ terminal }) => side.has(model.jointOf(terminal))).map(({ potential }) => potential.device),
+      )
       // A supply without loads on its side hangs on this wire: its lead, and not a bond.
-      if (from.length === 0 || to.length === 0 || !ends.every((end) => hasLoads(model, groups, end))) return []
-      return [{ wire, supplies: [...new Set([...from, ...to])] }]
+      if (one!.length === 0 || other!.length === 0 || ![from!, to!].every((side) => hasLoads(model, side))) return []
+      return [{ wire, supplies: [...new Set([...one!, ...other!])] }]
     })
   })
 }
 
-/** Whether any load returns to the joints that hang together with this one. */
-function hasLoads(model: Model, groups: JointGroups, joint: number): boolean {
-  const root = groups.find(joint)
+/** Whether any load returns to one of these joints. */
+function hasLoads(model: Model, side: Reach<true>): boolean {
   return model.devices.some(({ id, part }) =>
-    part.draws.some(({ minus }) => groups.find(model.jointOf(terminalKey(id, minus))) === root),
+    part.draws.some(({ minus }) => side.has(model.jointOf(terminalKey(id, minus)))),
   )
 }
 
@@ -141,9 +146,11 @@ function looseLeads(model: Model): LooseLead[] {
   })
 }
 
-function isJoinedWithout(model: Model, lead: Conductor): boolean {
-  const groups = new JointGroups(model.jointCount)
-  for (const { id, jointFrom, jointTo, wire } of model.conductors)
-    if (id !== lead.id && wire.function !== 'PE') groups.join(jointFrom, jointTo)
-  return groups.find(lead.jointFrom) === groups.find(lead.jointTo)
+function isJoinedWithout(model: Model, { id, jointFrom, jointTo }: Conductor): boolean {
+  return reachedFrom(
+    model,
+    [jointFrom],
+    (step) => step.conductor !== null && step.id !== id && isLive(step),
+    (joint) => joint === jointTo,
+  ).has(jointTo)
 }

@@ -1,4 +1,12 @@
-import { fittedRating, terminalKey, type Conductor, type Model, type Passage } from '@/core/model'
+import {
+  fittedRating,
+  reachedFrom,
+  terminalKey,
+  type Conductor,
+  type Model,
+  type Passage,
+  type Step,
+} from '@/core/model'
 import { PART_KINDS, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
 import { ampacityNeeded_A } from '@/core/protection'
 import { FAMILIES } from '@/core/reference'
@@ -23,8 +31,6 @@ export interface ServedAtMost {
 }
 
 interface Surroundings {
-  /** Joint → what it is joined to by wires and by links inside parts. */
-  readonly beside: ReadonlyMap<number, readonly { readonly to: number; readonly wire: WireId | null }[]>
   /** Joint → the fuses and breakers there. */
   readonly fuses: ReadonlyMap<number, readonly Passage[]>
   readonly sources: ReadonlySet<number>
@@ -40,25 +46,10 @@ const known = new WeakMap<Model['wiring'], Surroundings>()
 function surroundingsOf(model: Model): Surroundings {
   let own = known.get(model.wiring)
   if (own) return own
-  const beside = new Map<number, { to: number; wire: WireId | null }[]>()
-  const join = (a: number, b: number, wire: WireId | null) => {
-    for (const [from, to] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      const list = beside.get(from)
-      if (list) list.push({ to, wire })
-      else beside.set(from, [{ to, wire }])
-    }
-  }
-  for (const { id, jointFrom, jointTo, wire } of model.conductors)
-    if (wire.function !== 'PE') join(jointFrom, jointTo, id)
   const fuses = new Map<number, Passage[]>()
-  for (const passage of model.passages) {
-    const { jointA, jointB, link } = passage
-    if (link.kind !== 'protective') join(jointA, jointB, null)
-    else for (const joint of [jointA, jointB]) fuses.set(joint, [...(fuses.get(joint) ?? []), passage])
-  }
+  for (const passage of model.passages)
+    if (passage.link.kind === 'protective')
+      for (const joint of [passage.jointA, passage.jointB]) fuses.set(joint, [...(fuses.get(joint) ?? []), passage])
   const canOverload = new Map<number, boolean>()
   const inputs_VA = new Map<number, Map<DeviceId, number>>()
   for (const { device, plus, minus } of model.draws) {
@@ -79,7 +70,6 @@ function surroundingsOf(model: Model): Surroundings {
     }
   }
   own = {
-    beside,
     canOverload,
     inputs_VA,
     fuses,
@@ -106,7 +96,7 @@ export function servedAtMost(model: Model, { id, jointFrom, jointTo }: Conductor
   const surroundings = surroundingsOf(model)
   let served = surroundings.answers.get(id)
   if (!served) {
-    served = [jointFrom, jointTo].flatMap((end) => servedAt(surroundings, id, end) ?? [])
+    served = [jointFrom, jointTo].flatMap((end) => servedAt(model, surroundings, id, end) ?? [])
     surroundings.answers.set(id, served)
   }
   return served.reduce<ServedAtMost | null>((least, each) => {
@@ -130,37 +120,37 @@ function mostOf_A({ plan }: Model, { input_VA, fuses }: Served): number | null {
   return most_A
 }
 
-function servedAt(
-  { beside, fuses, sources, canOverload, inputs_VA }: Surroundings,
-  lead: WireId,
-  end: number,
-): Served | null {
-  const seen = new Set([end])
-  const queue = [end]
+/** By wires and by links inside parts, but for fuses and the lead itself. */
+const isBeside = ({ conductor, passage }: Step) =>
+  conductor ? conductor.wire.function !== 'PE' : passage!.link.kind !== 'protective'
+
+function servedAt(model: Model, surroundings: Surroundings, lead: WireId, end: number): Served | null {
+  const { fuses, sources, canOverload, inputs_VA } = surroundings
+  let isUnknown = false
+  let count = 0
+  const stopsAt = (joint: number) =>
+    (isUnknown ||= (count += 1) > MOST_JOINTS || sources.has(joint) || canOverload.get(joint) === true)
+  const reached = reachedFrom(model, [end], (step) => step.id !== lead && isBeside(step), stopsAt)
+  if (isUnknown) return null
   let loads = 0
   const supplies = new Map<DeviceId, number>()
   const through = new Set<Passage>()
-  for (let joint = queue.pop(); joint !== undefined; joint = queue.pop()) {
-    if (seen.size > MOST_JOINTS || sources.has(joint)) return null
-    const is = canOverload.get(joint)
-    if (is === true) return null
-    if (is === false) loads += 1
+  for (const joint of reached.keys()) {
+    if (canOverload.get(joint) === false) loads += 1
     for (const [device, most_VA] of inputs_VA.get(joint) ?? []) supplies.set(device, most_VA)
     for (const passage of fuses.get(joint) ?? []) through.add(passage)
-    for (const { to, wire } of beside.get(joint) ?? []) {
-      if (wire === lead || seen.has(to)) continue
-      seen.add(to)
-      queue.push(to)
-    }
   }
   return loads + through.size > 0
     ? {
         input_VA: [...supplies.values()].reduce((sum, each) => sum + each, 0),
         fuses: [...through].map((passage) => ({
           passage,
-          leadsOn: beside.has(seen.has(passage.jointA) ? passage.jointB : passage.jointA),
+          leadsOn: leadsOn(model, reached.has(passage.jointA) ? passage.jointB : passage.jointA),
         })),
         isFused: loads === 0,
       }
     : null
 }
+
+/** Whether anything but fuses is at a joint. */
+const leadsOn = ({ steps }: Model, joint: number): boolean => steps.at[joint]!.some(isBeside)

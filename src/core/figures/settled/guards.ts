@@ -4,7 +4,7 @@ import type { DeviceId, Part, Plan, TerminalId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { fittedRating, Groups } from '@/core/model'
 import type { Guard, TerminalKey } from '../types'
-import { terminalKey, type Passage, type Model } from '@/core/model'
+import { reach, reachedFrom, terminalKey, type Passage, type Model } from '@/core/model'
 
 export interface WireGuard {
   readonly guard: Guard | null
@@ -112,46 +112,24 @@ export function passageGuard(plan: Plan, model: Model, passage: Passage): Guard 
   }
 }
 
-/** Widest path over nets (Dijkstra on the bottleneck). */
+/** The widest way from a source to each net, by its tightest device; a change-over lets one of its sources through, not both at once. */
 function guardNets(plan: Plan, model: Model): Map<string, Guard> {
-  const edges = new Map<string, { readonly to: string; readonly guard: Guard | null }[]>()
-  for (const passage of model.passages) {
-    const guard = passageGuard(plan, model, passage)
-    const a = model.netOf(passage.a)
-    const b = model.netOf(passage.b)
-    for (const [from, to] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      const list = edges.get(from)
-      if (list) list.push({ to, guard })
-      else edges.set(from, [{ to, guard }])
-    }
-  }
+  const guards = new Map(model.passages.map((passage) => [passage.id, passageGuard(plan, model, passage)]))
+  const reached = reach<Guard>(model, {
+    from: model.sources.flatMap((source) => {
+      const guard = sourceGuard(plan, model, source)
+      return guard ? [[model.jointOf(source.terminal), guard] as const] : []
+    }),
+    carry: (guard, { passage }) => {
+      const own = passage && guards.get(passage.id)
+      return own && own.needs_A < guard.needs_A ? { ...own, behind: [...guard.behind, guard.id] } : guard
+    },
+    isBetter: isWider,
+  })
   const best = new Map<string, Guard>()
-  const open: { net: string; guard: Guard }[] = []
-  for (const source of model.sources) {
-    const guard = sourceGuard(plan, model, source)
-    if (guard) open.push({ net: model.netOf(source.terminal), guard })
-  }
-  const isDone = new Set<string>()
-  while (open.length > 0) {
-    let widest = 0
-    for (let i = 1; i < open.length; i += 1) if (isWider(open[i]!.guard, open[widest]!.guard)) widest = i
-    const [{ net, guard }] = open.splice(widest, 1) as [{ net: string; guard: Guard }]
-    if (isDone.has(net)) continue
-    isDone.add(net)
-    best.set(net, guard)
-    for (const edge of edges.get(net) ?? []) {
-      if (isDone.has(edge.to)) continue
-      open.push({
-        net: edge.to,
-        guard:
-          edge.guard && edge.guard.needs_A < guard.needs_A
-            ? { ...edge.guard, behind: [...guard.behind, guard.id] }
-            : guard,
-      })
-    }
+  for (const [joint, { carried }] of reached) {
+    const net = model.netOf(model.terminalOfJoint[joint]!)
+    if (!best.has(net)) best.set(net, carried)
   }
   return best
 }
@@ -164,25 +142,11 @@ interface Sent {
 
 /** Walks every return (N, −) from its source outward and adds up what the loads beyond each wire may send back. */
 function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard>): Map<WireId, WireGuard> {
-  const at = new Map<number, { readonly to: number; readonly wire: WireId | null }[]>()
-  const join = (a: number, b: number, wire: WireId | null) => {
-    for (const [from, to] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      const list = at.get(from)
-      if (list) list.push({ to, wire })
-      else at.set(from, [{ to, wire }])
-    }
-  }
   const isReturnNet = (key: TerminalKey) => {
     const potentials = model.netById.get(model.netOf(key))?.potentials ?? []
     return potentials.length > 0 && potentials.every(({ kind }) => kind === 'N' || kind === '-')
   }
-  for (const conductor of model.conductors)
-    if (isReturnNet(conductor.from)) join(model.jointOf(conductor.from), model.jointOf(conductor.to), conductor.id)
-  for (const passage of model.passages)
-    if (isReturnNet(passage.a) && isReturnNet(passage.b)) join(model.jointOf(passage.a), model.jointOf(passage.b), null)
+  const isReturning = model.terminalOfJoint.map(isReturnNet)
 
   // What each load's feeds let through, at the joints where it returns to the same source.
   const feedsOf = (key: TerminalKey) => (model.netById.get(model.netOf(key))?.potentials ?? []).map(sourceName)
@@ -225,25 +189,17 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
     // The feeding side of the same source.
     const limit = limitOf.get(potential.kind === 'N' ? `${potential.device}/L` : potential.id.replace(/-$/, '+'))
     const root = model.jointOf(source.terminal)
-    const order: { joint: number; parent: number | null; wire: WireId | null }[] = [
-      { joint: root, parent: null, wire: null },
-    ]
-    const seen = new Set([root])
-    const loops: { wire: WireId; ends: readonly [number, number] }[] = []
-    const used = new Set<WireId>()
-    for (let i = 0; i < order.length; i += 1) {
-      const { joint } = order[i]!
-      for (const edge of at.get(joint) ?? []) {
-        if (edge.wire && used.has(edge.wire)) continue
-        if (edge.wire) used.add(edge.wire)
-        if (seen.has(edge.to)) {
-          if (edge.wire) loops.push({ wire: edge.wire, ends: [joint, edge.to] })
-          continue
-        }
-        seen.add(edge.to)
-        order.push({ joint: edge.to, parent: joint, wire: edge.wire })
-      }
-    }
+    const reached = reachedFrom(model, [root], ({ from, to }) => isReturning[from]! && isReturning[to]!)
+    const order = [...reached.values()].map(({ joint, before, step }): TreeStep => ({
+      joint,
+      parent: before?.joint ?? null,
+      wire: step?.conductor?.id ?? null,
+    }))
+    const onTree = new Set(order.map(({ wire }) => wire))
+    const loops = model.conductors.filter(
+      ({ id, jointFrom, jointTo }) =>
+        reached.has(jointFrom) && reached.has(jointTo) && isReturning[jointFrom] && !onTree.has(id),
+    )
     const beyond = new Map<number, Map<string, Guard>>()
     // What another source feeds goes home to that one, over joined negatives too.
     const comesHere = (joint: number) =>
@@ -267,9 +223,9 @@ function guardReturns(plan: Plan, model: Model, byNet: ReadonlyMap<string, Guard
     }
     // Around a loop what comes back divides: the solved currents, and those with a lead loose, say what each wire must stand.
     const stepTo = new Map(order.map((step) => [step.joint, step]))
-    for (const { wire, ends } of loops) {
-      result.set(wire, UNGUARDED)
-      for (const { wire: each } of sidesOf(stepTo, ends).flat()) if (each) result.set(each, UNGUARDED)
+    for (const { id, jointFrom, jointTo } of loops) {
+      result.set(id, UNGUARDED)
+      for (const { wire } of sidesOf(stepTo, [jointFrom, jointTo]).flat()) if (wire) result.set(wire, UNGUARDED)
     }
   }
   return result

@@ -2,46 +2,32 @@ import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
 import type { DeviceId, Plan, StateId, TerminalId, WireId } from '@/core/plan'
 import type { Solution } from '@/core/model'
-import { splitKey, terminalKey, type Model } from '@/core/model'
+import {
+  isLive,
+  passagesOn,
+  reachedFrom,
+  splitKey,
+  stepsTo,
+  terminalKey,
+  wiresOn,
+  type Model,
+  type Step,
+} from '@/core/model'
 import type { Branch, Rail, TerminalKey } from '../types'
 
+/** What lies on the way from a source to a joint. */
 interface Visit {
-  readonly joint: number
   readonly path: readonly DeviceId[]
   readonly fuse: Branch['fuse']
   readonly wires: readonly WireId[]
 }
 
-/** What hangs on each source, and by which way: walked outward from its feeding terminal over wires, bars, fuses and contacts. */
+/** What hangs on each source, and by which way: over wires, bars, fuses and contacts, a change-over one way or the other. */
 export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): Rail[] {
-  const at = new Map<
-    number,
-    { readonly joint: number; readonly device: DeviceId; readonly wire: WireId | null; readonly fuse: Branch['fuse'] }[]
-  >()
-  const join = (from: TerminalKey, to: TerminalKey, wire: WireId | null, fuse: Branch['fuse']) => {
-    for (const [a, b] of [
-      [from, to],
-      [to, from],
-    ] as const) {
-      const joint = model.jointOf(a)
-      const list = at.get(joint) ?? []
-      list.push({ joint: model.jointOf(b), device: splitKey(b).device, wire, fuse })
-      at.set(joint, list)
-    }
-  }
-  for (const { id, from, to, wire } of model.conductors) if (wire.function !== 'PE') join(from, to, id, null)
-  for (const passage of model.passages)
-    join(
-      passage.a,
-      passage.b,
-      null,
-      passage.link.kind === 'protective' ? { device: passage.device, link: passage.link.id } : null,
-    )
-
   const rails: Rail[] = []
   for (const { potential, terminal } of model.sources) {
     if (potential.kind !== 'L' && potential.kind !== '+') continue
-    const visited = walk(at, model.jointOf(terminal), potential.device)
+    const visited = visitsFrom(model, terminal, potential.device)
     const isMains = potential.kind === 'L'
     const sourceKey = isMains ? `${potential.device}/mains` : `${potential.device}/${potential.output}`
     const branches: Branch[] = []
@@ -117,37 +103,37 @@ export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId,
   return rails
 }
 
-function walk(
-  at: ReadonlyMap<
-    number,
-    readonly {
-      readonly joint: number
-      readonly device: DeviceId
-      readonly wire: WireId | null
-      readonly fuse: Branch['fuse']
-    }[]
-  >,
-  root: number,
-  device: DeviceId,
-): Map<number, Visit> {
-  const visited = new Map<number, Visit>([[root, { joint: root, path: [device], fuse: null, wires: [] }]])
-  const queue = [root]
-  for (let i = 0; i < queue.length; i += 1) {
-    const here = visited.get(queue[i]!)!
-    for (const edge of at.get(here.joint) ?? []) {
-      if (visited.has(edge.joint)) continue
-      visited.set(edge.joint, {
-        joint: edge.joint,
-        fuse: edge.fuse ?? here.fuse,
-        wires: edge.wire ? [...here.wires, edge.wire] : here.wires,
-        path: here.path.includes(edge.device) ? here.path : [...here.path, edge.device],
-      })
-      queue.push(edge.joint)
-    }
+const known = new WeakMap<Model['wiring'], Map<TerminalKey, ReadonlyMap<number, Visit>>>()
+
+function visitsFrom(model: Model, terminal: TerminalKey, source: DeviceId): ReadonlyMap<number, Visit> {
+  let own = known.get(model.wiring)
+  if (!own) known.set(model.wiring, (own = new Map()))
+  let visits = own.get(terminal)
+  if (!visits)
+    own.set(
+      terminal,
+      (visits = new Map(
+        [...reachedFrom(model, [model.jointOf(terminal)], isLive)].map(([joint, reached]) => [
+          joint,
+          visitOf(stepsTo(reached), source),
+        ]),
+      )),
+    )
+  return visits
+}
+
+function visitOf(steps: readonly Step[], source: DeviceId): Visit {
+  const devices = steps.map(({ conductor, passage, to }) => {
+    if (passage) return passage.device
+    const { from, to: end, jointTo } = conductor!
+    return splitKey(jointTo === to ? end : from).device
+  })
+  const fuse = passagesOn(steps).findLast(({ link }) => link.kind === 'protective')
+  return {
+    path: [...new Set(devices)].filter((id) => id !== source),
+    fuse: fuse ? { device: fuse.device, link: fuse.link.id } : null,
+    wires: wiresOn(steps),
   }
-  return new Map(
-    [...visited].map(([joint, visit]) => [joint, { ...visit, path: visit.path.filter((id) => id !== device) }]),
-  )
 }
 
 function byState(

@@ -4,7 +4,7 @@ import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
-import { detoursIn } from '../../detour'
+import { hasDetour } from '../../detour'
 import { scenarioOf } from '../../harm'
 import { defineRule, type Severity } from '../../types'
 
@@ -23,7 +23,6 @@ export const contactBridged = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Failure,
   find: ({ model, plan }) => {
-    const hasDetour = detoursIn(model)
     return model.passages.flatMap((passage): Facts[] => {
       const { device, link, a, b, jointA, jointB } = passage
       if (link.kind === 'resistance' || plan.devices[device]!.origin === 'remove' || jointA === jointB) return []
@@ -31,7 +30,9 @@ export const contactBridged = defineRule<Facts>({
       if ('actuator' in link && moverOf(part, link).by === 'setting') return []
       const isFuse = link.kind === 'protective'
       if (model.netOf(a) === model.netOf(b)) return [{ device, link: link.id, ends: [a, b], isFuse, isPastFuse: false }]
-      return !isFuse && hasDetour(passage) ? [{ device, link: link.id, ends: [a, b], isFuse, isPastFuse: true }] : []
+      return !isFuse && hasDetour(model, passage)
+        ? [{ device, link: link.id, ends: [a, b], isFuse, isPastFuse: true }]
+        : []
     })
   },
   word: ({ device, link, ends, isFuse, isPastFuse }, context) => {

@@ -1,4 +1,13 @@
-import { splitKey, terminalKey, type Model, type Passage, type Potential, type TerminalKey } from '@/core/model'
+import {
+  isLive,
+  reachedFrom,
+  splitKey,
+  terminalKey,
+  type Passage,
+  type Potential,
+  type Step,
+  type TerminalKey,
+} from '@/core/model'
 import { coilsOf, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -25,11 +34,10 @@ export const poleWithoutEffect = defineRule<Facts>({
       if (by !== 'hand' && by !== 'coil') continue
       groups.set(`${device} ${id}`, [...(groups.get(`${device} ${id}`) ?? []), passage])
     }
-    const edges = edgesOf(context)
     return [...groups.values()].flatMap((poles): Facts[] => {
       const sides = poles
         .filter(({ a, b }) => [a, b].every((key) => isWired(context, key)))
-        .map((pole) => ({ pole, ...whatItParts(context.model, edges, pole) }))
+        .map((pole) => ({ pole, ...whatItParts(context, pole) }))
       return sides.flatMap(({ pole, parts, kinds }) => {
         // A holding contact is passed by whatever starts it.
         if (parts || holdsItself(context, pole)) return []
@@ -64,26 +72,6 @@ function isWired(context: Context, key: TerminalKey): boolean {
   return context.wiresAt(device, terminal).length > 0
 }
 
-type Edges = readonly (readonly { readonly to: number; readonly id: string | null }[])[]
-
-/** All that may be closed in service: buttons are held by nobody. */
-function edgesOf(context: Context): Edges {
-  const { model } = context
-  const edges: { readonly to: number; readonly id: string | null }[][] = Array.from(
-    { length: model.jointCount },
-    () => [],
-  )
-  const join = (a: number, b: number, id: string | null) => {
-    edges[a]!.push({ to: b, id })
-    edges[b]!.push({ to: a, id })
-  }
-  for (const { jointFrom, jointTo, wire } of model.conductors)
-    if (wire.function !== 'PE') join(jointFrom, jointTo, null)
-  for (const { id, device, jointA, jointB } of model.passages)
-    if (context.part(device).behaviour.kind !== 'button') join(jointA, jointB, id)
-  return edges
-}
-
 const OPPOSITE: Readonly<Record<Potential['kind'], Potential['kind'] | null>> = {
   L: 'N',
   N: 'L',
@@ -99,13 +87,21 @@ interface Cut {
   readonly kinds: readonly Potential['kind'][]
 }
 
-function whatItParts(model: Model, edges: Edges, pole: Passage): Cut {
+/** By all that may be closed in service, the pole itself left out: buttons are held by nobody. */
+function whatItParts(context: Context, pole: Passage): Cut {
+  const { model } = context
   const [cut, passed] = [new Set<Potential['kind']>(), new Set<Potential['kind']>()]
+  const takes = (step: Step) => {
+    const { passage } = step
+    return (
+      isLive(step) &&
+      (passage === null || (passage.id !== pole.id && context.part(passage.device).behaviour.kind !== 'button'))
+    )
+  }
   for (const { terminal, potential } of model.sources) {
     if (potential.kind === 'PE') continue
-    const seen = new Set([model.jointOf(terminal)])
-    for (const joint of seen) for (const { to, id } of edges[joint]!) if (id !== pole.id) seen.add(to)
-    const [a, b] = [seen.has(pole.jointA), seen.has(pole.jointB)]
+    const reached = reachedFrom(model, [model.jointOf(terminal)], takes)
+    const [a, b] = [reached.has(pole.jointA), reached.has(pole.jointB)]
     if (a !== b) cut.add(potential.kind)
     else if (a && b) passed.add(potential.kind)
   }

@@ -1,5 +1,5 @@
 import type { Scenario } from '@/core/figures'
-import { Groups, terminalKey } from '@/core/model'
+import { groupsBy, terminalKey } from '@/core/model'
 import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context, JoinedNet } from '../../context'
@@ -92,19 +92,17 @@ function alone(context: Context, outputs: readonly Output[]): Scenario {
 /** What is joined where no cut-out and no stop has opened: behind one, an output is still that output. */
 function acrossGuards(context: Context): readonly JoinedNet['ends'][] {
   const { model } = context
-  const joined = new Groups()
-  for (const { device, link, a, b } of model.passages)
-    if (
-      KEEPS_OFF.has(context.part(device).behaviour.kind) &&
-      'actuator' in link &&
-      isClosedAtRest(context.part(device), link)
-    )
-      joined.join(model.netOf(a), model.netOf(b))
-  const ends = new Map<string, JoinedNet['ends'][number][]>()
+  const joined = groupsBy(model, ({ passage }) => {
+    if (passage === null) return true
+    const { device, link } = passage
+    const part = context.part(device)
+    return KEEPS_OFF.has(part.behaviour.kind) && 'actuator' in link && isClosedAtRest(part, link)
+  })
+  const ends = new Map<number, JoinedNet['ends'][number][]>()
   for (const net of context.joinedNets) {
     const [first] = net.ends
     if (!first) continue
-    const group = joined.find(model.netOf(terminalKey(first.device, first.terminal)))
+    const group = joined[model.jointOf(terminalKey(first.device, first.terminal))]!
     ends.set(group, [...(ends.get(group) ?? []), ...net.ends])
   }
   return [...ends.values()]

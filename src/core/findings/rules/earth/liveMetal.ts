@@ -1,4 +1,4 @@
-import { splitKey } from '@/core/model'
+import { isEarth, reachedFrom, splitKey } from '@/core/model'
 import type { DeviceId, WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -24,54 +24,24 @@ function earthJoints({ model }: Context): ReadonlySet<number> {
 }
 
 /** From a source of mains over wires of every kind and all that can close; stops at the first earth it meets. */
-function crossings(context: Context, start: number): ReadonlyMap<WireId, number> {
-  const { conductors, passages } = context.model
-  const earths = earthJoints(context)
-  const edges = new Map<number, { readonly to: number; readonly wire: WireId | null }[]>()
-  const join = (a: number, b: number, wire: WireId | null) => {
-    for (const [from, to] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      const own = edges.get(from)
-      if (own) own.push({ to, wire })
-      else edges.set(from, [{ to, wire }])
-    }
-  }
-  for (const { id, jointFrom, jointTo, wire } of conductors) if (wire.origin !== 'remove') join(jointFrom, jointTo, id)
-  for (const { jointA, jointB } of passages) join(jointA, jointB, null)
-  const seen = new Set([start])
-  const queue = [start]
+function crossings({ model, plan }: Context, earths: ReadonlySet<number>, start: number): ReadonlyMap<WireId, number> {
   const found = new Map<WireId, number>()
-  for (let at = queue.pop(); at !== undefined; at = queue.pop())
-    for (const { to, wire } of edges.get(at) ?? []) {
-      if (earths.has(to)) {
-        if (wire !== null) found.set(wire, to)
-        continue
-      }
-      if (seen.has(to)) continue
-      seen.add(to)
-      queue.push(to)
-    }
+  reachedFrom(model, [start], ({ conductor, to }) => {
+    if (conductor && plan.wires[conductor.id]!.origin === 'remove') return false
+    if (conductor && earths.has(to)) found.set(conductor.id, to)
+    return !earths.has(to)
+  })
   return found
 }
 
 /** Devices on that joint, and on all that earth conductors join to it. */
 function metalOn({ model }: Context, start: number): readonly DeviceId[] {
-  const seen = new Set([start])
-  for (let isGrown = true; isGrown;) {
-    isGrown = false
-    for (const { jointFrom: a, jointTo: b, wire } of model.conductors) {
-      if (wire.function !== 'PE' || seen.has(a) === seen.has(b)) continue
-      seen.add(a).add(b)
-      isGrown = true
-    }
-  }
+  const reached = reachedFrom(model, [start], isEarth)
   return [
     ...new Set(
       model.nets
         .flatMap(({ terminals }) => terminals)
-        .filter((key) => seen.has(model.jointOf(key)))
+        .filter((key) => reached.has(model.jointOf(key)))
         .map((key) => splitKey(key).device),
     ),
   ].sort()
@@ -84,11 +54,12 @@ export const liveMetal = defineRule<Facts>({
   source: SOURCES.iec60204Bonding,
   find: (context) => {
     const isReversible = context.plan.site.plug.kind === 'reversible'
+    const earths = earthJoints(context)
     const found = new Map<WireId, Facts>()
     for (const { potential, terminal } of context.model.sources) {
       const { kind } = potential
       if (kind !== 'L' && !(kind === 'N' && isReversible)) continue
-      for (const [wire, joint] of crossings(context, context.model.jointOf(terminal)))
+      for (const [wire, joint] of crossings(context, earths, context.model.jointOf(terminal)))
         if (!found.has(wire) || kind === 'L') found.set(wire, { wire, kind, metal: metalOn(context, joint) })
     }
     return [...found.values()]

@@ -3,7 +3,7 @@ import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { bridgeBetween, takeOut } from '../../bridge'
-import { detoursIn } from '../../detour'
+import { hasDetour } from '../../detour'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -17,12 +17,11 @@ export const fusesJoined = defineRule<Facts>({
   stage: 'guard',
   source: SOURCES.iec60364Overload,
   find: ({ model, plan }) => {
-    const hasDetour = detoursIn(model)
     const loops = new Map<string, Facts['ways'][number][]>()
     for (const passage of model.passages) {
       const { device, link, a, b } = passage
       if (link.kind !== 'protective' || plan.devices[device]!.origin === 'remove') continue
-      if (model.netOf(a) === model.netOf(b) || !hasDetour(passage)) continue
+      if (model.netOf(a) === model.netOf(b) || !hasDetour(model, passage)) continue
       const key = [model.netOf(a), model.netOf(b)].sort().join(' ')
       loops.set(key, [...(loops.get(key) ?? []), { device, link: link.id, ends: [a, b] }])
     }

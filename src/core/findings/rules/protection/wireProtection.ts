@@ -3,7 +3,7 @@ import { OVERLOAD_FACTOR } from '@/core/reference'
 import { ASSUMED_PROSPECTIVE_A, openingTime, withstands_s } from '@/core/protection'
 import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
 import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
-import { fittedRating, splitKey, terminalKey, type Passage } from '@/core/model'
+import { fittedRating, reachedFrom, splitKey, terminalKey, type Passage, type Reach } from '@/core/model'
 import { outletCurve, type Wire, type WireId } from '@/core/plan'
 import type { Context } from '../../context'
 import type { Fix, Severity } from '../../types'
@@ -224,30 +224,16 @@ const emptyPlaces = ({ model, plan }: Context): readonly Passage[] =>
 /** Whether every way from the sources to the wire leads through one of those fuses. */
 function isBehind(context: Context, wire: Wire, fuses: readonly Passage[]): boolean {
   if (fuses.length === 0 || wire.from.kind !== 'terminal') return false
-  const net = context.model.netOf(terminalKey(wire.from.device, wire.from.terminal))
-  return fedNets(context, []).has(net) && !fedNets(context, fuses).has(net)
+  const joint = context.model.jointOf(terminalKey(wire.from.device, wire.from.terminal))
+  return fedJoints(context, []).has(joint) && !fedJoints(context, fuses).has(joint)
 }
 
-/** The nets that a source's line or plus reaches while those fuses are out. */
-function fedNets({ model }: Context, out: readonly Passage[]): ReadonlySet<string> {
-  const { sources, passages, netOf } = model
-  const seen = new Set(
-    sources.flatMap(({ potential, terminal }) =>
-      potential.kind === 'L' || potential.kind === '+' ? [netOf(terminal)] : [],
-    ),
+/** The joints that a source's line or plus reaches while those fuses are out. */
+function fedJoints({ model }: Context, out: readonly Passage[]): Reach<true> {
+  const feeding = model.sources.flatMap(({ potential, terminal }) =>
+    potential.kind === 'L' || potential.kind === '+' ? [model.jointOf(terminal)] : [],
   )
-  const queue = [...seen]
-  for (let at = queue.pop(); at !== undefined; at = queue.pop()) {
-    for (const passage of passages) {
-      if (out.includes(passage)) continue
-      const [a, b] = [netOf(passage.a), netOf(passage.b)]
-      const next = a === at ? b : b === at ? a : null
-      if (next === null || seen.has(next)) continue
-      seen.add(next)
-      queue.push(next)
-    }
-  }
-  return seen
+  return reachedFrom(model, feeding, ({ passage }) => passage === null || !out.includes(passage))
 }
 
 function isSourceEnd(context: Context, device: ReturnType<typeof splitKey>['device']): boolean {

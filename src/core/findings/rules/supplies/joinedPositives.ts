@@ -1,6 +1,6 @@
 /** What the rules about joined sources share. */
 import type { DeviceId } from '@/core/plan'
-import { Groups } from '@/core/model'
+import { groupsBy } from '@/core/model'
 import type { Context } from '../../context'
 
 export interface JoinedSource {
@@ -11,13 +11,12 @@ export interface JoinedSource {
 
 /** Groups of sources whose positives are joined by wires, bars and fuses; what only meets behind an open contact is not joined yet. */
 export function joinedPositives(context: Context): readonly (readonly JoinedSource[])[] {
-  const joined = new Groups()
-  for (const { a, b, link } of context.model.passages)
-    if (link.kind === 'protective') joined.join(context.model.netOf(a), context.model.netOf(b))
-  const groups = new Map<string, JoinedSource[]>()
-  for (const { potential, terminal } of context.model.sources) {
+  const { model } = context
+  const joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
+  const groups = new Map<number, JoinedSource[]>()
+  for (const { potential, terminal } of model.sources) {
     if (potential.kind !== '+') continue
-    const root = joined.find(context.model.netOf(terminal))
+    const root = joined[model.jointOf(terminal)]!
     groups.set(root, [
       ...(groups.get(root) ?? []),
       {

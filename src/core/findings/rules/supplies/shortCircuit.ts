@@ -1,5 +1,5 @@
-import { isCommanded, type DeviceId } from '@/core/plan'
-import { Groups, waysFrom, type Passage } from '@/core/model'
+import { isCommanded, type DeviceId, type TerminalId } from '@/core/plan'
+import { groupsBy, terminalKey, waysFrom, type Passage, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule, type Wording } from '../../types'
@@ -20,11 +20,14 @@ export const shortCircuit = defineRule<Facts>({
   find(context) {
     const { model } = context
     // A fuse does not make a short better: it only ends it; and an inlet's own switch is to be switched on.
-    const joined = new Groups()
-    for (const { a, b, link, device } of model.passages)
-      if (link.kind === 'protective' || context.part(device).behaviour.kind === 'mains-inlet')
-        joined.join(model.netOf(a), model.netOf(b))
-    const at = (key: Parameters<typeof model.netOf>[0]) => joined.find(model.netOf(key))
+    const joined = groupsBy(
+      model,
+      ({ passage }) =>
+        passage === null ||
+        passage.link.kind === 'protective' ||
+        context.part(passage.device).behaviour.kind === 'mains-inlet',
+    )
+    const at = (key: TerminalKey) => joined[model.jointOf(key)]
     return model.sources.flatMap(({ potential, terminal }): Facts[] => {
       if (potential.kind !== 'L' && potential.kind !== '+') return []
       const other = model.sources.find(
@@ -45,7 +48,7 @@ export const shortCircuit = defineRule<Facts>({
         .filter(
           ({ id, part }) =>
             id !== potential.device &&
-            Object.keys(part.terminals).some((key) => at(`${id}|${key}` as typeof terminal) === at(terminal)),
+            Object.keys(part.terminals).some((key) => at(terminalKey(id, key as TerminalId)) === at(terminal)),
         )
         .map(({ id }) => id)
       return [{ source: potential.device, others, isMains, by: [] }]

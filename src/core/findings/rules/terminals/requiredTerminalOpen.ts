@@ -1,6 +1,6 @@
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { terminalKey } from '@/core/model'
+import { reachedFrom, terminalKey } from '@/core/model'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
@@ -26,26 +26,12 @@ interface Facts {
 }
 
 /** Whether a joint leads to the minus of a source by conductors of the feed: signals and earths left out. */
-function comesHome({ model }: Context, start: number): boolean {
-  const homes = new Set(
-    model.sources.flatMap(({ potential, terminal }) => (potential.kind === '-' ? [model.jointOf(terminal)] : [])),
-  )
-  const edges = [
-    ...model.conductors.flatMap(({ jointFrom: a, jointTo: b, wire: { function: fn, origin } }) =>
-      fn === 'signal' || fn === 'PE' || origin === 'remove' ? [] : [{ a, b }],
-    ),
-    ...model.passages.map(({ jointA: a, jointB: b }) => ({ a, b })),
-  ]
-  const seen = new Set([start])
-  for (let isGrown = true; isGrown;) {
-    isGrown = false
-    for (const { a, b } of edges) {
-      if (seen.has(a) === seen.has(b)) continue
-      seen.add(a).add(b)
-      isGrown = true
-    }
-  }
-  return [...homes].some((home) => seen.has(home))
+function comesHome({ model, plan }: Context, start: number): boolean {
+  const reached = reachedFrom(model, [start], ({ conductor }) => {
+    const wire = conductor && plan.wires[conductor.id]!
+    return !wire || !(wire.function === 'signal' || wire.function === 'PE' || wire.origin === 'remove')
+  })
+  return model.sources.some(({ potential, terminal }) => potential.kind === '-' && reached.has(model.jointOf(terminal)))
 }
 
 /** The ground of a signal that carries what an open terminal of the feed should: nothing else on its bar leads home. */

@@ -1,4 +1,4 @@
-import type { Mover, Passage } from './types'
+import type { Mover, Passage } from '../types'
 
 /**
  * Positions that a way through the plan commits its movers to: a change-over contact passes one way or the other, never both.

@@ -1,0 +1,15 @@
+export { areTogether, exclusiveMovers } from './commitment'
+export { groupsBy } from './groups'
+export {
+  isEarth,
+  isLive,
+  passagesOn,
+  reach,
+  reachedFrom,
+  stepsTo,
+  wiresOn,
+  type Question,
+  type Reach,
+  type Reached,
+} from './reach'
+export { stepsOf, type Step, type Steps } from './steps'
