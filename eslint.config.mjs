@@ -1,5 +1,6 @@
 import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
+import own from './scripts/lint/oneWalk.mjs'
 
 export default tseslint.config(
   { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', '.reports/**', 'dist/**'] },
@@ -11,6 +12,16 @@ export default tseslint.config(
   },
   // Tests spoil documents on purpose; the parser under test is what types them.
   { files: ['**/*.test.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  {
+    // One engine walks the circuit; ways for leads, shapes and pieces of stock are other graphs.
+    files: [
+      'src/core/{figures,findings,joining,lookAlikes,procedure,proof,suits,trace}/**/*.ts',
+      'src/core/diagnosis/faults/**/*.ts',
+    ],
+    ignores: ['src/core/**/*.test.ts', 'src/core/figures/routes/**'],
+    plugins: { own },
+    rules: { 'own/one-walk': 'error' },
+  },
   {
     // The core has no clock, no randomness and no machine beneath it: same input, same output.
     files: ['src/core/**/*.ts'],

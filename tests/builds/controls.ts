@@ -156,6 +156,56 @@ function hatch() {
     .build()
 }
 
+/** A relay chooses which of two supplies feeds a lamp strip; what hangs straight on either is no business of the relay's. */
+function choice() {
+  return new PlanBuilder('Two supplies, one chosen', 'IEC')
+    .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: { family: 'IEC 60127', rating_A: 3.15 } } })
+    .device('Q1', 'switch-2p')
+    .device('PE1', 'earth-stud')
+    .device('U1', 'metal', 'Case')
+    .device('XL', 'splice-3')
+    .device('XN', 'splice-3')
+    .device('PS1', 'supply-24-350', 'Strong 24 V', { settings: { mains: '230 V' }, hasCover: true })
+    .device('PS2', 'supply-24-60', 'Quiet 24 V', { hasCover: true })
+    .device('F2', 'fuse-block-4', 'Fuses of the strong one', {
+      fitted: { F1: { family: 'ISO 8820-3', rating_A: 10 }, F2: { family: 'ISO 8820-3', rating_A: 2 } },
+    })
+    .device('F3', 'fuse-block-4', 'Fuses of the quiet one', {
+      fitted: { F1: { family: 'ISO 8820-3', rating_A: 2 }, F2: { family: 'ISO 8820-3', rating_A: 2 } },
+    })
+    .device('X0', 'strip-12', 'Minus')
+    .device('K1', 'relay-1co', 'Which supply')
+    .device('S1', 'switch-1p', 'Chooses the strong one')
+    .device('H1', 'lamp-24', 'Lamp that is fed by either')
+    .device('V1', 'fan-24', 'Fan of the quiet one')
+    .wire('X1.L', 'Q1.1', 'L')
+    .wire('X1.N', 'Q1.3', 'N')
+    .wire('Q1.2', 'XL.1', 'L')
+    .wire('Q1.4', 'XN.1', 'N')
+    .wire('XL.2', 'PS1.L', 'L')
+    .wire('XN.2', 'PS1.N', 'N')
+    .wire('XL.3', 'PS2.L', 'L')
+    .wire('XN.3', 'PS2.N', 'N')
+    .wire('X1.PE', 'PE1.PE', 'PE')
+    .wire('PE1.PE', 'PS1.PE', 'PE')
+    .wire('PE1.PE', 'PS2.PE', 'PE')
+    .wire('PE1.PE', 'U1.PE', 'PE')
+    .wire('PS1.V+1', 'F2.IN', 'V+', { size: '2.5 mm²' })
+    .wire('PS1.V-1', 'X0.1', 'V-', { size: '2.5 mm²' })
+    .wire('PS2.V+1', 'F3.IN', 'V+', { size: '1 mm²' })
+    .wire('PS2.V-1', 'X0.2', 'V-', { size: '0.75 mm²' })
+    .wire('F2.1', 'K1.NO', 'V+', { size: '1.5 mm²' })
+    .wire('F3.1', 'K1.NC', 'V+', { size: '0.5 mm²' })
+    .wire('K1.COM', 'H1.+', 'V+', { size: '1.5 mm²' })
+    .wire('H1.-', 'X0.3', 'V-', { size: '1.5 mm²' })
+    .wire('F3.2', 'V1.+', 'V+', { size: '0.5 mm²' })
+    .wire('V1.-', 'X0.4', 'V-', { size: '0.5 mm²' })
+    .wire('F2.2', 'S1.1', 'V+', { size: '0.5 mm²' })
+    .wire('S1.2', 'K1.A1', 'V+', { size: '0.5 mm²' })
+    .wire('K1.A2', 'X0.5', 'V-', { size: '0.5 mm²' })
+    .build()
+}
+
 /** A carrier with its plug-on drivers. */
 function carrier() {
   const b = new PlanBuilder('Plotter', 'IEC')
@@ -480,6 +530,15 @@ export const CONTROLS: readonly Build[] = [
       fine('larger fuse for the outputs', to.fit('F2', 'F2', 3)),
       fine('a spare way of the strip', to.land('H1.- > X7.5', 'X7.9')),
     ],
+  },
+  {
+    name: 'choice',
+    plan: choice(),
+    mistakes: [
+      stop('the lead to the make contact thinner than its fuse lets it be', to.wire('F2.1 > K1.NO', { size: '0.25 mm²' }), /10 A/),
+      stop('a wire from one contact to the other: both supplies meet', to.join('K1.NO > K1.NC', 'V+'), /join|meet|past/i),
+    ],
+    harmless: [fine('the two supplies at each other’s contacts', to.exchange('K1.NO', 'K1.NC'))],
   },
   {
     name: 'hatch',

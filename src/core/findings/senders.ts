@@ -1,5 +1,5 @@
 import { othersOn } from '@/core/figures'
-import { splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
+import { reachedFrom, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
 import type { Context } from './context'
 
@@ -40,21 +40,18 @@ export function isOnRail({ model }: Context, key: TerminalKey): boolean {
 }
 
 /** The terminals of other parts on a joint, and on all that resistors join to it, where no rail holds them. */
-export function reachedFrom(context: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
+export function hungOn(context: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
   const { model } = context
   const own = splitKey(key).device
-  const nets = new Map([[model.netOf(key), key]])
-  for (let isGrown = true; isGrown;) {
-    isGrown = false
-    for (const { link, a, b } of model.passages) {
-      if ('actuator' in link) continue
-      const [one, other] = [model.netOf(a), model.netOf(b)]
-      if (nets.has(one) === nets.has(other)) continue
-      nets.set(nets.has(one) ? other : one, nets.has(one) ? b : a)
-      isGrown = true
-    }
-  }
-  return [...nets].flatMap(([net, at]) =>
+  const reached = reachedFrom(model, [model.jointOf(key)], ({ passage }) => !passage || !('actuator' in passage.link))
+  // One place on each net of all that is reached.
+  const places = new Map(
+    [...reached.keys()].reverse().map((joint) => {
+      const at = model.terminalOfJoint[joint]!
+      return [model.netOf(at), at] as const
+    }),
+  )
+  return [...places].flatMap(([net, at]) =>
     isOnRail(context, at)
       ? []
       : (model.netById.get(net)?.terminals ?? []).map(splitKey).filter(({ device }) => device !== own),
@@ -64,7 +61,7 @@ export function reachedFrom(context: Context, key: TerminalKey): readonly Return
 /** Whether anything sends to one of these terminals of a device. */
 export const isSentTo = (context: Context, device: DeviceId, terminals: readonly TerminalId[]): boolean =>
   terminals.some((terminal) =>
-    reachedFrom(context, terminalKey(device, terminal)).some((at) => isSender(context, at.device, at.terminal)),
+    hungOn(context, terminalKey(device, terminal)).some((at) => isSender(context, at.device, at.terminal)),
   )
 
 /** Whether a pin of another part reads a contact: it cuts nothing by itself then, and what it is for, the program says. */

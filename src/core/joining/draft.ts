@@ -1,4 +1,5 @@
 import { cataloguePart, newDevice, nextTag } from '@/core/catalogue'
+import { reach, type Hop, type Steps } from '@/core/model'
 import {
   highestWireNumber,
   landingOf,
@@ -58,6 +59,12 @@ interface OpenGroup {
   readonly commands: Command[]
 }
 
+/** Along a wire, to a terminal of the metal at its other end. */
+interface DraftHop extends Hop {
+  /** That proposed it; null of the plan's own. */
+  readonly group: OpenGroup | null
+}
+
 /** A plan while wires are proposed for it: what is joined, what is free, and what each group would add. */
 export class Draft {
   plan: Plan
@@ -66,6 +73,16 @@ export class Draft {
   readonly left: string[] = []
   private readonly at = new Map<string, number>()
   private readonly beside = new Map<string, { readonly to: Port; readonly group: OpenGroup | null }[]>()
+  private readonly numbers = new Map<string, number>()
+  private readonly numbered: Port[] = []
+  /** Each terminal by itself, by the wires at it: a draft grows, and a plan's own joints are worked out for what is settled. */
+  readonly steps: Steps<DraftHop> = {
+    exclusive: new Set(),
+    at: (number) =>
+      (this.beside.get(keyOf(this.numbered[number]!)) ?? []).flatMap(({ to, group }) =>
+        this.joined(to).map((port) => ({ to: this.numberOf(port), passage: null, group })),
+      ),
+  }
   private readonly bars = new Map<PartId, ReadonlyMap<TerminalId, readonly TerminalId[]>>()
 
   constructor(
@@ -154,16 +171,21 @@ export class Draft {
    * others, by the plan's own wires and that group's alone.
    */
   net(start: Port, within: OpenGroup | null = null): readonly Port[] {
-    const seen = new Map<string, Port>()
-    const queue = [...this.joined(start)]
-    for (let i = 0; i < queue.length; i += 1) {
-      const port = queue[i]!
-      if (seen.has(keyOf(port))) continue
-      seen.set(keyOf(port), port)
-      for (const { to, group } of this.beside.get(keyOf(port)) ?? [])
-        if (!within || group === null || group === within) queue.push(...this.joined(to))
+    const reached = reach<true, DraftHop>(this, {
+      from: this.joined(start).map((port) => [this.numberOf(port), true] as const),
+      carry: (_, { group }) => (!within || group === null || group === within ? true : null),
+    })
+    return [...reached.keys()].map((number) => this.numbered[number]!)
+  }
+
+  private numberOf(port: Port): number {
+    const key = keyOf(port)
+    let own = this.numbers.get(key)
+    if (own === undefined) {
+      this.numbers.set(key, (own = this.numbered.length))
+      this.numbered.push(port)
     }
-    return [...seen.values()]
+    return own
   }
 
   isJoined(a: Port, b: Port): boolean {

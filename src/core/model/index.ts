@@ -21,7 +21,9 @@ export {
   type Question,
   type Reach,
   type Reached,
+  type Hop,
   type Step,
+  type Steps,
 } from './reach'
 export { settle, type Conditions } from './settle'
 export { allOn, situationOf, type Situation } from './situation'

@@ -153,4 +153,4 @@ function servedAt(model: Model, surroundings: Surroundings, lead: WireId, end: n
 }
 
 /** Whether anything but fuses is at a joint. */
-const leadsOn = ({ steps }: Model, joint: number): boolean => steps.at[joint]!.some(isBeside)
+const leadsOn = ({ steps }: Model, joint: number): boolean => steps.at(joint).some(isBeside)

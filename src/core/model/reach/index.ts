@@ -12,4 +12,4 @@ export {
   type Reach,
   type Reached,
 } from './reach'
-export { stepsOf, type Step, type Steps } from './steps'
+export { stepsOf, type Hop, type Step, type Steps } from './steps'

@@ -1,14 +1,14 @@
 import type { WireId } from '@/core/plan'
 import type { Passage } from '../types'
 import { commit, FREE, isWider, type Commitment } from './commitment'
-import type { Step, Steps } from './steps'
+import type { Hop, Step, Steps } from './steps'
 
 /** What is asked of the walk. */
-export interface Question<T> {
+export interface Question<T, H extends Hop = Step> {
   /** The joints where it begins, each with what is carried from there. */
   readonly from: Iterable<readonly [joint: number, carried: T]>
   /** What is carried on after a step; null where it is not taken. */
-  carry(carried: T, step: Step): T | null
+  carry(carried: T, step: H): T | null
   /** Where one way to a joint is better than another it is followed first; without it, the way of the fewest steps. */
   isBetter?(one: T, other: T): boolean
   /** Joints that are reached and not left again. */
@@ -16,17 +16,17 @@ export interface Question<T> {
 }
 
 /** A joint with the first way to it. */
-export interface Reached<T> {
+export interface Reached<T, H extends Hop = Step> {
   readonly joint: number
   readonly carried: T
-  readonly before: Reached<T> | null
+  readonly before: Reached<T, H> | null
   /** The last step of the way; null where it began. */
-  readonly step: Step | null
+  readonly step: H | null
 }
 
-export type Reach<T> = ReadonlyMap<number, Reached<T>>
+export type Reach<T, H extends Hop = Step> = ReadonlyMap<number, Reached<T, H>>
 
-interface Label<T> extends Reached<T> {
+interface Label<T, H extends Hop> extends Reached<T, H> {
   readonly committed: Commitment
 }
 
@@ -38,11 +38,14 @@ const MOST_WAYS = 8
  * is passed one way or the other on the same way, never both; so a joint may be left again by a way that is longer, or worse,
  * and commits to other stands. Joints come in the order in which they are reached.
  */
-export function reach<T>({ steps }: { readonly steps: Steps }, question: Question<T>): Reach<T> {
+export function reach<T, H extends Hop = Step>(
+  { steps }: { readonly steps: Steps<H> },
+  question: Question<T, H>,
+): Reach<T, H> {
   const { from, carry, isBetter, endsAt } = question
-  const found = new Map<number, Reached<T>>()
+  const found = new Map<number, Reached<T, H>>()
   const followed = new Map<number, Commitment[]>()
-  const open = isBetter ? new BestFirst<T>(isBetter) : new InOrder<T>()
+  const open = isBetter ? new BestFirst<T, H>(isBetter) : new InOrder<T, H>()
   for (const [joint, carried] of from) open.put({ joint, carried, before: null, step: null, committed: FREE })
   for (let here = open.take(); here; here = open.take()) {
     const { joint, committed } = here
@@ -52,7 +55,7 @@ export function reach<T>({ steps }: { readonly steps: Steps }, question: Questio
     else own.push(committed)
     if (!found.has(joint)) found.set(joint, here)
     if (endsAt?.(joint)) continue
-    for (const step of steps.at[joint]!) {
+    for (const step of steps.at(joint)) {
       const next = step.passage ? commit(committed, step.passage, steps.exclusive) : committed
       if (next === null || followed.get(step.to)?.some((other) => isWider(other, next))) continue
       const carried = carry(here.carried, step)
@@ -62,27 +65,27 @@ export function reach<T>({ steps }: { readonly steps: Steps }, question: Questio
   return found
 }
 
-interface Open<T> {
-  put(label: Label<T>): void
-  take(): Label<T> | undefined
+interface Open<T, H extends Hop> {
+  put(label: Label<T, H>): void
+  take(): Label<T, H> | undefined
 }
 
-class InOrder<T> implements Open<T> {
-  private readonly labels: Label<T>[] = []
+class InOrder<T, H extends Hop> implements Open<T, H> {
+  private readonly labels: Label<T, H>[] = []
   private at = 0
 
-  put(label: Label<T>): void {
+  put(label: Label<T, H>): void {
     this.labels.push(label)
   }
 
-  take(): Label<T> | undefined {
+  take(): Label<T, H> | undefined {
     return this.labels[this.at++]
   }
 }
 
 /** A binary heap; of those that are alike the one that was put first. */
-class BestFirst<T> implements Open<T> {
-  private readonly heap: { readonly label: Label<T>; readonly turn: number }[] = []
+class BestFirst<T, H extends Hop> implements Open<T, H> {
+  private readonly heap: { readonly label: Label<T, H>; readonly turn: number }[] = []
   private turns = 0
 
   constructor(private readonly isBetter: (one: T, other: T) => boolean) {}
@@ -97,7 +100,7 @@ class BestFirst<T> implements Open<T> {
     ;[this.heap[i], this.heap[j]] = [this.heap[j]!, this.heap[i]!]
   }
 
-  put(label: Label<T>): void {
+  put(label: Label<T, H>): void {
     this.heap.push({ label, turn: (this.turns += 1) })
     for (let i = this.heap.length - 1; i > 0;) {
       const up = (i - 1) >> 1
@@ -107,7 +110,7 @@ class BestFirst<T> implements Open<T> {
     }
   }
 
-  take(): Label<T> | undefined {
+  take(): Label<T, H> | undefined {
     const [first] = this.heap
     const last = this.heap.pop()
     if (!first || !last) return undefined

@@ -1,5 +1,15 @@
 import { resistance_ohm_per_km } from '@/core/conductor'
-import { CONTACT_OHM, END_OHM, fittedRating, splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import {
+  CONTACT_OHM,
+  END_OHM,
+  fittedRating,
+  reach,
+  splitKey,
+  terminalKey,
+  type Hop,
+  type Steps,
+  type TerminalKey,
+} from '@/core/model'
 import type { Actuator, DeviceId, Link, Part, Plan, TerminalId, WireId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import type { Ends } from './ends'
@@ -47,6 +57,73 @@ export const holding =
   (device, actuator) =>
     device === held.device && actuator.id === held.actuator ? held.position : stands(device, actuator)
 
+/** From one terminal to another: along a wire, or within a part. */
+interface TerminalHop extends Hop {
+  readonly key: TerminalKey
+  readonly from: TerminalKey
+  readonly wire: WireId | null
+  readonly link: Link | null
+}
+
+/** The terminals of a plan as what is walked: at a terminal first its wires, then what its part joins it to. */
+class TerminalSteps implements Steps<TerminalHop> {
+  readonly exclusive: ReadonlySet<number> = new Set()
+  private readonly numbers = new Map<TerminalKey, number>()
+  private readonly keys: TerminalKey[] = []
+  private readonly hops: (readonly TerminalHop[])[] = []
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly ends: Ends,
+  ) {}
+
+  numberOf(key: TerminalKey): number {
+    let own = this.numbers.get(key)
+    if (own === undefined) {
+      this.numbers.set(key, (own = this.keys.length))
+      this.keys.push(key)
+    }
+    return own
+  }
+
+  keyOf(number: number): TerminalKey {
+    return this.keys[number]!
+  }
+
+  at(number: number): readonly TerminalHop[] {
+    return (this.hops[number] ??= this.hopsFrom(this.keys[number]!))
+  }
+
+  private hopsFrom(from: TerminalKey): readonly TerminalHop[] {
+    const hop = (key: TerminalKey, wire: WireId | null, link: Link | null): TerminalHop => ({
+      to: this.numberOf(key),
+      passage: null,
+      key,
+      from,
+      wire,
+      link,
+    })
+    const { device, terminal } = splitKey(from)
+    const links = linksAt(this.plan.parts[this.plan.devices[device]!.part]!).get(terminal) ?? []
+    return [
+      ...(this.ends.get(from) ?? []).map(({ wire, other }) => hop(other, wire, null)),
+      ...links.flatMap((link) =>
+        (link.kind === 'bar' ? link.terminals : [link.a, link.b]).map((other) =>
+          hop(terminalKey(device, other), null, link),
+        ),
+      ),
+    ]
+  }
+}
+
+const knownSteps = new WeakMap<Ends, TerminalSteps>()
+
+function terminalSteps(plan: Plan, ends: Ends): TerminalSteps {
+  let steps = knownSteps.get(ends)
+  if (!steps) knownSteps.set(ends, (steps = new TerminalSteps(plan, ends)))
+  return steps
+}
+
 /** From a terminal over wires, bars, fuses that are in and contacts that are closed, by the fewest pieces. */
 export function closedWays(
   plan: Plan,
@@ -55,36 +132,23 @@ export function closedWays(
   start: TerminalKey,
   stands: Stands,
 ): ClosedWays {
-  const found = new Map<TerminalKey, ClosedWay>([[start, { ohm: 0, wire: null, before: null, contacts: 0 }]])
-  // A map is walked in the order in which it is filled.
-  for (const [key, way] of found) {
-    for (const { wire, other } of ends.get(key) ?? [])
-      if (!found.has(other))
-        found.set(other, {
-          ohm: way.ohm + wireOhm(reckoning, wire) + 2 * END_OHM,
-          wire,
-          before: key,
-          contacts: way.contacts,
-        })
-    const { device, terminal } = splitKey(key)
-    const part = plan.parts[plan.devices[device]!.part]!
-    for (const link of linksAt(part).get(terminal) ?? []) {
-      const passed = passing(plan, device, part, link, stands)
-      if (passed === null) continue
-      const others = link.kind === 'bar' ? link.terminals : [link.a, link.b]
-      for (const other of others) {
-        const to = terminalKey(device, other)
-        if (!found.has(to))
-          found.set(to, {
-            ohm: way.ohm + passed,
-            wire: null,
-            before: key,
-            contacts: way.contacts + (link.kind === 'contact' ? 1 : 0),
-          })
-      }
-    }
-  }
-  return found
+  const steps = terminalSteps(plan, ends)
+  const reached = reach<ClosedWay, TerminalHop>(
+    { steps },
+    {
+      from: [[steps.numberOf(start), { ohm: 0, wire: null, before: null, contacts: 0 }]],
+      carry: ({ ohm, contacts }, { from, wire, link }) => {
+        if (wire !== null) return { ohm: ohm + wireOhm(reckoning, wire) + 2 * END_OHM, wire, before: from, contacts }
+        const { device } = splitKey(from)
+        const passed = passing(plan, device, plan.parts[plan.devices[device]!.part]!, link!, stands)
+        const isContact = link!.kind === 'contact'
+        return passed === null
+          ? null
+          : { ohm: ohm + passed, wire: null, before: from, contacts: contacts + (isContact ? 1 : 0) }
+      },
+    },
+  )
+  return new Map([...reached].map(([number, { carried }]) => [steps.keyOf(number), carried]))
 }
 
 function wireOhm(reckoning: Reckoning, wire: WireId): number {

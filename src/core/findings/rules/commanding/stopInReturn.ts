@@ -3,7 +3,7 @@ import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isClosedAtRest } from '@/core/plan'
 import type { Context } from '../../context'
-import { isReadByPin, reachedFrom } from '../../senders'
+import { isReadByPin, hungOn } from '../../senders'
 import { defineRule } from '../../types'
 
 /** Whether a pin reads it, or the chain of contacts that it is one of. */
@@ -11,7 +11,7 @@ function servesPin(context: Context, id: DeviceId, seen: ReadonlySet<DeviceId> =
   if (isReadByPin(context, id)) return true
   const { terminals } = context.part(id)
   return (Object.keys(terminals) as TerminalId[]).some((terminal) =>
-    reachedFrom(context, terminalKey(id, terminal)).some(({ device }) => {
+    hungOn(context, terminalKey(id, terminal)).some(({ device }) => {
       const { kind } = context.part(device).behaviour
       const isNext = (kind === 'button' || kind === 'switch') && !seen.has(device) && device !== id
       return isNext && servesPin(context, device, new Set([...seen, id]))

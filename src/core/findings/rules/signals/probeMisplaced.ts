@@ -3,7 +3,7 @@ import { terminalKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
-import { isOnRail, reachedFrom } from '../../senders'
+import { isOnRail, hungOn } from '../../senders'
 import { PIN_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
@@ -16,7 +16,7 @@ type Landing = 'input' | 'output' | 'ground' | 'rail' | 'other'
 
 /** What reads, or is worked: anything but a rail and what only joins. */
 const isRead = (context: Context, device: DeviceId, terminal: TerminalId): boolean =>
-  reachedFrom(context, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
+  hungOn(context, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
     const { function: fn, level_V, direction } = context.terminal(other, at)
     const { behaviour, draws } = context.part(other)
     if (fn === 'signal' || fn === 'data') return direction !== 'out' && level_V !== 0

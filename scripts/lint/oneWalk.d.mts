@@ -1,0 +1,2 @@
+declare const own: { readonly rules: Readonly<Record<'one-walk', object>> }
+export default own
