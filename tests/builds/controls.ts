@@ -4,6 +4,7 @@ import type { DeviceId, Part } from '@/core/plan'
 import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 import {
+  ADAPTER_5,
   BATTERY_12,
   CONTACTOR_LATCH,
   INLINE_BLADE,
@@ -41,8 +42,32 @@ const CONVERTER_12_5: Part = {
   }),
 }
 
+/** A charger with its own plug, of so many volts. */
+const charger = (voltage_V: number): Part => ({
+  ...ADAPTER_5,
+  name: `Charger ${voltage_V} V, 3 A`,
+  behaviour: {
+    kind: 'adapter',
+    outputs: [{ id: 'out', plus: '+' as never, minus: '-' as never, voltage_V, current_A: 3, limit_A: 3.4 }],
+    efficiency_percent: 85,
+    powerFactor: 0.6,
+  },
+})
+
+/** The same box with its charger on the battery for good, through a way of the fuse block. */
+function charged() {
+  return batteryBox()
+    .part('charger', charger(14.4))
+    .device('G2', 'charger', 'Charger')
+    .wire('G2.+', 'F2.4', 'V+', { size: '0.75 mm²' })
+    .wire('G2.-', 'X7.5', 'V-', { size: '0.75 mm²' })
+    .build()
+}
+
 /** A battery with its fuse at the pole, a pump behind a relay, a lamp behind a switch, a little controller. */
-function battery() {
+const battery = () => batteryBox().build()
+
+function batteryBox() {
   return new PlanBuilder('Pump on a battery', 'IEC')
     .part('battery', BATTERY_12)
     .part('in-line', INLINE_BLADE)
@@ -59,6 +84,7 @@ function battery() {
         F1: { family: 'ISO 8820-3', rating_A: 7.5 },
         F2: { family: 'ISO 8820-3', rating_A: 2 },
         F3: { family: 'ISO 8820-3', rating_A: 2 },
+        F4: { family: 'ISO 8820-3', rating_A: 5 },
       },
     })
     .device('X7', 'strip-6', 'Minus')
@@ -84,7 +110,6 @@ function battery() {
     .wire('A1.5V', 'K1.VCC', 'V+', { size: '0.25 mm²', length_mm: 150 })
     .wire('A1.GND2', 'K1.GND', 'V-', { size: '0.25 mm²', length_mm: 150 })
     .wire('A1.P1', 'K1.IN1', 'signal', { size: '0.25 mm²', length_mm: 150 })
-    .build()
 }
 
 /** A small controller with its commons: two buttons, a sensor, a lamp, a valve. */
@@ -532,11 +557,29 @@ export const CONTROLS: readonly Build[] = [
     ],
   },
   {
+    name: 'charged',
+    plan: charged(),
+    mistakes: [
+      stop('a charger for 24 V on the battery of 12 V', to.takesPart('G2', charger(28.8)), /joined|G2/),
+      stop('a supply of 5 V beside the battery', to.takesPart('G2', charger(5)), /joined|G2/),
+      stop('the charger’s plug turned round', to.exchange('G2.+', 'G2.-'), /G2|meet|short|exchanged/),
+    ],
+    harmless: [fine('a charger for the same chemistry, a little higher', to.takesPart('G2', charger(14.7)))],
+  },
+  {
     name: 'choice',
     plan: choice(),
     mistakes: [
-      stop('the lead to the make contact thinner than its fuse lets it be', to.wire('F2.1 > K1.NO', { size: '0.25 mm²' }), /10 A/),
-      stop('a wire from one contact to the other: both supplies meet', to.join('K1.NO > K1.NC', 'V+'), /join|meet|past/i),
+      stop(
+        'the lead to the make contact thinner than its fuse lets it be',
+        to.wire('F2.1 > K1.NO', { size: '0.25 mm²' }),
+        /10 A/,
+      ),
+      stop(
+        'a wire from one contact to the other: both supplies meet',
+        to.join('K1.NO > K1.NC', 'V+'),
+        /join|meet|past/i,
+      ),
     ],
     harmless: [fine('the two supplies at each other’s contacts', to.exchange('K1.NO', 'K1.NC'))],
   },

@@ -2,6 +2,7 @@ import type { Part, PartGiven, PartId } from '@/core/plan'
 import { makePart } from '@/core/plan/schema'
 import { DISTRIBUTION_PARTS } from './distribution'
 import { withHousings } from './connectors'
+import { withDoes } from './does'
 import { fitted } from './fit'
 import { MORE_LOADS } from './families/loads'
 import { MORE_MAINS } from './families/mains'
@@ -44,7 +45,7 @@ function madeWhenAsked<T>(keys: readonly string[], make: (key: string) => T): Re
 
 /** The built-in parts: generic, invented, and copied into a plan when they are used. */
 export const CATALOGUE: Readonly<Record<PartId, Part>> = madeWhenAsked(Object.keys(GIVEN), (id) =>
-  withHousings(fitted(id, makePart(GIVEN[id]!))),
+  withHousings(fitted(id, makePart(withDoes(id, GIVEN[id]!)))),
 )
 
 export function cataloguePart(id: string): { readonly id: PartId; readonly part: Part } {

@@ -1,8 +1,8 @@
-import type { DeviceId, Part } from '@/core/plan'
+import { isBoard, type DeviceId, type Part } from '@/core/plan'
 import { makeRoom, portOf } from './distribute'
 import type { Draft, Port } from './draft'
 import { railsOf } from './rails'
-import { BOARDS, POWER_PIN_V, groundOf, isSignal, plain, roomFor } from './pins'
+import { isProgram, POWER_PIN_V, groundOf, isSignal, plain, roomFor } from './pins'
 
 /** What an input takes beyond its own level; common practice. */
 const LEVEL_TOLERANCE = 1.1
@@ -21,7 +21,7 @@ export function proposeInputs(draft: Draft): void {
     'Each between its own input and the ground beside it: thermistors on the inputs for warmth, switches on the others.',
   )
   const inputs: Input[] = draft.devices.flatMap(({ id, part }) =>
-    BOARDS.has(part.behaviour.kind)
+    isProgram(part)
       ? draft.ports(id).flatMap((port) => {
           const { function: fn, level_V, direction, block, label } = draft.terminal(port)
           const isRead =
@@ -115,7 +115,7 @@ function blockAt(draft: Draft, id: DeviceId): string | null {
   for (const port of draft.ports(id))
     for (const other of draft.net(port)) {
       const { block } = draft.terminal(other)
-      if (other.device !== id && block !== null && draft.part(other.device).behaviour.kind === 'board') return block
+      if (other.device !== id && block !== null && isBoard(draft.part(other.device))) return block
     }
   return null
 }

@@ -1,4 +1,4 @@
-import type { DeviceId, Part } from '@/core/plan'
+import { isBoard, type DeviceId, type Part } from '@/core/plan'
 import type { Draft, Port } from './draft'
 import { isCoil, plain } from './pins'
 
@@ -38,7 +38,7 @@ export function proposeMotors(draft: Draft): void {
     .flatMap(({ id }) => coilsOf(draft, id).slice(0, 1))
     .filter((coils) => isOpen(draft, coils))
   const outputs = draft.devices
-    .filter(({ part }) => part.behaviour.kind === 'driver' || part.behaviour.kind === 'board')
+    .filter(({ part }) => part.behaviour.kind === 'driver' || isBoard(part))
     .flatMap(({ id, part }) => coilsOf(draft, id).filter(({ block }) => !isEmptySocket(draft, id, part, block)))
     .filter((coils) => isOpen(draft, coils) && coils.leads.size >= 4)
   for (const motor of motors) {

@@ -1,7 +1,7 @@
 import type { BehaviourKind, DeviceId, Part, TerminalFunction } from '@/core/plan'
 import { portOf } from './distribute'
 import type { Draft, Port } from './draft'
-import { BOARDS, feedsByItself, freePins, groundOf, plain, roomFor } from './pins'
+import { isProgram, feedsByItself, freePins, groundOf, plain, roomFor } from './pins'
 
 /** A pair of a board's terminals that its program switches: "H0 +" and "H0 −". */
 interface Output {
@@ -18,7 +18,7 @@ const feedOf_V = (part: Part): number => Math.max(0, ...part.draws.map(({ nomina
 
 function outputsOf(draft: Draft): readonly Output[] {
   return draft.devices.flatMap(({ id, part }): Output[] => {
-    if (!BOARDS.has(part.behaviour.kind)) return []
+    if (!isProgram(part)) return []
     const switched = new Set(
       part.links.flatMap((link) => (link.kind === 'semiconductor' || link.kind === 'contact' ? [link.a, link.b] : [])),
     )

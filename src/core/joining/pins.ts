@@ -1,9 +1,9 @@
-import type { BehaviourKind, DeviceId, TerminalFunction } from '@/core/plan'
+import { isBoard, type Part, type DeviceId, type TerminalFunction } from '@/core/plan'
 import { makeRoom } from './distribute'
 import type { Draft, Port } from './draft'
 
-/** What commands: boards and computers, and drivers that have inputs of their own to read. */
-export const BOARDS: ReadonlySet<BehaviourKind> = new Set(['board', 'computer'])
+/** What runs a program that commands and reads. */
+export const isProgram = (part: Part): boolean => isBoard(part) || part.behaviour.kind === 'computer'
 
 export const isCoil = (fn: TerminalFunction) => fn === 'coil-A' || fn === 'coil-B'
 
@@ -62,7 +62,7 @@ function isBesideSignal(draft: Draft, port: Port): boolean {
 /** Pins of boards that give a level and have no other name. */
 export function freePins(draft: Draft): readonly { readonly port: Port; readonly level_V: number }[] {
   return draft.devices.flatMap(({ id, part }) =>
-    BOARDS.has(part.behaviour.kind)
+    isProgram(part)
       ? draft.ports(id).flatMap((port) => {
           const { function: fn, level_V, direction, label, need } = draft.terminal(port)
           const isNamed = /^(TX|RX|SDA|SCL|STEP|PULSE|PUL|DIR|EN|ENA|CLK|D\+|D-)$/.test(plain(label))

@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { isBoard, type DeviceId } from '@/core/plan'
 import type { Draft, Port } from './draft'
 import { groundOf, isSignal, plain, roomFor } from './pins'
 
@@ -19,7 +19,7 @@ export function proposePulses(draft: Draft): void {
     'Pulses and directions to the drivers',
     'Each axis of the controller to the driver of the same number; the minus of every input goes back to the controller’s ground, which is their common.',
   )
-  const axes = draft.devices.flatMap(({ id, part }) => (part.behaviour.kind === 'board' ? axesOf(draft, id) : []))
+  const axes = draft.devices.flatMap(({ id, part }) => (isBoard(part) ? axesOf(draft, id) : []))
   const drivers = draft.devices.flatMap(({ id, part }) => {
     const inputs = draft.ports(id).filter((port) => {
       const { function: fn, direction, label } = draft.terminal(port)

@@ -1,4 +1,4 @@
-import { PART_KINDS, type Part } from '@/core/plan'
+import { factsOf, hasMotor, type Part } from '@/core/plan'
 
 /** The least that electronics show to an ohmmeter, whose own volts hardly wake them. From memory; boards differ widely. */
 export const ELECTRONICS_OHM = 500
@@ -16,14 +16,15 @@ const COIL = 1.5
  * they are dead and cold, electronics some hundred ohms at the least.
  */
 export function leastDead_ohm(
-  { behaviour }: Pick<Part, 'behaviour'>,
+  part: Part,
   draw: { readonly nominal_V: number; readonly startFactor: number; readonly power_W: number },
 ): number {
-  const { loadKind, isElectronics } = PART_KINDS[behaviour.kind]
+  const { behaviour } = part
+  const { loadKind, isElectronics } = factsOf(part)
   const isBrushless = behaviour.kind === 'fan' && draw.nominal_V < LOW_VOLTAGE_V
   const hot_ohm = draw.nominal_V ** 2 / Math.max(draw.power_W, 1e-3)
   if (isElectronics || isBrushless || loadKind === 'capacitive') return ELECTRONICS_OHM
   if (loadKind === 'lamp') return Math.min(ELECTRONICS_OHM, hot_ohm / COLD_LAMP)
-  const isMotor = loadKind === 'motor' || draw.startFactor > 1
+  const isMotor = loadKind === 'motor' || hasMotor(part)
   return Math.min(ELECTRONICS_OHM, hot_ohm / (isMotor ? Math.max(STALL, draw.startFactor) : COIL))
 }

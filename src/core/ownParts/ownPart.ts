@@ -1,6 +1,6 @@
 import * as z from 'zod'
 import { readWith, type Issue } from '@/core/calculator'
-import { partFaults, PART_KINDS, type Part, type PartId } from '@/core/plan'
+import { doesOf, PART_KINDS, partFaults, type Part, type PartId } from '@/core/plan'
 import { part, partId } from '@/core/plan/schema'
 
 /** A part on the shelf of those that a person made. */
@@ -65,7 +65,9 @@ export function askedOf(own: Part): readonly string[] {
   )
   if (isLoad && draws.length === 0)
     asked.push('What it takes: no volts and watts are given, so that nothing is sized for it')
-  for (const { name, max_V, min_V, system } of draws) {
+  for (const draw of draws) {
+    const { name, max_V, min_V, system } = draw
+    if (doesOf(own, draw) === null) asked.push(`${name}: whether it moves, heats, lights or computes is unknown`)
     if (max_V === null) asked.push(`${name}: the greatest volts that it stands are unknown`)
     if (min_V === null) asked.push(`${name}: the least volts that it works at are unknown`)
     if (system === null) asked.push(`${name}: whether it is made for AC or DC is unknown`)

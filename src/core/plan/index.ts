@@ -21,7 +21,16 @@ export type { Command, CommandType } from './schema/command'
 export { DEFAULT_SITE, emptyPlan } from './emptyPlan'
 export { MIGRATIONS, migrate } from './migrations'
 export type { ParsedPlan } from './schema/parsePlan'
-export { BODY_SIDES, CLAMPS, TERMINAL_FUNCTIONS, type BodySide, type Clamp, type TerminalFunction } from './part'
+export {
+  BODY_SIDES,
+  CLAMPS,
+  DOES,
+  TERMINAL_FUNCTIONS,
+  type BodySide,
+  type Clamp,
+  type Does,
+  type TerminalFunction,
+} from './part'
 export type { Behaviour, BehaviourKind, Coil, VoltageSystem } from './schema/part'
 export { PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION, WIRES_TIMES_STATES } from './plan'
 export type { Plan } from './schema/plan'
@@ -36,6 +45,7 @@ export type { CableGiven, DeviceGiven, EnclosureGiven, FaceGiven, PartGiven, Rac
 export { newCable } from './newCable'
 export { newWire } from './newWire'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf } from './actuators'
+export { doesAny, doesOf, factsOf, hasMotor, isBoard } from './partFacts'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { asLabel, namesOf } from './saidOf'
 export { terminalWords } from './terminalWords'

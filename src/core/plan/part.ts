@@ -17,6 +17,21 @@ export const CLAMPS = [
 ] as const
 export type Clamp = (typeof CLAMPS)[number]
 
+/** What power becomes where it is taken: the fact by which a thing is known, whatever it is called. */
+export const DOES = [
+  'moves',
+  'pumps',
+  'heats',
+  'blows',
+  'lights',
+  'sounds',
+  'computes',
+  'charges',
+  'works',
+  'feeds',
+] as const
+export type Does = (typeof DOES)[number]
+
 export const TERMINAL_FUNCTIONS = [
   'L',
   'N',

@@ -1,3 +1,4 @@
+import type { Does } from './part'
 import type { BehaviourKind } from './schema/part'
 
 /** Where in the list of parts a kind stands. */
@@ -22,6 +23,8 @@ export interface KindFacts {
   readonly offeredAt: readonly OfferedAt[]
   /** What it is to a contact that switches it; `by-draw` where its starting current says it. */
   readonly loadKind: 'resistive' | 'capacitive' | 'motor' | 'lamp' | 'by-draw'
+  /** What becomes of what it takes, where its draws do not say; null where a kind is anything. */
+  readonly does: Does | null
   /** Has semiconductors that mind heat. */
   readonly isElectronics: boolean
   /** Moves or heats by itself: what a stop is for. */
@@ -41,6 +44,7 @@ export interface KindFacts {
 const NONE = {
   offeredAt: [],
   loadKind: 'by-draw',
+  does: null,
   isElectronics: false,
   isHazard: false,
   isControl: false,
@@ -53,8 +57,8 @@ const NONE = {
 /** Every kind of part and what is true of it; a kind without a line here does not compile, and everything asks here. */
 export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   'mains-inlet': { ...NONE, tag: 'X', group: 'mains', offeredAt: ['feed'] },
-  supply: { ...NONE, tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
-  converter: { ...NONE, tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
+  supply: { ...NONE, does: 'feeds', tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
+  converter: { ...NONE, does: 'feeds', tag: 'PS', group: 'supplies', canOverload: true, loadKind: 'capacitive' },
   'outside-source': { ...NONE, tag: 'X', group: 'supplies' },
   battery: { ...NONE, tag: 'G', group: 'supplies' },
   adapter: { ...NONE, tag: 'PS', group: 'supplies' },
@@ -64,23 +68,41 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   switch: { ...NONE, tag: 'Q', group: 'mains', offeredAt: ['feed'] },
   button: { ...NONE, tag: 'S', group: 'mains', offeredAt: ['guard'] },
   'emergency-stop': { ...NONE, tag: 'S', group: 'mains', offeredAt: ['feed', 'guard'] },
-  contactor: { ...NONE, tag: 'K', group: 'mains', offeredAt: ['guard'], isControl: true, isWorkedByCoil: true },
-  relay: { ...NONE, tag: 'K', group: 'mains', offeredAt: ['feed', 'guard'], isControl: true, isWorkedByCoil: true },
-  'solid-state-relay': {
+  contactor: {
     ...NONE,
+    does: 'works',
+    tag: 'K',
+    group: 'mains',
+    offeredAt: ['guard'],
+    isControl: true,
+    isWorkedByCoil: true,
+  },
+  relay: {
+    ...NONE,
+    does: 'works',
     tag: 'K',
     group: 'mains',
     offeredAt: ['feed', 'guard'],
     isControl: true,
     isWorkedByCoil: true,
   },
-  'mosfet-module': { ...NONE, tag: 'K', group: 'mains', offeredAt: ['guard'], isCommanding: true },
-  thermostat: { ...NONE, tag: 'B', group: 'mains', offeredAt: ['guard'] },
+  'solid-state-relay': {
+    ...NONE,
+    does: 'works',
+    tag: 'K',
+    group: 'mains',
+    offeredAt: ['feed', 'guard'],
+    isControl: true,
+    isWorkedByCoil: true,
+  },
+  'mosfet-module': { ...NONE, does: 'works', tag: 'K', group: 'mains', offeredAt: ['guard'], isCommanding: true },
+  thermostat: { ...NONE, does: 'works', tag: 'B', group: 'mains', offeredAt: ['guard'] },
   'thermal-cut-out': { ...NONE, tag: 'B', group: 'mains', offeredAt: ['feed', 'guard'] },
   splice: { ...NONE, tag: 'W', group: 'joints', offeredAt: ['feed'] },
   'terminal-strip': { ...NONE, tag: 'X', group: 'joints', offeredAt: ['feed'] },
   board: {
     ...NONE,
+    does: 'computes',
     canOverload: true,
     tag: 'A',
     group: 'runs',
@@ -91,6 +113,7 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
   },
   driver: {
     ...NONE,
+    does: 'moves',
     canOverload: true,
     tag: 'A',
     group: 'runs',
@@ -100,10 +123,11 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
     isHazard: true,
     isCommanding: true,
   },
-  motor: { ...NONE, tag: 'M', group: 'runs', offeredAt: ['brief'], loadKind: 'motor', isHazard: true },
-  encoder: { ...NONE, tag: 'B', group: 'runs' },
+  motor: { ...NONE, does: 'moves', tag: 'M', group: 'runs', offeredAt: ['brief'], loadKind: 'motor', isHazard: true },
+  encoder: { ...NONE, does: 'computes', tag: 'B', group: 'runs' },
   heater: {
     ...NONE,
+    does: 'heats',
     tag: 'E',
     group: 'runs',
     offeredAt: ['brief'],
@@ -111,13 +135,30 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
     isHazard: true,
     asksSafeState: true,
   },
-  sensor: { ...NONE, tag: 'B', group: 'runs', offeredAt: ['brief'], isElectronics: true },
-  fan: { ...NONE, tag: 'V', group: 'runs', offeredAt: ['brief'], loadKind: 'motor', asksSafeState: true },
-  'pixel-string': { ...NONE, tag: 'H', group: 'runs', offeredAt: ['brief'], loadKind: 'capacitive' },
-  outlet: { ...NONE, tag: 'X', group: 'runs', canOverload: true, offeredAt: ['brief'] },
-  lamp: { ...NONE, tag: 'H', group: 'runs', offeredAt: ['brief'], loadKind: 'lamp', asksSafeState: true },
+  sensor: { ...NONE, does: 'computes', tag: 'B', group: 'runs', offeredAt: ['brief'], isElectronics: true },
+  fan: {
+    ...NONE,
+    does: 'blows',
+    tag: 'V',
+    group: 'runs',
+    offeredAt: ['brief'],
+    loadKind: 'motor',
+    asksSafeState: true,
+  },
+  'pixel-string': { ...NONE, does: 'lights', tag: 'H', group: 'runs', offeredAt: ['brief'], loadKind: 'capacitive' },
+  outlet: { ...NONE, does: 'feeds', tag: 'X', group: 'runs', canOverload: true, offeredAt: ['brief'] },
+  lamp: {
+    ...NONE,
+    does: 'lights',
+    tag: 'H',
+    group: 'runs',
+    offeredAt: ['brief'],
+    loadKind: 'lamp',
+    asksSafeState: true,
+  },
   computer: {
     ...NONE,
+    does: 'computes',
     canOverload: true,
     tag: 'A',
     group: 'runs',
@@ -126,7 +167,15 @@ export const PART_KINDS: Readonly<Record<BehaviourKind, KindFacts>> = {
     isElectronics: true,
     isCommanding: true,
   },
-  screen: { ...NONE, tag: 'A', group: 'runs', offeredAt: ['brief'], loadKind: 'capacitive', isElectronics: true },
+  screen: {
+    ...NONE,
+    does: 'computes',
+    tag: 'A',
+    group: 'runs',
+    offeredAt: ['brief'],
+    loadKind: 'capacitive',
+    isElectronics: true,
+  },
   coupler: { ...NONE, tag: 'X', group: 'joints', canOverload: true },
   'earth-stud': { ...NONE, tag: 'PE', group: 'joints', offeredAt: ['feed'] },
   'exposed-metal': { ...NONE, tag: 'U', group: 'joints', offeredAt: ['brief', 'feed'] },

@@ -1,9 +1,9 @@
 import { contains, footprint, grow, meets, overlaps, type Box3, type Rect } from '@/core/geometry'
 import type { ArrangeItem, ArrangePull, ArrangeRequest, Arrangement } from '@/core/packing'
 import {
+  factsOf,
   landed,
   newRaceway,
-  PART_KINDS,
   type Command,
   type Device,
   type DeviceId,
@@ -89,7 +89,7 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
         isMains,
         isSignal: functions.get(id)?.has('signal') === true && !isMains,
         heat_W: heat.get(id) ?? 0,
-        isCool: PART_KINDS[part.behaviour.kind].isElectronics,
+        isCool: factsOf(part).isElectronics,
       }
     })
   const own = reckoning.faces.find((each) => each.enclosure === enclosure && each.face === faceKey)

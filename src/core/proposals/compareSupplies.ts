@@ -2,7 +2,7 @@ import { sizeSupply, SUPPLY_SIZES_W } from '@/core/supply'
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step, type Trace } from '@/core/trace'
-import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
+import { factsOf, type DeviceId, type Plan } from '@/core/plan'
 import { settlePlan, type Rail, type Reckoning } from '@/core/figures'
 
 export const DEALS = ['one', 'balanced', 'boards-together'] as const
@@ -51,7 +51,7 @@ export function loadsOf(plan: Plan, rail: Rail): readonly { readonly device: Dev
 
 /** The loads that must stay on one supply when boards are kept together: what hangs on a board's outputs, and the board. */
 function familiesOf(rail: Rail, loads: ReturnType<typeof loadsOf>, plan: Plan): readonly (readonly DeviceId[])[] {
-  const isBoard = (id: DeviceId) => PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].isCommanding
+  const isBoard = (id: DeviceId) => factsOf(plan.parts[plan.devices[id]!.part]!).isCommanding
   const host = new Map<DeviceId, DeviceId>()
   for (const { device, through } of rail.branches) {
     const board = [...through]

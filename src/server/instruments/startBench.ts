@@ -1,5 +1,5 @@
 import { faultsOf } from '@/core/diagnosis'
-import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
+import { factsOf, type DeviceId, type Plan } from '@/core/plan'
 import { benchOf } from '@/core/proof/bench'
 import type { LineServer } from './lineServer'
 import { SimulatedBench } from './simulatedBench'
@@ -35,7 +35,7 @@ export async function startBench(plan: Plan, fault: string | null): Promise<Star
     servers.push(meter)
     const boards: BoardState[] = []
     for (const { id, part } of bench.model.devices) {
-      if (!PART_KINDS[part.behaviour.kind].isCommanding || !part.actuators.some(({ by }) => by === 'firmware')) continue
+      if (!factsOf(part).isCommanding || !part.actuators.some(({ by }) => by === 'firmware')) continue
       const board = await startSimulatedBoard(simulated, id)
       servers.push(board)
       boards.push({ device: id, port: board.port })

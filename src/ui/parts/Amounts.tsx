@@ -1,5 +1,5 @@
 'use client'
-import type { Part } from '@/core/plan'
+import { DOES, type Does, type Part } from '@/core/plan'
 import { Button } from '@/ui/primitives'
 import { ChoiceAt, FigureAt } from './PartFields'
 import { terminalName } from './typedPart'
@@ -30,6 +30,19 @@ const FIGURES: readonly {
   { key: 'loop_ohm_per_m', label: 'There and back', unit: 'Ω/m' },
 ]
 
+const DOES_WORDS: Readonly<Record<Does, string>> = {
+  moves: 'moves something',
+  pumps: 'pumps',
+  heats: 'heats',
+  blows: 'blows air',
+  lights: 'lights',
+  sounds: 'sounds',
+  computes: 'computes, reads, sends',
+  charges: 'charges a battery',
+  works: 'works a contact',
+  feeds: 'feeds what is plugged in',
+}
+
 /** Volts, amperes and watts: what it gives, and what it takes. */
 export function Amounts() {
   const { part, set } = usePartForm()
@@ -54,6 +67,7 @@ export function Amounts() {
       min_V: null,
       max_V: null,
       system: null,
+      does: null,
       startFactor: 1,
     }
     set('draws', [...part.draws, draw])
@@ -106,6 +120,14 @@ export function Amounts() {
                   { value: 'dc', label: 'DC' },
                   { value: 'ac', label: 'AC' },
                   { value: 'either', label: 'either' },
+                ]}
+              />
+              <ChoiceAt
+                at={at('does')}
+                label="What it does with it"
+                options={[
+                  { value: '', label: 'as its kind does' },
+                  ...DOES.map((value) => ({ value, label: DOES_WORDS[value] })),
                 ]}
               />
               <FigureAt at={at('min_V')} label="Works from" unit="V" mayBeOpen />

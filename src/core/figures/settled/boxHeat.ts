@@ -11,7 +11,7 @@ import { resistance_ohm_per_km } from '@/core/conductor'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
 import { boxesOf, type Air } from './air'
-import type { DeviceId, EnclosureId, Plan, StateId, WireId } from '@/core/plan'
+import { isBoard, type DeviceId, type EnclosureId, type Plan, type StateId, type WireId } from '@/core/plan'
 import { byState, worstOf } from './overStates'
 import type { SizedPlan } from './sizeWires'
 import type { Solution } from '@/core/model'
@@ -185,7 +185,7 @@ function passesOn(part: Plan['parts'][keyof Plan['parts']], draw: string): boole
   let isDriver = drivers.get(part)
   if (isDriver === undefined) {
     isDriver =
-      (part.behaviour.kind === 'driver' || part.behaviour.kind === 'board') &&
+      (part.behaviour.kind === 'driver' || isBoard(part)) &&
       Object.values(part.terminals).some((terminal) => terminal!.function === 'coil-A')
     drivers.set(part, isDriver)
   }

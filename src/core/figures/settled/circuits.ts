@@ -1,6 +1,6 @@
 import { AMPACITY } from '@/core/reference'
 import { wireSize, SOLD_SIZES } from '@/core/quantity'
-import type { Plan, TerminalId, Wire, WireFunction } from '@/core/plan'
+import { isBoard, type Plan, type TerminalId, type Wire, type WireFunction } from '@/core/plan'
 import { splitKey, terminalKey, type Conductor, type Model } from '@/core/model'
 import type { Routes } from '../routes/routes'
 import type { Air } from './air'
@@ -124,8 +124,9 @@ function railOf_V(model: Model, { from, to }: Conductor): number {
     0,
     ...[from, to].flatMap((key) => {
       const { device } = splitKey(key)
-      const { terminals, behaviour } = model.deviceById.get(device)!.part
-      if (behaviour.kind !== 'driver' && behaviour.kind !== 'board') return []
+      const { part } = model.deviceById.get(device)!
+      const { terminals, behaviour } = part
+      if (behaviour.kind !== 'driver' && !isBoard(part)) return []
       return (Object.keys(terminals) as TerminalId[]).flatMap((terminal) =>
         terminals[terminal]!.function === 'V+'
           ? model.potentialsOfJoint(model.jointOf(terminalKey(device, terminal))).map((each) => each.voltage_V ?? 0)

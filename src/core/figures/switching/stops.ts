@@ -1,13 +1,13 @@
 import { allOn, settle, terminalKey, type Conditions, type Model } from '@/core/model'
-import { isClosedAtRest, PART_KINDS, type DeviceId, type Part } from '@/core/plan'
+import { doesAny, doesOf, factsOf, isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
 import type { StopReckoning } from '../types'
 import { fedDevices } from './idle'
 
 /** Whether a thing moves or heats: what a stop is for. */
 export function isHazard(part: Part): boolean {
-  if (PART_KINDS[part.behaviour.kind].isHazard) return true
   return (
-    part.draws.some(({ startFactor }) => startFactor > 1) ||
+    factsOf(part).isHazard ||
+    doesAny(part, 'moves', 'pumps', 'heats') ||
     Object.values(part.terminals).some((terminal) => terminal!.function === 'coil-A')
   )
 }
@@ -20,7 +20,7 @@ export function mayBeHazard(part: Part): boolean {
   const { kind } = part.behaviour
   if (kind === 'outlet') return true
   const hasData = Object.values(part.terminals).some((terminal) => terminal!.function === 'data')
-  return kind === 'other' && part.draws.length > 0 && !hasData && !isHazard(part)
+  return !hasData && !isHazard(part) && part.draws.some((draw) => doesOf(part, draw) === null)
 }
 
 /** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
@@ -97,5 +97,5 @@ function heldButtons(model: Model): Held {
 }
 
 function isControl(model: Model, device: DeviceId): boolean {
-  return PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].isControl
+  return factsOf(model.deviceById.get(device)!.part).isControl
 }

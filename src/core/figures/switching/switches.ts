@@ -17,7 +17,9 @@ import {
   isClosedAtRest,
   isCommanded,
   moverOf,
-  PART_KINDS,
+  doesAny,
+  factsOf,
+  hasMotor,
   type DeviceId,
   type Part,
   type Plan,
@@ -40,9 +42,11 @@ const INTERFACE_K_PER_W = 0.1
 
 /** What a thing is to the contact that switches it. */
 export function loadKindOf(part: Part): LoadKind {
-  const { loadKind } = PART_KINDS[part.behaviour.kind]
+  const { loadKind } = factsOf(part)
   if (loadKind !== 'by-draw') return loadKind
-  return part.draws.some(({ startFactor }) => startFactor > 1) ? 'motor' : 'resistive'
+  if (hasMotor(part)) return 'motor'
+  if (doesAny(part, 'computes', 'charges')) return 'capacitive'
+  return doesAny(part, 'lights') ? 'lamp' : 'resistive'
 }
 
 /** The ways from every source to each device's feeding terminals. */

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { BODY_SIDES, CLAMPS, TERMINAL_FUNCTIONS } from '../part'
+import { BODY_SIDES, CLAMPS, DOES, TERMINAL_FUNCTIONS } from '../part'
 import { DEVICE_FAMILIES, SCREWS } from '@/core/reference'
 import {
   coordinate_mm,
@@ -185,6 +185,8 @@ export const draw = z.strictObject({
   /** The most it stands; null where nobody stated it. */
   max_V: unknown(nonNegative()),
   system: unknown(voltageSystem),
+  /** What becomes of the power that it takes; null where the part does not say. */
+  does: unknown(z.enum(DOES)),
   /** Start-up current as a multiple of running current. */
   startFactor: number().min(1, { error: 'must be 1 or more' }).max(1000, { error: 'must be 1000 or less' }),
 })

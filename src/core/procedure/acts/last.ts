@@ -1,5 +1,6 @@
 import type { Reckoning } from '@/core/figures'
-import { PART_KINDS, type BehaviourKind, type DeviceId, type Plan } from '@/core/plan'
+import { isHazard } from '@/core/figures'
+import { type BehaviourKind, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import type { Act, ActTest } from '../types'
 import { deadFirst } from './deadFirst'
@@ -38,7 +39,7 @@ export function lastActs(plan: Plan, reckoning: Reckoning, before: readonly Act[
   const after = before.slice(-MOST_AFTER).map(({ id }) => id)
   const kindOf = (id: DeviceId) => plan.parts[plan.devices[id]!.part]!.behaviour.kind
   const hasMains = presentOf(plan).some((id) => kindOf(id) === 'mains-inlet')
-  const hazards = presentOf(plan).filter((id) => PART_KINDS[kindOf(id)].isHazard)
+  const hazards = presentOf(plan).filter((id) => isHazard(plan.parts[plan.devices[id]!.part]!))
   return [
     ...(hasMains && hazards.length > 0 ? [cutAct(plan, reckoning, hazards, after)] : []),
     ...residualActs(plan, after, kindOf),

@@ -1,9 +1,9 @@
 import { terminalKey, type TerminalKey } from '@/core/model'
 import {
+  factsOf,
   isCommanded,
   isPluggedIn,
   moverOf,
-  PART_KINDS,
   type DeviceId,
   type Plan,
   type StateId,
@@ -466,9 +466,10 @@ function reversedSteps(
 /** Boards first, then drivers and relays that they command, then what those switch; within a rank rail by rail. */
 function inOrderOfCommand(plan: Plan, list: readonly Feeding[]): readonly Feeding[] {
   const rank = ({ device }: Feeding) => {
-    const { kind } = plan.parts[plan.devices[device]!.part]!.behaviour
+    const part = plan.parts[plan.devices[device]!.part]!
+    const { kind } = part.behaviour
     if (kind === 'driver' || COMMANDED.has(kind)) return 1
-    return PART_KINDS[kind].isCommanding ? 0 : 2
+    return factsOf(part).isCommanding ? 0 : 2
   }
   return list
     .map((each, at) => ({ each, at }))

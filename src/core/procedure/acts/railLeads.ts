@@ -1,5 +1,5 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
-import { PART_KINDS, terminalWords, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
+import { factsOf, terminalWords, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import type { Reckoning } from '@/core/figures'
@@ -282,7 +282,7 @@ function chainTo(plan: Plan, ways: ClosedWays, end: TerminalKey): readonly Termi
 function isCommon(plan: Plan, key: TerminalKey): boolean {
   const { device, terminal } = splitKey(key)
   const part: Part = plan.parts[plan.devices[device]!.part]!
-  const { group, isControl } = PART_KINDS[part.behaviour.kind]
+  const { group, isControl } = factsOf(part)
   // What bars join to an input takes its power there.
   const same = part.links.reduce<readonly TerminalId[]>(
     (list, link) => (link.kind === 'bar' && link.terminals.includes(terminal) ? link.terminals : list),

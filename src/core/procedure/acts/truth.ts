@@ -1,14 +1,14 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
+  factsOf,
   landed,
-  PART_KINDS,
   terminalWords,
+  workedContact,
   type BehaviourKind,
   type DeviceId,
   type Plan,
   type TerminalId,
   type WireId,
-  workedContact,
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
@@ -110,7 +110,7 @@ function commandingEnds(plan: Plan): ReadonlyMap<DeviceId, readonly Lead[]> {
       [from, to],
       [to, from],
     ] as const) {
-      if (!PART_KINDS[plan.parts[plan.devices[other.device]!.part]!.behaviour.kind].isCommanding) continue
+      if (!factsOf(plan.parts[plan.devices[other.device]!.part]!).isCommanding) continue
       const lead = {
         wire,
         own: terminalKey(own.device, own.terminal),

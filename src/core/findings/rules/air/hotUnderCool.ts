@@ -1,4 +1,4 @@
-import { PART_KINDS, type DeviceId } from '@/core/plan'
+import { factsOf, type DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
@@ -36,7 +36,7 @@ export const hotUnderCool = defineRule<{
               gap_mm < RISES_mm &&
               Math.min(hot.body.right_mm, cool.body.right_mm) > Math.max(hot.body.left_mm, cool.body.left_mm)
             return isAbove &&
-              PART_KINDS[context.part(cool.device).behaviour.kind].isElectronics &&
+              factsOf(context.part(cool.device)).isElectronics &&
               (losses.get(cool.device) ?? 0) < loss_W / 2
               ? [{ hot: hot.device, cool: cool.device, loss_W, gap_mm }]
               : []

@@ -1,6 +1,6 @@
 import { splitKey, terminalKey } from '@/core/model'
 import { othersOn } from '@/core/figures'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { isBoard, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -32,7 +32,7 @@ function keyOf(block: string | null, side: keyof typeof NAMES): string | null {
 function outputOf(context: Context, heater: DeviceId): { readonly board: DeviceId; readonly key: string } | null {
   const steps = waysTo(context, heater).flatMap(({ passages }) => passages)
   const direct = steps.flatMap(({ device, a, b, link }) =>
-    'actuator' in link && context.part(device).behaviour.kind === 'board' ? [a, b] : [],
+    'actuator' in link && isBoard(context.part(device)) ? [a, b] : [],
   )
   const byCoil = steps.flatMap(({ device }) =>
     context
@@ -51,8 +51,7 @@ function outputOf(context: Context, heater: DeviceId): { readonly board: DeviceI
     const { device, terminal } = splitKey(key)
     const part = context.part(device)
     const isSwitched = part.links.some((link) => 'actuator' in link && (link.a === terminal || link.b === terminal))
-    const found =
-      part.behaviour.kind === 'board' && isSwitched ? keyOf(context.terminal(device, terminal).block, 'output') : null
+    const found = isBoard(part) && isSwitched ? keyOf(context.terminal(device, terminal).block, 'output') : null
     if (found !== null) return { board: device, key: found }
   }
   return null
@@ -66,7 +65,7 @@ function inputOf(
   for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
     for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
       const { block, function: fn, level_V } = context.terminal(device, at)
-      const key = context.part(device).behaviour.kind === 'board' ? keyOf(block, 'input') : null
+      const key = isBoard(context.part(device)) ? keyOf(block, 'input') : null
       // A ground that all inputs share says nothing, and an output beside them neither.
       if (key !== null && (fn === 'signal' || fn === 'data') && level_V !== 0)
         return { board: device, key, block: block! }
@@ -78,9 +77,10 @@ function inputOf(
 function strayPin(context: Context, sensor: DeviceId): { readonly board: DeviceId; readonly pin: string } | null {
   for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
     for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
-      const { terminals, behaviour } = context.part(device)
+      const part = context.part(device)
+      const { terminals } = part
       const { block, label, level_V, function: fn } = terminals[at]!
-      const isPin = behaviour.kind === 'board' && (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
+      const isPin = isBoard(part) && (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
       const hasOwn = Object.values(terminals).some((each) => keyOf(each.block, 'input') !== null)
       if (isPin && hasOwn && keyOf(block, 'input') === null)
         return { board: device, pin: block === null ? label : `${block} ${label}` }

@@ -1,4 +1,4 @@
-import { isClosedAtRest, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { isBoard, isClosedAtRest, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -36,7 +36,7 @@ function isWorked(context: Context, { device, terminal }: End): boolean {
 function isRead(context: Context, { device, terminal }: End): boolean {
   const { function: fn, direction, level_V } = context.terminal(device, terminal)
   const isInput = (fn === 'signal' || fn === 'data') && direction === 'in' && level_V !== 0
-  return isInput && context.part(device).behaviour.kind === 'board'
+  return isInput && isBoard(context.part(device))
 }
 
 /** Contacts and transistors that bring something to a joint, and whether they do by themselves. */

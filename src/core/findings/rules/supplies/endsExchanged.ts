@@ -31,15 +31,20 @@ export const endsExchanged = defineRule<Facts>({
       const wired = (terminal: TerminalId) => context.wiresAt(ends.device, terminal).length > 0
       if (!wired(ends.out) && !wired(ends.into)) return []
       const joint = (terminal: TerminalId) => model.jointOf(terminalKey(ends.device, terminal))
-      const isTurned = model.sources.some(({ terminal }) => {
+      const isApart = (way: readonly Passage[] | undefined) =>
+        way !== undefined && !way.some((each) => each.device === ends.device)
+      const isTurned = model.sources.some(({ terminal, potential }) => {
         const ways = waysFrom(model, terminal)
-        const [out, into] = [ways.get(joint(ends.out)), ways.get(joint(ends.into))]
-        return (
-          out !== undefined &&
-          into !== undefined &&
-          into.includes(passage) &&
-          !out.some((each) => each.device === ends.device)
+        // Between two sources, a battery and its charger, it is fed from both sides.
+        const isFedRightly = model.sources.some(
+          (other) =>
+            other.potential.kind === potential.kind &&
+            other.potential.device !== potential.device &&
+            isApart(waysFrom(model, other.terminal).get(joint(ends.into))),
         )
+        if (isFedRightly) return false
+        const [out, into] = [ways.get(joint(ends.out)), ways.get(joint(ends.into))]
+        return out !== undefined && into !== undefined && into.includes(passage) && isApart(out)
       })
       return isTurned ? [ends] : []
     })

@@ -1,6 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
-import { joinedPositives, type JoinedSource } from './joinedPositives'
+import { isCharging, joinedPositives, type JoinedSource } from './joinedPositives'
 
 export const positivesJoined = defineRule<{ readonly sources: readonly JoinedSource[] }>({
   severity: 'stop',
@@ -10,7 +10,7 @@ export const positivesJoined = defineRule<{ readonly sources: readonly JoinedSou
   find: (context) =>
     joinedPositives(context)
       .map((sources) => ({ sources: sources.filter(({ isOutside }) => !isOutside) }))
-      .filter(({ sources }) => sources.length > 1),
+      .filter(({ sources }) => sources.length > 1 && !isCharging(context, sources)),
   word: ({ sources }, context) => ({
     subjects: sources.map(({ device }) => ({ kind: 'device', id: device })),
     what: `The positives of ${sources.map(({ device }) => context.device(device).tag).join(' and ')} are joined`,

@@ -28,8 +28,10 @@ export const returnByAnother = defineRule<Facts>({
         const leads = at(joint)
         if (leads.length === 0 || at(feed).length === 0) return []
         const others = leads.map(({ from, to }) => [from, to].map(splitKey).find(({ device }) => device !== id)?.device)
+        // What it feeds is its load, whatever that feeds in turn: a converter, or a board with one.
+        const fed = context.reckoning.rails.find((rail) => rail.source === id)?.branches.map(({ device }) => device)
         const isAnother = (device: DeviceId | undefined) =>
-          device !== undefined && 'outputs' in context.part(device).behaviour
+          device !== undefined && 'outputs' in context.part(device).behaviour && !fed?.includes(device)
         // A bar inside a converter joins its two sides: what comes in by its input is its own.
         if (behaviour.kind === 'converter' || !others.every(isAnother)) return []
         return [

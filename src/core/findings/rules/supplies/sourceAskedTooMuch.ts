@@ -2,6 +2,7 @@ import type { DeviceId, StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
+import { isCharging, joinedPositives } from './joinedPositives'
 
 interface Facts {
   readonly source: DeviceId
@@ -20,8 +21,17 @@ export const sourceAskedTooMuch = defineRule<Facts>({
     const found = Object.entries(context.reckoning.states).flatMap(([state, { overloads }]) =>
       overloads.map((overload) => ({ ...overload, state: state as StateId })),
     )
+    // A battery takes all that its charger gives, and gives what the charger does not: at its limit it does its work.
+    const charging = new Set(
+      joinedPositives(context)
+        .filter((sources) => isCharging(context, sources))
+        .flatMap((sources) => sources.map(({ device, output }) => `${device}/${output}`)),
+    )
+    const isCharger = ({ source, output, dropped }: Facts) =>
+      dropped.length === 0 && charging.has(`${source}/${output}`) && context.part(source).behaviour.kind !== 'battery'
     return found.filter(
       (facts, i) =>
+        !isCharger(facts) &&
         context.device(facts.source).origin !== 'remove' &&
         found.findIndex((other) => other.source === facts.source && other.output === facts.output) === i,
     )

@@ -1,7 +1,11 @@
-import type { DeviceId } from '@/core/plan'
+import { doesAny, type DeviceId, type Part } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isHazard } from '@/core/figures'
 import { defineRule } from '../../types'
+
+/** A hand can be in it: a pump and a heater hurt otherwise. */
+const movesSomething = (part: Part): boolean =>
+  doesAny(part, 'moves') || (isHazard(part) && !doesAny(part, 'heats', 'pumps'))
 
 export const noEmergencyStop = defineRule<{ readonly movers: readonly DeviceId[] }>({
   severity: 'note',
@@ -11,7 +15,7 @@ export const noEmergencyStop = defineRule<{ readonly movers: readonly DeviceId[]
   find(context) {
     if (context.devices.some(({ part }) => part.behaviour.kind === 'emergency-stop')) return []
     const movers = context.devices
-      .filter(({ part }) => isHazard(part) && part.behaviour.kind !== 'heater')
+      .filter(({ part }) => movesSomething(part))
       .map(({ id }) => id)
       .sort()
     return movers.length > 0 ? [{ movers }] : []

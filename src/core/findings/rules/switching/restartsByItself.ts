@@ -1,4 +1,4 @@
-import { isCommanded, type DeviceId } from '@/core/plan'
+import { doesOf, isCommanded, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { scenarioOf, stillDrawing } from '../../harm'
@@ -18,7 +18,7 @@ export const restartsByItself = defineRule<{ readonly device: DeviceId; readonly
       ...new Set(
         context.ways.flatMap(({ device, isMains, passages }) => {
           const part = context.part(device)
-          const isMotor = part.draws.some(({ startFactor }) => startFactor > 1) && part.behaviour.kind !== 'fan'
+          const isMotor = part.draws.some((draw) => doesOf(part, draw) === 'moves') && part.behaviour.kind !== 'driver'
           const drops = passages.some(
             ({ link, device: by }) =>
               link.kind === 'semiconductor' || (link.kind === 'contact' && isCommanded(context.part(by), link)),
