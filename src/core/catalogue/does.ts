@@ -1,8 +1,7 @@
 import type { Does, PartGiven } from '@/core/plan'
 
-/** What those parts do with their power that are of no kind of their own. */
+/** What those parts do with their power that are of no kind of their own. What an air valve works the plan does not know. */
 const DOES: Readonly<Record<string, Does>> = {
-  'part:valve-24': 'moves',
   'part:spindle-mains': 'moves',
   'part:network-switch-5': 'computes',
   'part:usb-hub-5': 'computes',
@@ -17,7 +16,6 @@ const DOES: Readonly<Record<string, Does>> = {
   'part:actuator-12': 'moves',
   'part:pump-12': 'pumps',
   'part:pump-24': 'pumps',
-  'part:valve-12': 'moves',
   'part:lock-12': 'moves',
   'part:buzzer-24': 'sounds',
   'part:servo-small': 'moves',

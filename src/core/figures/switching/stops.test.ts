@@ -188,13 +188,16 @@ describe('the demos', () => {
   })
 })
 
-it('says of a load whose nature it does not know that it goes on', () => {
+it('says of what moves that it goes on, and of a load whose nature it does not know that it may', () => {
   const plan = new PlanBuilder('mains', 'IEC')
     .device('X1', 'inlet')
     .device('PS1', 'supply-24-150')
     .device('S1', 'emergency-stop')
     .device('E1', 'heater-24')
     .device('Y1', 'vacuum-mains')
+    .device('Y2', 'valve-24')
+    .wire('PS1.V+1', 'Y2.+', 'V+')
+    .wire('PS1.V-1', 'Y2.-', 'V-')
     .wire('X1.L', 'PS1.L', 'L')
     .wire('X1.N', 'PS1.N', 'N')
     .wire('X1.L', 'Y1.L', 'L')
@@ -204,6 +207,6 @@ it('says of a load whose nature it does not know that it goes on', () => {
     .wire('PS1.V-1', 'E1.-', 'V-')
     .build()
   const [stop] = reckon(plan).stops
-  expect(tags(stop!.hazards)).toEqual([])
-  expect(tags(stop!.perhaps)).toEqual(['y1'])
+  expect(tags(stop!.hazards)).toEqual(['y1'])
+  expect(tags(stop!.perhaps)).toEqual(['y2'])
 })
