@@ -34,7 +34,7 @@ export function DiagnoseView({
 }) {
   const { log, record, plan } = useRoom()
   const { client, prepared, share } = bench
-  const [diagnosis, setDiagnosis] = useState<Diagnosis | null>(null)
+  const [answered, setAnswered] = useState<{ readonly diagnosis: Diagnosis; readonly count: number } | null>(null)
   const [error, setError] = useState<string | null>(null)
   /** Null until somebody says: then as far as the readings went. */
   const [allowed, setAllowed] = useState<boolean | null>(null)
@@ -60,7 +60,7 @@ export function DiagnoseView({
     void client.ask({ type: 'diagnose', readings, mayBeLive }).then((answer) => {
       if (!isWanted) return
       if (answer instanceof Error) setError(answer.message)
-      else setDiagnosis(answer)
+      else setAnswered({ diagnosis: answer, count: readings.length })
     })
     return () => {
       isWanted = false
@@ -88,7 +88,10 @@ export function DiagnoseView({
         </div>
       </div>
     )
-  if (!diagnosis) return <p className="text-mute">{error ?? 'Thinking …'}</p>
+  if (!answered) return <p className="text-mute">{error ?? 'Thinking …'}</p>
+  const { diagnosis, count } = answered
+  // What was proposed before the last reading was thought over is measured already: nobody takes it again meanwhile.
+  const isThinking = count !== readings.length
   const write = (reading: CaseReading): string | null => {
     const failure = record({ ...probeEntry(reading, meter.name.trim() || null), doneBy: meter.by.trim() || null })
     setError(failure)
@@ -120,9 +123,13 @@ export function DiagnoseView({
             done.
           </p>
         ) : null}
-        {first && diagnosis.verdict !== 'found' ? (
+        {isThinking ? (
+          <p role="status" className="text-mute">
+            Thinking …
+          </p>
+        ) : first && diagnosis.verdict !== 'found' ? (
           <SuggestionCard
-            key={`${first.point} ${readings.length}`}
+            key={`${first.point} ${count}`}
             suggestion={first}
             others={diagnosis.suggestions.slice(1)}
             watched={prepared.watched}
