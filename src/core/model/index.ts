@@ -4,7 +4,6 @@ export { fittedRating } from './fitted'
 export { CONTACT_OHM, END_OHM, LEAST_WINDING_OHM, MOST_WINDING_OHM, UPSTREAM_OHM } from './jointOhm'
 export { ELECTRONICS_OHM, leastDead_ohm } from './leastDead'
 export { Groups } from './groups'
-export { JointGroups } from './jointGroups'
 export { splitKey, terminalKey, type TerminalKey } from './keys'
 export { moveMovers, startPositions } from './moveMovers'
 export { networkOf, type NamedNetwork } from './networkOf'
@@ -18,9 +17,7 @@ export {
   reachedFrom,
   stepsTo,
   wiresOn,
-  type Question,
   type Reach,
-  type Reached,
   type Hop,
   type Step,
   type Steps,

@@ -5,7 +5,7 @@ import type { Plan } from './schema/plan'
 type Part = Plan['parts'][keyof Plan['parts']]
 type Draw = Part['draws'][number]
 
-/** Starts so much harder than it runs that it can hardly be anything but a motor, where nothing says what it is. */
+/** Above this, where nothing says what a thing is, it is taken for a motor: it starts harder than it runs. An assumption, common practice. */
 const STARTS_HARD = 1
 
 /**
