@@ -36,6 +36,18 @@ interface Stale {
 }
 
 const WRITERS = 10
+/** A kept connection may be closed by the server just as the next request goes out; a browser then sends it again, and so do these. */
+const SENT_AGAIN = 3
+
+async function sent(...request: Parameters<typeof post>): Promise<Awaited<ReturnType<typeof post>>> {
+  for (let tries = 1; ; tries += 1) {
+    try {
+      return await post(...request)
+    } catch (error) {
+      if (tries > SENT_AGAIN) throw error
+    }
+  }
+}
 const sleep = () => new Promise((done) => setImmediate(done))
 
 async function changesSince(base: string, id: string, revision: number): Promise<readonly Change[]> {
@@ -71,7 +83,7 @@ async function write(
         ? { kind: random.pick(['undo', 'redo'] as const), ...on }
         : { kind: 'edit', ...on, label: `${name} ${tries}`, commands: [read.value] }
     if (random.below(3) === 0) await sleep()
-    const { status, body } = await post(base, `/api/plans/${id}/edits`, edit, { cookie })
+    const { status, body } = await sent(base, `/api/plans/${id}/edits`, edit, { cookie })
     if (status === 200) {
       const { change, revision: now } = body as Committed
       plan = replay(plan, change.patches)
