@@ -7,6 +7,7 @@ import { MACHINES } from './machines'
 import { MAINS } from './mains'
 import { RIBBONS } from './ribbons'
 import { SHEDS } from './sheds'
+import { STAGED } from './staged'
 
 export const BUILDS: readonly Build[] = [
   ...KITS,
@@ -17,4 +18,5 @@ export const BUILDS: readonly Build[] = [
   ...RIBBONS,
   ...BOXES,
   ...SHEDS,
+  ...STAGED,
 ]

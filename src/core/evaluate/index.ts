@@ -1,8 +1,8 @@
 import { lookAlikeFindings, lookAlikes, stillThere, type LookAlike } from '@/core/lookAlikes'
 import { bySeverity, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
-import { planSteps, type Step } from '@/core/procedure'
-import { reckon, type Reckoning } from '@/core/figures'
+import { planSteps, stagedSteps, type Step } from '@/core/procedure'
+import { presentOf, reckon, type Reckoning } from '@/core/figures'
 import { secure, type Securing } from '@/core/securing'
 
 /** All that follows from a plan: figures, what is wrong, and the work in order. */
@@ -20,10 +20,11 @@ export interface Evaluation {
 export function evaluate(plan: Plan, known?: readonly LookAlike[]): Evaluation {
   const reckoning = reckon(plan)
   const confused = known ? stillThere(plan, known) : lookAlikes(plan)
+  const present = presentOf(plan)
   return {
     reckoning,
     findings: bySeverity([...review(plan), ...lookAlikeFindings(plan, confused)]),
-    procedure: planSteps(plan, reckoning),
+    procedure: present ? stagedSteps([present.plan, present.reckoning], [plan, reckoning]) : planSteps(plan, reckoning),
     securing: secure(plan),
     lookAlikes: confused,
   }

@@ -1,5 +1,6 @@
 export { passageGuard } from './settled/guards'
 export { circuitFigures, reckon, spaceFigures } from './reckon'
+export { presentOf, type Present } from './present'
 export { routesOf, settlePlan, stateSolutions, type SettledPlan } from './settled/settlePlan'
 export { driverOf, moduleFor, socketFor } from './switching/driverOf'
 export { othersOn } from './switching/idle'

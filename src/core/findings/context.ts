@@ -83,6 +83,19 @@ export class Context {
     return this.atTerminal.get(terminalKey(device, terminal)) ?? []
   }
 
+  /** Whether somebody said that a terminal, or the connector it is a way of, stays open: on purpose, or until something comes. */
+  isLeftOpen(device: DeviceId, terminal: TerminalId): boolean {
+    const { leftOpen } = this.device(device)
+    if (leftOpen.length === 0) return false
+    const connector = this.part(device).connectors.find(({ ways }) => ways.includes(terminal))
+    return leftOpen.some(({ at }) => at === terminal || (connector && at === `connector:${connector.id}`))
+  }
+
+  /** Whether a terminal has no wire, and nobody said that it needs none. */
+  isOpen(device: DeviceId, terminal: TerminalId): boolean {
+    return this.wiresAt(device, terminal).length === 0 && !this.isLeftOpen(device, terminal)
+  }
+
   /** The nets that have a wire. */
   get joinedNets(): readonly JoinedNet[] {
     this.joined ??= this.model.nets.flatMap(({ wires, terminals }) =>

@@ -1,5 +1,5 @@
-import { circuitView, layoutView, type Plan, type View } from '@/core/plan'
-import { settlePlan } from '@/core/figures'
+import { circuitView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
+import { presentOf, settlePlan } from '@/core/figures'
 import { cite } from '@/core/reference'
 import { Context } from './context'
 import { foldConsequences } from './consequences'
@@ -13,8 +13,12 @@ const VIEWS: Readonly<Record<Reads, View>> = { circuit: circuitView, layout: lay
 
 const known = new WeakMap<object, Map<RuleId, readonly Finding[]>>()
 
-/** Runs every rule over what it reads of a plan, where that has changed: each finding by itself. */
+/** Runs every rule over what it reads of a plan, where that has changed: each finding by itself. What comes later is left out. */
 export function findAll(plan: Plan): readonly Finding[] {
+  return findWhole(presentOf(plan)?.plan ?? plan)
+}
+
+function findWhole(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
   return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
     const view = VIEWS[RULES[id].reads](plan)
@@ -34,8 +38,26 @@ export function findAll(plan: Plan): readonly Finding[] {
 
 /** What a person is told: what is alike in one line, what follows from something else told with it; stops first. */
 export function review(plan: Plan): readonly Finding[] {
-  const findings = foldAlike(plan, findAll(plan))
-  return foldConsequences(plan, bySeverity(findings))
+  const present = presentOf(plan)
+  if (!present) return told(plan)
+  const now = told(present.plan)
+  return [...now, ...onceItComes(plan, now)]
+}
+
+function told(plan: Plan): readonly Finding[] {
+  return foldConsequences(plan, bySeverity(foldAlike(plan, findWhole(plan))))
+}
+
+/** What the whole brings that is not so now: told beforehand, and no stop before its time. */
+function onceItComes(plan: Plan, now: readonly Finding[]): readonly Finding[] {
+  const known = new Set(now.map(({ id }) => id))
+  const tags = [...whatComesLater(plan).devices].map((id) => plan.devices[id]!.tag).sort()
+  const start = `Once ${tags.join(', ')} ${tags.length === 1 ? 'is' : 'are'} there: `
+  return told(plan).flatMap((finding): Finding[] =>
+    finding.severity === 'note' || known.has(finding.id)
+      ? []
+      : [{ ...finding, id: `later ${finding.id}`, severity: 'note', what: `${start}${finding.what}` }],
+  )
 }
 
 /** Stops first; otherwise as they come. */

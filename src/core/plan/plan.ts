@@ -1,5 +1,5 @@
 export const PLAN_FORMAT = 'glad-rafter-plan'
-export const PLAN_VERSION = 2
+export const PLAN_VERSION = 3
 
 /** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
 export const PLAN_LIMITS = {

@@ -14,6 +14,7 @@ export const PHASES = [
   'tie',
   'checks',
   'first-power',
+  'later',
 ] as const
 export type Phase = (typeof PHASES)[number]
 

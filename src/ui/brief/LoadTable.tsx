@@ -223,6 +223,9 @@ const LoadRow = memo(function LoadRow({
           )}
         </button>{' '}
         <span className="text-[13px] whitespace-nowrap text-mute">{draw.nominal_V} V</span>
+        {isFirst && device.comes === 'later' ? (
+          <span className="ml-1 rounded-sm bg-wash px-1 text-[13px] whitespace-nowrap">comes later</span>
+        ) : null}
       </td>
       <td className="pr-2">
         <LoadField device={id} entry={device} draw={draw} hideLabel />

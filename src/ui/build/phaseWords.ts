@@ -13,4 +13,5 @@ export const PHASE_WORDS: Readonly<Record<Phase, string>> = {
   tie: 'Lay, tie, label',
   checks: 'Checks, no power',
   'first-power': 'First power, and close',
+  later: 'When the rest comes',
 }

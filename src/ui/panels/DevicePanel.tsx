@@ -63,6 +63,21 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           }
         />
       </div>
+      <Choice
+        label="When it comes"
+        value={device.comes}
+        options={[
+          { value: 'now', label: 'now, with the rest' },
+          { value: 'later', label: 'later: its place, terminals and watts are kept' },
+        ]}
+        onChoose={(value) =>
+          edit(`${device.tag} comes ${value}`, {
+            type: 'updateDevice',
+            id,
+            changes: { comes: value as 'now' | 'later' },
+          })
+        }
+      />
       {supply ? (
         <dl className="grid grid-cols-2 gap-x-3 text-[14px]">
           <dt className="text-mute">Feeds</dt>

@@ -1,7 +1,7 @@
 import type { Issue } from '@/core/calculator'
 import { PLAN_FORMAT, PLAN_VERSION } from '../plan'
-
 import { toFormat2 } from './toFormat2'
+import { toFormat3 } from './toFormat3'
 
 type Document = Readonly<Record<string, unknown>>
 
@@ -10,6 +10,7 @@ export const MIGRATIONS: Readonly<
   Record<number, { readonly name: string; readonly up: (document: Document) => Document }>
 > = {
   1: { name: 'what moves a contact', up: toFormat2 },
+  2: { name: 'what comes later, several cords, what plugs on', up: toFormat3 },
 }
 
 export type Migrated =

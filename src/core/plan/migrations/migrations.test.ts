@@ -157,6 +157,16 @@ describe('plans of format 1', () => {
     expect(read(file('format1'))).toEqual(read(file('format2')))
   })
 
+  it.each(Object.keys(DEMOS))('%s, as format 2 had it, comes now with all it has', (key) => {
+    const file = JSON.parse(
+      readFileSync(join(process.cwd(), 'tests', 'plans', 'format2', `${key}.json`), 'utf8'),
+    ) as Readonly<Record<string, object>>
+    const plan = read(file)
+    expect(plan.version).toBe(3)
+    expect(Object.keys(plan.devices)).toEqual(Object.keys(file.devices!))
+    expect(Object.values(plan.devices).every((device) => device!.comes === 'now')).toBe(true)
+  })
+
   it('what closes a contact in service is what closed it before: switches on, stops and residual devices at rest', () => {
     const plan = read(old())
     const service = (id: string) => part(plan, id).actuators.map(({ by, service: stands }) => `${by} ${stands}`)

@@ -55,6 +55,8 @@ export const device = z.strictObject({
   part: partId,
   place,
   origin,
+  /** What comes later is judged when it comes; its terminals, its hole and its watts are kept for it. */
+  comes: z.enum(['now', 'later']).default('now'),
   note: note(),
   loads: z.record(localKey, load),
   fitted: z.record(localKey, fitted),

@@ -12,6 +12,7 @@ const UNNAMED = {
   name: '',
   place: { kind: 'unplaced', enclosure: null },
   origin: 'new',
+  comes: 'now',
   note: '',
   loads: {},
   fitted: {},

@@ -1,2 +1,2 @@
-export { planSteps } from './planSteps'
+export { planSteps, stagedSteps } from './planSteps'
 export { tagList } from './tags'

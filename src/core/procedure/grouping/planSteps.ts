@@ -1,6 +1,7 @@
 import { layoutView, type DeviceId, type EnclosureId, type FaceId, type Plan, type WireId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import { orderActs } from '../orderActs'
+import { laterActs, roomForLater } from '../laterActs'
 import { planActs } from '../planActs'
 import type { Act, Step, StepPlace } from '../types'
 import { checksum } from '../facts'
@@ -35,14 +36,36 @@ export function planSteps(plan: Plan, reckoning: Reckoning): readonly Step[] {
   return steps
 }
 
-function grouped(plan: Plan, reckoning: Reckoning, acts: readonly Act[]): readonly Step[] {
+/**
+ * The same for a plan of which some comes later: what can be done now as it stands now, then what is done when the rest comes.
+ *
+ * @param present the plan without what comes later, and its figures
+ * @param whole the plan with it, and its figures
+ */
+export function stagedSteps(
+  present: readonly [plan: Plan, reckoning: Reckoning],
+  whole: readonly [plan: Plan, reckoning: Reckoning],
+): readonly Step[] {
+  const now = planSteps(...present)
+  const [plan, reckoning] = whole
+  const acts = laterActs(plan, reckoning, planActs(...present))
+  // Grouped as they are made now, and then told from what is alike and done before.
+  const later = grouped(plan, reckoning, acts, 'later:').map((step): Step => ({
+    ...step,
+    phase: 'later',
+    acts: step.acts.map((act) => ({ ...act, phase: 'later' })),
+  }))
+  return orderActs([...now, ...grouped(plan, reckoning, roomForLater(plan)), ...later])
+}
+
+function grouped(plan: Plan, reckoning: Reckoning, acts: readonly Act[], prefix = ''): readonly Step[] {
   const groups = contract(acts, groupKeys(plan, reckoning), MOST_ACTS)
   const stepOfAct = new Map<string, string>()
   const taken = new Map<string, number>()
   const named = groups.map((group) => {
     const count = (taken.get(group.key) ?? 0) + 1
     taken.set(group.key, count)
-    const id = `step:${kindOfKey(group.key)}:${checksum(group.key)}${count === 1 ? '' : `:${count}`}`
+    const id = `${prefix}step:${kindOfKey(group.key)}:${checksum(group.key)}${count === 1 ? '' : `:${count}`}`
     for (const act of group.acts) stepOfAct.set(act.id, id)
     return { ...group, id }
   })

@@ -10,7 +10,7 @@ import {
   type Situation,
   type Source,
 } from '@/core/model'
-import { afterRemoval, outletCurve, type Plan, type WireId } from '@/core/plan'
+import { afterRemoval, outletCurve, presentPlan, type Plan, type WireId } from '@/core/plan'
 import { AS_PLANNED, type Alteration } from './alteration'
 import { allSources, BLEED_OHM, branchesOf, leadOhm, SOURCE_OHM, type BenchBranch } from './branches'
 
@@ -70,7 +70,7 @@ const known = new WeakMap<Plan, Bench>()
 /** The bench of a plan, once for each. */
 export function benchOf(plan: Plan): Bench {
   // What is measured is the finished thing.
-  const settled = settlePlan(afterRemoval(plan))
+  const settled = settlePlan(afterRemoval(presentPlan(plan)))
   const own = settled.model.plan
   let bench = known.get(own)
   if (!bench) {

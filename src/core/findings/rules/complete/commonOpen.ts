@@ -54,7 +54,7 @@ export const commonOpen = defineRule<Facts>({
         const isBarred = part.links.some(
           (link) => link.kind === 'bar' && link.terminals.includes(common) && link.terminals.length > 1,
         )
-        if (own.length === 0 || isBarred) return []
+        if (own.length === 0 || isBarred || context.isLeftOpen(id, common)) return []
         const isOpen = context.wiresAt(id, common).length === 0
         return isOpen || isAdrift(context, id, common) ? [{ device: id, common, used: own, isAdrift: !isOpen }] : []
       })

@@ -23,7 +23,9 @@ function commandedIdle(context: Context, id: DeviceId, part: Part): readonly Fac
     const open = links.flatMap(({ a, b }) => [a, b]).filter((end) => !isWired(end))
     const isTold =
       links.some((link) => link.kind === 'contact') || open.some((end) => part.terminals[end]!.need === 'required')
-    return isUsed || isTold ? [] : [{ device: id, wired: inputs[0]!, open, input: inputs[0]! }]
+    return isUsed || isTold || open.some((end) => context.isLeftOpen(id, end))
+      ? []
+      : [{ device: id, wired: inputs[0]!, open, input: inputs[0]! }]
   })
 }
 
@@ -48,7 +50,7 @@ export const contactHalfWired = defineRule<Facts>({
           open.some((end) => part.terminals[end]!.function === 'contact-COM') ||
           open.some((end) => part.terminals[end]!.need === 'required') ||
           // Pins inside an inlet or a module were joined where it was made.
-          open.some((end) => part.terminals[end]!.clamp === 'moulded')
+          open.some((end) => part.terminals[end]!.clamp === 'moulded' || context.isLeftOpen(id, end))
         return open.some(isWired) || isTold ? [] : [{ device: id, wired, open, input: null }]
       })
       return [...found, ...commandedIdle(context, id, part)]

@@ -17,7 +17,9 @@ export const driverWithoutMotor = defineRule<{ readonly device: DeviceId }>({
         return fn === 'coil-A' || fn === 'coil-B'
       })
       const isIdle =
-        coils.length > 0 && coils.every((key) => othersOn(context.model, terminalKey(id, key)).length === 0)
+        coils.length > 0 &&
+        coils.every((key) => othersOn(context.model, terminalKey(id, key)).length === 0) &&
+        !coils.every((key) => context.isLeftOpen(id, key))
       return isIdle ? [{ device: id }] : []
     }),
   word: ({ device }, context) => ({

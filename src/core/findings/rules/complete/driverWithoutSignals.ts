@@ -31,7 +31,12 @@ export const driverWithoutSignals = defineRule<Facts>({
       if (part.behaviour.kind !== 'driver') return []
       const inputs = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
         const { function: fn, label, direction } = part.terminals[terminal]!
-        return (fn === 'signal' || fn === 'data') && direction !== 'out' && STEPS.test(label)
+        return (
+          (fn === 'signal' || fn === 'data') &&
+          direction !== 'out' &&
+          STEPS.test(label) &&
+          !context.isLeftOpen(id, terminal)
+        )
       })
       const open = inputs.filter((terminal) => othersOn(context.model, terminalKey(id, terminal)).length === 0)
       const linked = open.filter((terminal) => context.wiresAt(id, terminal).length > 0)

@@ -40,7 +40,8 @@ function halfSocket(context: Context, device: DeviceId, part: Part): readonly Fa
     const pair = [plus[0]!, minus[0]!]
     const wired = pair.filter((key) => context.wiresAt(device, key).length > 0)
     if (wired.length !== 1) return []
-    return [{ device, wired: wired[0]!, open: pair.find((key) => key !== wired[0])!, kind: 'pair' }]
+    const open = pair.find((key) => key !== wired[0])!
+    return context.isLeftOpen(device, open) ? [] : [{ device, wired: wired[0]!, open, kind: 'pair' }]
   })
 }
 
@@ -51,12 +52,13 @@ function halfFeeds(context: Context, device: DeviceId, part: Part): readonly Fac
   // As the part lists them: the first plus goes with the first minus.
   const pairs = plus.map((key, i) => {
     const pair = [key, minus[i]!]
-    return { pair, wired: pair.filter((each) => context.wiresAt(device, each).length > 0) }
+    const isLeft = pair.some((each) => context.isLeftOpen(device, each))
+    return { pair, isLeft, wired: pair.filter((each) => context.wiresAt(device, each).length > 0) }
   })
   // With no whole pair it is not fed at all, or by two ends at once: said elsewhere.
   if (!pairs.some(({ wired }) => wired.length === 2)) return []
-  return pairs.flatMap(({ pair, wired }): Facts[] =>
-    wired.length === 1
+  return pairs.flatMap(({ pair, isLeft, wired }): Facts[] =>
+    wired.length === 1 && !isLeft
       ? [{ device, wired: wired[0]!, open: pair.find((each) => each !== wired[0])!, kind: 'feed' }]
       : [],
   )
@@ -82,7 +84,7 @@ export const pairHalf = defineRule<Facts>({
             (key) =>
               part.terminals[key]!.block === block &&
               plain(part.terminals[key]!.label) === `${found[1]}${plain(other)}` &&
-              context.wiresAt(id, key).length === 0,
+              context.isOpen(id, key),
           )
           return open ? [{ device: id, wired, open, kind: other === 'RX' || other === 'TX' ? 'serial' : 'pair' }] : []
         })

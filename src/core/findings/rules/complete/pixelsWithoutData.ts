@@ -22,7 +22,9 @@ export const pixelsWithoutData = defineRule<{ readonly device: DeviceId; readonl
           return (fn === 'data' || fn === 'signal') && direction !== 'in' && level_V !== 0
         }),
       )
-      return inputs.length > 0 && !isSent ? [{ device: id, terminal: inputs[0]! }] : []
+      return inputs.length > 0 && !isSent && !inputs.every((terminal) => context.isLeftOpen(id, terminal))
+        ? [{ device: id, terminal: inputs[0]! }]
+        : []
     }),
   word: ({ device, terminal }, context) => ({
     subjects: [

@@ -11,13 +11,12 @@ export const portsOpen = defineRule<{ readonly device: DeviceId; readonly connec
   find: (context) =>
     context.devices.flatMap(({ id, device, part }) => {
       const connectors = part.connectors
-        .filter(({ id: connector, ways }) => {
+        .filter(({ ways }) => {
           const own = ways.filter((way): way is TerminalId => way !== null)
           const isData =
             own.length > 0 &&
             own.every((way) => part.terminals[way]!.function === 'data' && part.terminals[way]!.clamp === 'moulded')
-          const isSaid = device.leftOpen.some(({ at }) => at === `connector:${connector}`)
-          return isData && !isSaid && own.every((way) => context.wiresAt(id, way).length === 0)
+          return isData && own.every((way) => context.isOpen(id, way))
         })
         .map(({ id: connector }) => connector)
       return connectors.length > 0 ? [{ device: id, connectors }] : []

@@ -42,7 +42,7 @@ export const contactWithoutCommon = defineRule<Facts>({
           .map(({ a, b }) => (a === common ? b : a))
           .filter((terminal) => context.wiresAt(id, terminal).length > 0)
         if (used.length === 0) return []
-        if (context.wiresAt(id, common).length === 0) return [{ device: id, common, used, fed: null }]
+        if (context.isOpen(id, common)) return [{ device: id, common, used, fed: null }]
         // Several outputs share it: with the rail on one of them, that one must close before another can work.
         const hasRail = (terminal: TerminalId) => isFedFromOutside(context, id, terminal)
         const isShared = new Set(own.map(({ actuator }) => actuator).values()).size > 1 && used.length > 1

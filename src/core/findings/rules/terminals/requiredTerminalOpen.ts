@@ -68,7 +68,7 @@ export const requiredTerminalOpen = defineRule<Facts>({
         return (
           part.terminals[terminal]!.need === 'required' &&
           !isEarth &&
-          context.wiresAt(id, terminal).length === 0 &&
+          context.isOpen(id, terminal) &&
           !isReached() &&
           !isSpareContact(context, id, part, terminal)
         )
@@ -76,7 +76,7 @@ export const requiredTerminalOpen = defineRule<Facts>({
       if (terminals.length > 0) return [{ device: id, terminals, by: null }]
       const draws = part.draws.map(({ minus }) => minus)
       return draws.flatMap((minus): Facts[] => {
-        const by = context.wiresAt(id, minus).length === 0 ? groundInstead(context, id, part, minus) : null
+        const by = context.isOpen(id, minus) ? groundInstead(context, id, part, minus) : null
         return by && part.terminals[minus]!.need === 'required' ? [{ device: id, terminals: [minus], by }] : []
       })
     }),
