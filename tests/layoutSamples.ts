@@ -9,6 +9,7 @@ import type {
   FaceId,
   Opening,
   Plan,
+  Seat,
   Raceway,
   RacewayId,
 } from '@/core/plan'
@@ -152,8 +153,8 @@ const bare = (rest: Rest) =>
   laid((b) => b.device('X1', 'inlet').device('K1', 'ssr-ac', 'Relay', rest).wire('X1.L', 'K1.1', 'L'))
 const carrier = (build: (b: PlanBuilder) => PlanBuilder) =>
   laid((b) => build(b.device('A1', 'driver-carrier-3', 'Carrier', onFace('plate', 200, 200))))
-const module = (b: PlanBuilder, tag: string, socket: string, part = 'driver-module') =>
-  b.device(tag, part, tag, { place: { kind: 'socket', device: 'device:a1' as DeviceId, socket } })
+const module = (b: PlanBuilder, tag: string, socket: string, part = 'driver-module', seated: Seat = 'right') =>
+  b.device(tag, part, tag, { place: { kind: 'socket', device: 'device:a1' as DeviceId, socket, seated } })
 /** A driver board at the left wall, its network jack toward it. */
 const jack = (x_mm: number, plan: (p: Plan) => Plan = (p) => p) =>
   plan(one('A2', 'computer-5', onFace('plate', x_mm, 200, 180)))
@@ -387,6 +388,13 @@ export const LAYOUT_SAMPLES = {
           }),
         ),
     ],
+  },
+  'seated-wrong': {
+    bad: [
+      () => carrier((b) => module(b, 'A2', 'D1', 'driver-module', 'turned')),
+      () => carrier((b) => module(b, 'A2', 'D1', 'driver-module', 'offset')),
+    ],
+    good: [() => carrier((b) => module(b, 'A2', 'D1'))],
   },
   'module-key-wrong': {
     bad: [() => carrier((b) => module(b, 'K1', 'D1', 'relay-5'))],

@@ -8,6 +8,7 @@ import { MAINS } from './mains'
 import { RIBBONS } from './ribbons'
 import { SHEDS } from './sheds'
 import { STAGED } from './staged'
+import { TOWERS } from './towers'
 
 export const BUILDS: readonly Build[] = [
   ...KITS,
@@ -19,4 +20,5 @@ export const BUILDS: readonly Build[] = [
   ...BOXES,
   ...SHEDS,
   ...STAGED,
+  ...TOWERS,
 ]

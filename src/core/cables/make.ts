@@ -116,7 +116,7 @@ export function plugIn(plan: Plan, id: CableId, end: EndName, place: PlugPlace):
   const cable = plan.cables[id]!
   const ends = {
     ...cable.ends,
-    [end]: { ...cable.ends[end], mates: { device: place.device, connector: place.connector } },
+    [end]: { ...cable.ends[end], mates: { device: place.device, connector: place.connector, seated: 'right' } },
   }
   const mated: Cable = { ...cable, ends, aside: null }
   const after: Plan = { ...plan, cables: { ...plan.cables, [id]: mated } }
@@ -202,7 +202,7 @@ export function bindWires(plan: Plan, wires: readonly WireId[], name: string): r
   const plugs = { a: plugAt('a'), b: plugAt('b') }
   const endFor = (end: EndName): CableEnd => {
     const plug = plugs[end]
-    return plug ? { ...plugFor(plan, plug.place)!, mates: plug.place } : BARE_END
+    return plug ? { ...plugFor(plan, plug.place)!, mates: { ...plug.place, seated: 'right' } } : BARE_END
   }
   const cable = newCable({
     name,

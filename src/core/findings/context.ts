@@ -1,6 +1,7 @@
 import {
   landed,
   landingOf,
+  matingsOf,
   type Device,
   type DeviceId,
   type Part,
@@ -46,6 +47,7 @@ export class Context {
   readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
   private joined: readonly JoinedNet[] | null = null
+  private inSockets: ReadonlySet<TerminalKey> | null = null
 
   /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
   constructor(
@@ -91,9 +93,25 @@ export class Context {
     return leftOpen.some(({ at }) => at === terminal || (connector && at === `connector:${connector.id}`))
   }
 
-  /** Whether a terminal has no wire, and nobody said that it needs none. */
+  /** Whether a terminal is joined to something of another device: by a wire, or through a socket's pin. */
+  isJoined(device: DeviceId, terminal: TerminalId): boolean {
+    return this.wiresAt(device, terminal).length > 0 || this.mated.has(terminalKey(device, terminal))
+  }
+
+  /** Whether a terminal is joined to nothing, and nobody said that it needs nothing. */
   isOpen(device: DeviceId, terminal: TerminalId): boolean {
-    return this.wiresAt(device, terminal).length === 0 && !this.isLeftOpen(device, terminal)
+    return !this.isJoined(device, terminal) && !this.isLeftOpen(device, terminal)
+  }
+
+  /** Terminals that meet another part's in a socket. */
+  private get mated(): ReadonlySet<TerminalKey> {
+    this.inSockets ??= new Set(
+      matingsOf(this.plan).flatMap(({ host, hostTerminal, module, moduleTerminal }) => [
+        terminalKey(host, hostTerminal),
+        terminalKey(module, moduleTerminal),
+      ]),
+    )
+    return this.inSockets
   }
 
   /** The nets that have a wire. */

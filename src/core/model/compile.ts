@@ -1,4 +1,13 @@
-import { landingOf, wiringView, type DeviceId, type Plan, type TerminalId, type WireId } from '@/core/plan'
+import {
+  landingOf,
+  matingsOf,
+  wiringView,
+  type Mating,
+  type DeviceId,
+  type Plan,
+  type TerminalId,
+  type WireId,
+} from '@/core/plan'
 import { drawPower_W } from './drawAmount'
 import { JointGroups } from './jointGroups'
 import { terminalKey, type TerminalKey } from './keys'
@@ -45,7 +54,7 @@ function wiringOf(plan: Plan): Wiring {
 
 function join(plan: Plan): Wiring {
   const devices = devicesOf(plan)
-  const joints = numberJoints(devices)
+  const joints = numberJoints(devices, matingsOf(plan))
   const { jointOf } = joints
   const movers = moversOf(devices, jointOf)
   const moverAt = new Map(movers.map(({ id }, i) => [id, i]))
@@ -72,8 +81,8 @@ interface Joints {
   readonly keys: readonly TerminalKey[]
 }
 
-/** Terminals of one bar are one joint. */
-function numberJoints(devices: readonly ModelDevice[]): Joints {
+/** Terminals of one bar are one joint, and so are those of a module and its host that meet in a socket. */
+function numberJoints(devices: readonly ModelDevice[], matings: readonly Mating[]): Joints {
   const keys: TerminalKey[] = []
   const indices = new Map<TerminalKey, number>()
   for (const { id, part } of devices)
@@ -88,6 +97,8 @@ function numberJoints(devices: readonly ModelDevice[]): Joints {
       if (link.kind === 'bar')
         for (const terminal of link.terminals.slice(1))
           groups.join(indices.get(terminalKey(id, link.terminals[0]!))!, indices.get(terminalKey(id, terminal))!)
+  for (const { host, hostTerminal, module, moduleTerminal } of matings)
+    groups.join(indices.get(terminalKey(host, hostTerminal))!, indices.get(terminalKey(module, moduleTerminal))!)
   const numbers = new Map<number, number>()
   const jointByKey = new Map<TerminalKey, number>()
   const terminalOfJoint: TerminalKey[] = []

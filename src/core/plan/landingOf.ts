@@ -1,5 +1,6 @@
 import type { DeviceId, TerminalId } from './schema/ids'
 import type { Plan } from './schema/plan'
+import { wayMet } from './seat'
 import type { WireEnd } from './schema/wire'
 
 export interface Landing {
@@ -14,6 +15,7 @@ export function landingOf(plan: Pick<Plan, 'cables' | 'devices' | 'parts'>, end:
   const mates = plan.cables[end.cable]?.ends[end.end].mates
   if (!mates) return null
   const part = plan.parts[plan.devices[mates.device]!.part]!
-  const terminal = part.connectors.find(({ id }) => id === mates.connector)?.ways[end.way - 1] ?? null
+  const ways = part.connectors.find(({ id }) => id === mates.connector)?.ways ?? []
+  const terminal = ways[wayMet(end.way - 1, ways.length, mates.seated)] ?? null
   return terminal === null ? null : { device: mates.device, terminal }
 }

@@ -31,6 +31,9 @@ function* partReferences(part: ReadonlyPart): Generator<readonly [path: string, 
         [`actuators.${i}.coil.plus`, coil.plus],
         [`actuators.${i}.coil.minus`, coil.minus],
       ] as const
+  for (const [i, { pins }] of part.sockets.entries())
+    for (const [pin, terminal] of Object.entries(pins)) yield [`sockets.${i}.pins.${pin}`, terminal]
+  for (const [pin, terminal] of Object.entries(part.plugPins)) yield [`plugPins.${pin}`, terminal]
   for (const [i, { ways }] of part.connectors.entries())
     for (const [j, terminal] of ways.entries()) if (terminal !== null) yield [`connectors.${i}.ways.${j}`, terminal]
   const { behaviour } = part

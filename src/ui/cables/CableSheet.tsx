@@ -28,7 +28,7 @@ import {
   type WireId,
 } from '@/core/plan'
 import { TerminalCombobox, useTerminals } from '@/ui/panels'
-import { Button, Choice, CommitField, readNumber, Swatch } from '@/ui/primitives'
+import { Button, Choice, CommitField, readNumber, SeatChoice, Swatch } from '@/ui/primitives'
 import { byTag, endName, isWireable, terminalLabel, useRoom, wireColour } from '@/ui/room'
 import { CablePicture } from './CablePicture'
 
@@ -273,6 +273,16 @@ function EndBox({
       ) : own.kind === 'plug' && own.mates ? (
         <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
           <span className="font-semibold">in {connectorName(plan, own.mates)}</span>
+          <SeatChoice
+            seated={own.mates.seated}
+            onChoose={(seated) =>
+              onRun(`${cable.name} in ${connectorName(plan, own.mates!)}: how it sits`, {
+                type: 'updateCable',
+                id,
+                changes: { ends: { ...cable.ends, [end]: { ...own, mates: { ...own.mates!, seated } } } },
+              })
+            }
+          />
           <Button
             onClick={() =>
               onRun(`Pull ${cable.name} out of ${connectorName(plan, own.mates!)}`, ...pullOut(plan, id, end))

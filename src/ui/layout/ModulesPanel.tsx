@@ -1,7 +1,9 @@
 'use client'
-import type { DeviceId, EnclosureId } from '@/core/plan'
+import type { Device, DeviceId, EnclosureId, Seat } from '@/core/plan'
 import { useRoom } from '@/ui/room'
-import { Choice } from '@/ui/primitives'
+import { Choice, SeatChoice } from '@/ui/primitives'
+
+const seatOf = ({ place }: Device): Seat => (place.kind === 'socket' ? place.seated : 'right')
 
 /** Sockets of boards and what is plugged on them; jumpers beneath come first. */
 export function ModulesPanel({ enclosure }: { readonly enclosure: EnclosureId }) {
@@ -66,7 +68,12 @@ export function ModulesPanel({ enclosure }: { readonly enclosure: EnclosureId })
                               {
                                 type: 'moveDevice' as const,
                                 id: value as DeviceId,
-                                place: { kind: 'socket' as const, device: host, socket: socket.id },
+                                place: {
+                                  kind: 'socket' as const,
+                                  device: host,
+                                  socket: socket.id,
+                                  seated: 'right' as const,
+                                },
                               },
                             ]
                           : []),
@@ -80,6 +87,18 @@ export function ModulesPanel({ enclosure }: { readonly enclosure: EnclosureId })
                         )
                     }}
                   />
+                  {here && plan.devices[here]!.place.kind === 'socket' ? (
+                    <SeatChoice
+                      seated={seatOf(plan.devices[here]!)}
+                      onChoose={(seated) =>
+                        edit(`${plan.devices[here]!.tag} on ${device.tag}: how it sits`, {
+                          type: 'moveDevice',
+                          id: here,
+                          place: { kind: 'socket', device: host, socket: socket.id, seated },
+                        })
+                      }
+                    />
+                  ) : null}
                   <p className="pb-1 text-[13px] text-mute">
                     {covered.length > 0
                       ? `Beneath it, set first: ${covered.map(({ id, name, initial }) => `${name} ${(device.settings as Readonly<Record<string, string>>)[id] ?? initial ?? 'unknown'}`).join(', ')}. `

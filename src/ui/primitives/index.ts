@@ -1,5 +1,6 @@
 export { Button } from './Button'
 export { Choice, CommitField, INPUT, Labelled, readNumber } from './Field'
+export { SeatChoice } from './SeatChoice'
 export { later, loadAllLater, ViewIsThere } from './later'
 export { Modal } from './Modal'
 export { SEVERITY_WORDS, SeverityCount } from './Severity'

@@ -1,8 +1,12 @@
 import * as z from 'zod'
+import { SEATS } from '../seat'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { spotName } from './raceway'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text, unknown } from './fields'
+
+/** How a module or a plug sits in what it goes into: as it belongs, turned end for end, or a way further on than it belongs. */
+export const seated = z.enum(SEATS)
 
 export const place = z.discriminatedUnion('kind', [
   /** In an enclosure, or in none yet, but nowhere in particular. */
@@ -16,7 +20,7 @@ export const place = z.discriminatedUnion('kind', [
     y_mm: coordinate_mm(),
     rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
   }),
-  z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey }),
+  z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey, seated: seated.default('right') }),
   z.strictObject({ kind: z.literal('field'), path: text(200) }),
 ])
 export type Place = z.output<typeof place>

@@ -373,8 +373,12 @@ export const part = z.strictObject({
     z.strictObject({
       id: localKey,
       key: text(40),
+      /** Its pins in their order, the first first. */
       mates: list(text(40), 100),
+      /** Pins that stay free on purpose: what is on them is not joined. */
       free: list(text(40), 100),
+      /** What of the host is on each pin, by the pin's name; a pin that is not named leads to nothing that the plan knows. */
+      pins: z.record(text(40), terminalId).default({}),
       /** Centre on the host's body, and how far above the host's board the module's underside stays. */
       x_mm: unknown(coordinate_mm()),
       y_mm: unknown(coordinate_mm()),
@@ -415,6 +419,8 @@ export const part = z.strictObject({
   ).default([]),
   /** The key of the sockets it plugs into. */
   plugsInto: unknown(text(40)),
+  /** What of it is on each pin that it plugs in with, by the pin's name in the socket. */
+  plugPins: z.record(text(40), terminalId).default({}),
   /** Protection against dust and water once fitted, the two digits of IEC 60529. */
   ip: unknown(
     nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }),

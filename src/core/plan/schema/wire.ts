@@ -4,6 +4,7 @@ import { parseWireSize } from '@/core/quantity'
 import { colour } from './colour'
 import { cableId, deviceId, localKey, racewayId, terminalId } from './ids'
 import { length_mm, list, name, note, origin, positive, temperature_C, text, unknown } from './fields'
+import { seated } from './device'
 import { wireFunction } from './practice'
 
 /** Where a conductor ends: in a terminal, in a way of its cable's plug, or parked (insulated, where and why). */
@@ -75,7 +76,7 @@ const cableEnd = z.strictObject({
   hasLatch: unknown(z.boolean()),
   ways: unknown(positive().int({ error: 'must be a whole number' }).max(200, { error: 'must be 200 or less' })),
   /** The connector that it is plugged into; null while it hangs loose. */
-  mates: unknown(z.strictObject({ device: deviceId, connector: localKey })),
+  mates: unknown(z.strictObject({ device: deviceId, connector: localKey, seated: seated.default('right') })),
 })
 
 /** Several cores in one jacket, bought or made. */

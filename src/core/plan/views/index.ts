@@ -1,6 +1,7 @@
 import type { Plan } from '../schema/plan'
 import { DEFAULT_SITE } from '../emptyPlan'
 import { DEFAULT_PRACTICE } from '../practice'
+import type { Place } from '../schema/device'
 import { defineView, type View } from './view'
 
 export { boxPlans } from './boxPlans'
@@ -32,6 +33,9 @@ const UNNAMED = {
   watchedBy: null,
   spot: null,
 } as const
+
+/** A place as far as it joins something: a socket. */
+const pluggedOnly = (place: Place): Place => (place.kind === 'socket' ? place : UNNAMED.place)
 
 const ONE_SCHEME = DEFAULT_PRACTICE.IEC.colours
 
@@ -91,6 +95,7 @@ export const wiringView = defineView({
     ...UNNAMED,
     part: device.part,
     settings: device.settings,
+    place: pluggedOnly(device.place),
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
@@ -99,7 +104,14 @@ export const wiringView = defineView({
 
 /** What protects what: the wiring with its fuses, and what they are called. */
 export const guardingView = defineView({
-  devices: ({ part, settings, tag, fitted }) => ({ ...UNNAMED, part, settings, tag, fitted }),
+  devices: ({ part, settings, tag, fitted, place }) => ({
+    ...UNNAMED,
+    part,
+    settings,
+    tag,
+    fitted,
+    place: pluggedOnly(place),
+  }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
   rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),

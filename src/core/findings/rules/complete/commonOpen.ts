@@ -1,4 +1,4 @@
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { moverOf } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
@@ -29,8 +29,15 @@ function isAdrift(context: Context, device: DeviceId, terminal: TerminalId): boo
   })
 }
 
-/** As commons of isolated inputs are printed: "in com", "COM", "common". */
+/** As commons of isolated inputs are printed, where the part says no more of them: "in com", "COM", "common". */
 const COMMON = /\b(com|common|cm\d?)\b/i
+
+/** The other end of isolated inputs: isolated like them, and neither an input nor an output of its own. */
+function isCommon({ function: fn, isolated, direction, level_V, label }: Terminal): boolean {
+  if (fn === 'contact-COM' || direction === 'out') return false
+  const isOtherEnd = isolated && (fn === 'signal' || fn === 'any') && direction !== 'in' && level_V === null
+  return isOtherEnd || (COMMON.test(label) && !/out/i.test(label))
+}
 
 export const commonOpen = defineRule<Facts>({
   severity: 'stop',
@@ -43,19 +50,19 @@ export const commonOpen = defineRule<Facts>({
       const used = keys.filter((key) => {
         const { function: fn, isolated, direction } = part.terminals[key]!
         const isInput = (fn === 'signal' || fn === 'data') && isolated && direction === 'in'
-        return isInput && !COMMON.test(part.terminals[key]!.label) && context.wiresAt(id, key).length > 0
+        return isInput && !isCommon(part.terminals[key]!) && context.isJoined(id, key)
       })
       if (used.length === 0) return []
       // A contact's common is another rule's; a common that gives volts out is nobody's need.
       return keys.flatMap((common): Facts[] => {
-        const { function: fn, direction, label, block } = part.terminals[common]!
-        if (!COMMON.test(label) || fn === 'contact-COM' || direction === 'out' || /out/i.test(label)) return []
+        const { block } = part.terminals[common]!
+        if (!isCommon(part.terminals[common]!)) return []
         const own = block === null ? used : used.filter((key) => part.terminals[key]!.block === block)
         const isBarred = part.links.some(
           (link) => link.kind === 'bar' && link.terminals.includes(common) && link.terminals.length > 1,
         )
         if (own.length === 0 || isBarred || context.isLeftOpen(id, common)) return []
-        const isOpen = context.wiresAt(id, common).length === 0
+        const isOpen = !context.isJoined(id, common)
         return isOpen || isAdrift(context, id, common) ? [{ device: id, common, used: own, isAdrift: !isOpen }] : []
       })
     }),

@@ -16,6 +16,7 @@ import { partOnWrongFace } from './partOnWrongFace'
 import { partOutsideFace } from './partOutsideFace'
 import { partsOverlap } from './partsOverlap'
 import { plugBlocked } from './plugBlocked'
+import { seatedWrong } from './seatedWrong'
 import { settingOutOfReach } from './settingOutOfReach'
 import { socketShared } from './socketShared'
 import { terminalFacesWall } from './terminalFacesWall'
@@ -39,6 +40,7 @@ export const placingRules = {
   'part-outside-face': partOutsideFace,
   'parts-overlap': partsOverlap,
   'plug-blocked': plugBlocked,
+  'seated-wrong': seatedWrong,
   'setting-out-of-reach': settingOutOfReach,
   'socket-shared': socketShared,
   'terminal-faces-wall': terminalFacesWall,

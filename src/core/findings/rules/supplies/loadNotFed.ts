@@ -158,7 +158,7 @@ export const loadNotFed = defineRule<Facts>({
       if (context.device(device).origin === 'remove' || Object.values(voltage_V).some((value) => value !== null))
         return []
       const entry = context.part(device).draws.find(({ id }) => id === draw)!
-      const isWired = [entry.plus, entry.minus].every((terminal) => context.wiresAt(device, terminal).length > 0)
+      const isWired = [entry.plus, entry.minus].every((terminal) => context.isJoined(device, terminal))
       // What takes nothing in any state is not missed, and what cannot be solved is said elsewhere.
       const takes =
         drawPower_W(context.device(device), entry) > 0 &&

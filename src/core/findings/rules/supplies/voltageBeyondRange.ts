@@ -94,7 +94,7 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
     const { function: fn, level_V, max_V, isolated } = part.terminals[terminal]!
     if ((fn !== 'signal' && fn !== 'data') || isolated) return []
     const stands_V = max_V ?? (level_V === null || level_V === 0 ? null : level_V * PIN_SLACK)
-    if (stands_V === null || context.wiresAt(device, terminal).length === 0) return []
+    if (stands_V === null || !context.isJoined(device, terminal)) return []
     const volt_V = Math.max(
       0,
       ...context
