@@ -17,7 +17,13 @@ export interface LedEdits {
 /** What crosses between the page and its reckoning worker. */
 export type ToWorker =
   /** What changed since the plan sent before; the first is whole. */
-  | { readonly type: 'evaluate'; readonly requestId: number; readonly plan: Difference }
+  | {
+      readonly type: 'evaluate'
+      readonly requestId: number
+      readonly plan: Difference
+      /** Whether the work in order is looked at, and comes with the rest; else it follows once nobody edits. */
+      readonly withWork: boolean
+    }
   | { readonly type: 'size-all'; readonly requestId: number; readonly plan: Plan }
   | { readonly type: 'wire'; readonly requestId: number; readonly plan: Plan }
   /** Ways where there is none, or a gland for each lead that leaves. */
@@ -40,6 +46,8 @@ export type FromWorker =
       readonly requestId: number
       /** What changed since the evaluation sent before. */
       readonly evaluation: Difference
+      /** Whether the work in order is of this plan, or still of the one before. */
+      readonly isCounted: boolean
       readonly took_ms: number
     }
   /** What was worked out after nobody edited for a while; of the same plan. */

@@ -1,8 +1,9 @@
-import { evaluate, tryOut, type Evaluation } from '@/core/evaluate'
+import { evaluate, tryOut, verdictOf, workOf, type Evaluation, type Work } from '@/core/evaluate'
 import { lookAlikeSteps } from '@/core/lookAlikes'
 import { playScenario, reckon } from '@/core/figures'
 import { proposeWiring } from '@/core/joining'
-import type { Plan } from '@/core/plan'
+import { emptyPlan, type Plan } from '@/core/plan'
+import { secure } from '@/core/securing'
 import { proposeGlands, proposeWays, sizeAll } from '@/core/proposals'
 import { differenceOf, keepAlike, withDifference } from './difference'
 import type { FromWorker, LedEdits, ToWorker } from './messages'
@@ -13,7 +14,11 @@ const send = (message: FromWorker) => self.postMessage(message)
 let plan: Plan | null = null
 let known: Evaluation | null = null
 
-/** After so long without an edit, the slowest part is worked out anew. */
+/** Of a plan of which no work was counted yet. */
+const NO_WORK: Work = { procedure: [], securing: secure(emptyPlan('', 'IEC')) }
+
+/** After so long without an edit the work is put in order, and after so much longer the slowest part is worked out anew. */
+const REST_ms = 400
 const IDLE_ms = 200
 let later: ReturnType<typeof setTimeout> | undefined
 
@@ -43,9 +48,22 @@ function lookLater(requestId: number): void {
 
 function tellSettled(requestId: number, evaluation: Evaluation): void {
   const next = keepAlike(known, evaluation)
-  if (next === known) return
   send({ type: 'settled', requestId, evaluation: differenceOf(known, next) })
   known = next
+}
+
+/** The work in order, once nobody edits any more. */
+function countLater(requestId: number): void {
+  if (!plan || !known) return
+  const [current, verdict] = [plan, known]
+  later = setTimeout(() => {
+    try {
+      tellSettled(requestId, { ...verdict, ...workOf(current) })
+      lookLater(requestId)
+    } catch (error) {
+      send({ type: 'failed', requestId, message: error instanceof Error ? error.message : String(error) })
+    }
+  }, REST_ms)
 }
 
 function leadAlong({ plan: asked, enclosure, what }: Extract<ToWorker, { type: 'lead' }>): LedEdits {
@@ -67,11 +85,20 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
     else if (data.type === 'play') send({ type: 'played', requestId, rails: playScenario(data.plan, data.scenario) })
     else {
       plan = withDifference(plan, data.plan) as Plan
-      const next = keepAlike(known, evaluate(plan, known?.lookAlikes ?? []))
+      const verdict = verdictOf(plan, known?.lookAlikes ?? [])
+      const { procedure, securing } = data.withWork ? workOf(plan) : (known ?? NO_WORK)
+      const next = keepAlike(known, { ...verdict, procedure, securing })
       const evaluation = differenceOf(known, next)
       known = next
-      send({ type: 'evaluated', requestId: data.requestId, evaluation, took_ms: performance.now() - started })
-      lookLater(data.requestId)
+      send({
+        type: 'evaluated',
+        requestId: data.requestId,
+        evaluation,
+        isCounted: data.withWork,
+        took_ms: performance.now() - started,
+      })
+      if (data.withWork) lookLater(data.requestId)
+      else countLater(data.requestId)
     }
   } catch (error) {
     send({

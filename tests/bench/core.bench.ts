@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { NetworkBuilder, prepareNetwork, solveCircuit, type CircuitElement, type Network } from '@/core/circuit'
 import { planCuts } from '@/core/cutting'
-import { evaluate } from '@/core/evaluate'
+import { evaluate, verdictOf, workOf } from '@/core/evaluate'
 import { settlePlan } from '@/core/figures'
 import { routePlan } from '@/core/figures/routes/routes'
 import { packCircles } from '@/core/packing/circles'
@@ -13,6 +13,9 @@ import { EXTREMES } from '../extremePlans'
 import { runNgspice } from '../ngspice'
 import { laidOutWorkshop } from '../workshop'
 import { benchFaults } from './faults'
+
+/** A short run tries every part of the bench once; its figures say little. */
+const SHORT = process.env.BENCH === 'short'
 
 /** Median of several runs after a warm-up, in milliseconds. */
 function median_ms(runs: number, work: () => unknown): number {
@@ -27,13 +30,13 @@ function median_ms(runs: number, work: () => unknown): number {
 
 type Edit = (plan: Plan, n: number) => Command
 
-/** Edits as people make them, and what each may cost on the large plan. */
-const EDITS: readonly (readonly [what: string, aim_ms: number, edit: Edit])[] = [
-  ['a part moved', 8, (plan, n) => moved(plan, n)],
-  ['a note', 6, (plan, n) => ({ type: 'updateDevice', id: firstPlaced(plan), changes: { note: `looked at ${n}` } })],
+/** Edits as people make them, and what share of the loop each may cost on the large plan. */
+const EDITS: readonly (readonly [what: string, aim: number, edit: Edit])[] = [
+  ['a part moved', 0.04, (plan, n) => moved(plan, n)],
+  ['a note', 0.02, (plan, n) => ({ type: 'updateDevice', id: firstPlaced(plan), changes: { note: `looked at ${n}` } })],
   [
     'a colour',
-    6,
+    0.02,
     (plan, n) => ({
       type: 'updateWire',
       id: Object.keys(plan.wires)[9] as WireId,
@@ -42,7 +45,7 @@ const EDITS: readonly (readonly [what: string, aim_ms: number, edit: Edit])[] = 
   ],
   [
     'a load',
-    25,
+    0.13,
     (plan, n) => {
       const [id, device] = Object.entries(plan.devices).find(([, each]) => plan.parts[each!.part]!.draws.length > 0)!
       return {
@@ -55,7 +58,7 @@ const EDITS: readonly (readonly [what: string, aim_ms: number, edit: Edit])[] = 
   ],
   [
     'a gauge',
-    25,
+    0.13,
     (plan, n) => ({
       type: 'updateWire',
       id: Object.keys(plan.wires)[29] as WireId,
@@ -73,24 +76,73 @@ function moved(plan: Plan, n: number): Command {
   return { type: 'moveDevice', id, place: { ...place, x_mm: place.x_mm + (n % 2 === 0 ? 1 : -1) } }
 }
 
-/** What it takes to solve which plugs can be confused, on a plan never seen. */
-const confused_ms = (text: string): number =>
-  median_ms(5, () => evaluate(JSON.parse(text) as Plan)) - median_ms(5, () => evaluate(JSON.parse(text) as Plan, []))
+/** Processor time of this process, in milliseconds. */
+const spent_ms = () => {
+  const { user, system } = process.cpuUsage()
+  return (user + system) / 1000
+}
 
-/** The median time from an edit to everything that follows from it. */
-function edited_ms(start: Plan, edit: Edit): number {
+/** A plain loop, as it runs on this machine at this moment: what the shares below are shares of. */
+function plainLoop(): number {
+  let sum = 0
+  for (let i = 0; i < 1e8; i += 1) sum += i % 7
+  return sum
+}
+function loop_ms(): number {
+  const before = spent_ms()
+  if (plainLoop() < 0) throw new Error('a sum of whole numbers cannot be negative')
+  return spent_ms() - before
+}
+
+const middle = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+const REPEATS = SHORT ? 3 : 15
+
+/** What work takes of the processor, and as a share of the loop beside it: medians, the two in turn. */
+function share(work: () => void): { readonly ms: number; readonly of: number } {
+  const runs = Array.from({ length: REPEATS }, () => {
+    const before = spent_ms()
+    work()
+    return { ms: spent_ms() - before, loop: loop_ms() }
+  })
+  return { ms: middle(runs.map(({ ms }) => ms)), of: middle(runs.map(({ ms, loop }) => ms / loop)) }
+}
+
+const told = ({ ms, of }: { readonly ms: number; readonly of: number }) =>
+  `${ms.toFixed(1)} ms, ${of.toFixed(3)} of the loop`
+
+/** What follows from an edit at once: figures and findings. */
+function edited(start: Plan, edit: Edit): ReturnType<typeof share> {
   let plan = start
   // As in the window: plugs that can be confused are worked out once nobody edits any more.
-  let { lookAlikes } = evaluate(plan)
-  const times = Array.from({ length: 25 }, (_, n) => {
+  let { lookAlikes } = verdictOf(plan)
+  let n = 0
+  const once = () => {
     const applied = apply(plan, [edit(plan, n)])
     if (applied.kind === 'refused') throw new Error(JSON.stringify(applied.issues))
     plan = applied.plan
-    const started = performance.now()
-    lookAlikes = evaluate(plan, lookAlikes).lookAlikes
-    return performance.now() - started
-  })
-  return times.slice(5).sort((a, b) => a - b)[10]!
+    n += 1
+    lookAlikes = verdictOf(plan, lookAlikes).lookAlikes
+  }
+  for (let i = 0; i < 4; i += 1) once()
+  return share(once)
+}
+
+/** The same, and then the work in order, which follows once nobody edits. */
+function editedWithWork(start: Plan, edit: Edit): ReturnType<typeof share> {
+  let plan = start
+  let { lookAlikes } = verdictOf(plan)
+  let n = 0
+  const once = () => {
+    const applied = apply(plan, [edit(plan, n)])
+    if (applied.kind === 'refused') throw new Error(JSON.stringify(applied.issues))
+    plan = applied.plan
+    n += 1
+    lookAlikes = verdictOf(plan, lookAlikes).lookAlikes
+    workOf(plan)
+  }
+  for (let i = 0; i < 4; i += 1) once()
+  return share(once)
 }
 
 function networkFrom(elements: readonly CircuitElement[]): Network {
@@ -169,13 +221,7 @@ for (const [shape, make] of [
     )
   }
 }
-{
-  // How fast this machine is: the figures in docs/architecture.md are of one that takes 0.6 s.
-  const started = performance.now()
-  let sum = 0
-  for (let i = 0; i < 1e8; i += 1) sum += i
-  console.log(`a loop of 10⁸ additions: ${((performance.now() - started) / 1000).toFixed(2)} s${sum < 0 ? '!' : ''}`)
-}
+console.log(`a loop of 10⁸ steps: ${(loop_ms() / 1000).toFixed(2)} s of the processor`)
 console.log('the same structure solved again with other values, as a share of the first solution')
 for (const [shape, make] of [
   ['ladder', ladder],
@@ -191,21 +237,26 @@ for (const [shape, make] of [
     `  ${shape.padEnd(6)} first ${first_ms.toFixed(0)} ms, again ${again_ms.toFixed(0)} ms: ${((100 * again_ms) / first_ms).toFixed(0)} %`,
   )
 }
-console.log('what an edit costs, all findings and steps included (the aim in brackets)')
-for (const [name, plan] of [
-  ['clay printer', DEMOS['clay-printer']!()],
-  ['workshop, laid out', laidOutWorkshop(7)],
+console.log('what an edit costs: processor time, and its share of the loop beside it (the aim in brackets)')
+for (const [name, plan, part] of [
+  ['clay printer', DEMOS['clay-printer']!(), 1 / 3],
+  ['workshop, laid out', laidOutWorkshop(7), 1],
 ] as const) {
   const counts = [plan.wires, plan.devices, plan.states].map((records) => Object.keys(records).length)
   console.log(`  ${name}: ${counts[0]} wires, ${counts[1]} devices, ${counts[2]} states`)
-  const text = JSON.stringify(plan)
   // A copy each time: what is remembered must not flatter the first.
-  const cold_ms = median_ms(9, () => evaluate(JSON.parse(text) as Plan)) - median_ms(9, () => JSON.parse(text))
-  console.log(
-    `    cold ${cold_ms.toFixed(0)} ms (120), of it plugs that can be confused ${confused_ms(text).toFixed(0)} ms`,
-  )
-  for (const [what, aim_ms, edit] of EDITS)
-    console.log(`    ${what} ${edited_ms(plan, edit).toFixed(1)} ms (${aim_ms})`)
+  const text = JSON.stringify(plan)
+  const cold = share(() => void verdictOf(JSON.parse(text) as Plan, []))
+  console.log(`    cold ${told(cold)} (${(0.6 * part).toFixed(2)})`)
+  for (const [what, aim, edit] of EDITS)
+    console.log(
+      `    ${what} ${told(edited(plan, edit))} (${(aim * part).toFixed(3)}); with the work in order ${told(editedWithWork(plan, edit))}`,
+    )
+  const confused = share(() => {
+    const fresh = JSON.parse(text) as Plan
+    verdictOf(fresh)
+  })
+  console.log(`    cold with plugs that can be confused ${told(confused)}`)
 }
 console.log('leads along their ways')
 {

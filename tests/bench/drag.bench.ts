@@ -33,6 +33,7 @@ async function benchDragging(): Promise<void> {
     const made = (await (
       await fetch(`${base}/api/plans`, {
         method: 'POST',
+        headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ from: 'file', document: crowdedPlate() }),
       })
     ).json()) as { readonly plan: { readonly id: string } }

@@ -198,7 +198,7 @@ function pixels() {
   return new PlanBuilder('Window', 'IEC')
     .device('X1', 'inlet-fused', 'Inlet', { fitted: { F: { family: 'IEC 60127', rating_A: 3.15 } } })
     .device('Q1', 'switch-2p')
-    .device('PS1', 'supply-5-200', '5 V', { hasCover: true, settings: { mains: '230 V' } })
+    .device('PS1', 'supply-5-200', '5 V', { hasCover: true })
     .device('PE1', 'earth-stud')
     .device('U1', 'metal', 'Box')
     .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(7.5), F2: blade(7.5), F3: blade(2) } })

@@ -1,6 +1,7 @@
 import { BOXES } from './boxes'
 import type { Build } from './build'
 import { CONTROLS } from './controls'
+import { CORDS } from './cords'
 import { KITS } from './kits'
 import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
@@ -16,6 +17,7 @@ export const BUILDS: readonly Build[] = [
   ...LIGHTS,
   ...MAINS,
   ...CONTROLS,
+  ...CORDS,
   ...RIBBONS,
   ...BOXES,
   ...SHEDS,

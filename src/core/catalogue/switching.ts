@@ -160,7 +160,7 @@ export const SWITCHING_PARTS: Readonly<Record<string, PartGiven>> = {
   }),
   'part:residual-2p': partGiven('Residual-current device, two poles, 30 mA', [36, 85, 68], {
     mounting: 'rail',
-    behaviour: { kind: 'residual-current-device' },
+    behaviour: { kind: 'residual-current-device', trips_mA: 30 },
     actuators: [byHand('rest')],
     terminals: {
       '1': terminal('1', 'any', 'breaker'),

@@ -6,6 +6,7 @@ import {
   type DeviceId,
   type Part,
   type Plan,
+  type StateId,
   type Terminal,
   type TerminalId,
   type Wire,
@@ -16,12 +17,13 @@ import {
   reckon,
   routesOf,
   settlePlan,
+  stateSolutions,
   type FeedWay,
   type Reckoning,
   type Routes,
   type WireReckoning,
 } from '@/core/figures'
-import { splitKey, terminalKey, type Potential, type TerminalKey, type Model } from '@/core/model'
+import { splitKey, terminalKey, type Potential, type TerminalKey, type Model, type Solution } from '@/core/model'
 
 export interface WireAt {
   readonly id: WireId
@@ -73,6 +75,11 @@ export class Context {
   /** The ways from every source to what it feeds. */
   get ways(): readonly FeedWay[] {
     return feedWays(this.plan, this.model)
+  }
+
+  /** What each state settles at. */
+  get solutions(): ReadonlyMap<StateId, Solution> {
+    return stateSolutions(this.whole)
   }
 
   /** Every lead along its way. */

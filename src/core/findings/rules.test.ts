@@ -151,6 +151,21 @@ const computerOf = (power_W: number) =>
   )
 
 /** A switch in one conductor only, on a plug of a kind. */
+/** A supply behind a residual-current device, its neutral brought home somewhere. */
+const behindResidual = (neutral: string): Plan =>
+  new PlanBuilder('guarded', 'IEC')
+    .device('X1', 'inlet')
+    .device('F1', 'residual-2p')
+    .device('PS1', 'supply-24-150')
+    .device('V1', 'fan-24', 'Fan', { loads: { load: { power_W: 60 } } })
+    .wire('X1.L', 'F1.1', 'L')
+    .wire('X1.N', 'F1.N1', 'N')
+    .wire('F1.2', 'PS1.L', 'L')
+    .wire(neutral, 'PS1.N', 'N')
+    .wire('PS1.V+1', 'V1.+', 'V+')
+    .wire('PS1.V-1', 'V1.-', 'V-')
+    .build()
+
 function switched(kind: 'polarised' | 'reversible' | 'fixed', conductor: 'L' | 'N'): Plan {
   const other = conductor === 'L' ? 'N' : 'L'
   return new PlanBuilder('switched', 'IEC', { site: { plug: { kind, fuse_A: null } } })
@@ -1169,6 +1184,36 @@ const SAMPLES: Readonly<
         ),
     ],
     good: [() => clay(), () => bench(fan), () => computerOf(10)],
+  },
+  'residual-trips': {
+    bad: [() => behindResidual('X1.N'), () => behindResidual('F1.N1')],
+    good: [() => behindResidual('F1.N2'), () => clay()],
+  },
+  'other-cords-neutral': {
+    bad: [
+      () =>
+        new PlanBuilder('two cords', 'IEC')
+          .device('X1', 'inlet')
+          .device('X2', 'inlet')
+          .device('PS1', 'supply-24-60')
+          .wire('X1.L', 'PS1.L', 'L')
+          .wire('X2.N', 'PS1.N', 'N')
+          .build(),
+    ],
+    good: [
+      () => clay(),
+      () =>
+        new PlanBuilder('two cords', 'IEC')
+          .device('X1', 'inlet')
+          .device('X2', 'inlet')
+          .device('PS1', 'supply-24-60')
+          .device('PS2', 'supply-24-60')
+          .wire('X1.L', 'PS1.L', 'L')
+          .wire('X1.N', 'PS1.N', 'N')
+          .wire('X2.L', 'PS2.L', 'L')
+          .wire('X2.N', 'PS2.N', 'N')
+          .build(),
+    ],
   },
   'no-main-switch': {
     bad: [() => bench(fan)],

@@ -64,7 +64,7 @@ export { newRaceway, RACEWAY_KINDS, type RacewayKind } from './raceway'
 export type { WaySpot } from './schema/raceway'
 export type { OpeningShape } from './schema/opening'
 export type { Load, Place } from './schema/device'
-export { outletCurve } from './site'
+export { outletCurve, outletOf, type Outlet } from './site'
 export type { Site } from './schema/site'
 import type { Plan } from './schema/plan'
 

@@ -10,12 +10,13 @@ import { StepCard } from './StepCard'
 
 /** The work in its order, one step at a time: what lies ready, what counts as done, signed off with readings, notes and pictures. */
 export function BuildStage() {
-  const { evaluation, progress, log } = useRoom()
+  const { evaluation, isCounted, progress, log } = useRoom()
   const [chosen, setChosen] = useState<string | null>(null)
   const outbox = useSnapshotOutbox()
   const procedure = evaluation?.procedure
   const pace = useMemo(() => paceOf(procedure ?? [], log), [procedure, log])
-  if (!evaluation || !procedure) return <p className="text-mute">Working it out …</p>
+  if (!evaluation || !procedure || (procedure.length === 0 && !isCounted))
+    return <p className="text-mute">Working it out …</p>
   if (procedure.length === 0) {
     return (
       <>

@@ -11,6 +11,7 @@ import { CopyDevice } from './CopyDevice'
 import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
 import { NewerPart } from './NewerPart'
+import { OutletFields } from './OutletFields'
 import { ReplaceDialog } from './ReplaceDialog'
 
 /** One device: its name, what it takes, what is fitted and set in it, what is joined to it. */
@@ -78,6 +79,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           })
         }
       />
+      {part.behaviour.kind === 'mains-inlet' ? <OutletFields id={id} device={device} /> : null}
       {supply ? (
         <dl className="grid grid-cols-2 gap-x-3 text-[14px]">
           <dt className="text-mute">Feeds</dt>

@@ -24,14 +24,15 @@ type View = keyof typeof VIEWS
 
 /** Proves a box: its test sheet before and after first power, the fault behind a reading that is off, and a bench to practise on. */
 export function ProveStage() {
-  const { plan, evaluation, log, progress } = useRoom()
+  const { plan, evaluation, isCounted, log, progress } = useRoom()
   const [view, setView] = useState<View>('sheet')
   const sheet = useMemo(() => sheetOf(evaluation?.procedure ?? [], log, progress), [evaluation, log, progress])
   const steps = evaluation?.procedure
   const points = useMemo(() => sheetPoints(sheetOf(steps ?? [], [], new Map())), [steps])
   const bench = useBench(plan, points, evaluation !== null)
   const meter = useMeter()
-  if (!evaluation) return <p className="text-mute">Working it out …</p>
+  if (!evaluation || (!isCounted && evaluation.procedure.length === 0))
+    return <p className="text-mute">Working it out …</p>
   if (sheet.length === 0 && Object.keys(plan.wires).length === 0) {
     return (
       <>

@@ -11,6 +11,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from 'react'
+import { usePathname } from 'next/navigation'
 import type { Issue } from '@/core/calculator'
 import { whatFollowed, type Evaluation, type Followed } from '@/core/evaluate'
 import type { Scenario } from '@/core/figures'
@@ -67,6 +68,8 @@ export interface Room extends Desk {
   /** Of the newest plan that has been worked out; null until the first. */
   readonly evaluation: Evaluation | null
   readonly isReckoning: boolean
+  /** Whether the work in order is of the plan shown, or still of the one before: it follows once nobody edits for a moment. */
+  readonly isCounted: boolean
   readonly reckonError: string | null
   readonly took_ms: number | null
   readonly log: readonly LogEntry[]
@@ -99,6 +102,8 @@ export function useDesk(): Desk {
 interface Evaluated {
   readonly plan: Plan
   readonly evaluation: Evaluation
+  /** The plan of which its work in order is; null before the first. */
+  readonly counted: Plan | null
   readonly took_ms: number
 }
 
@@ -117,6 +122,9 @@ const POLL_MS = 4000
 const FETCH_AGAIN_MS = 2000
 /** Sign-offs of others are looked for at every so many of these looks. */
 const LOG_EVERY = 5
+
+/** Stages that show the work in order: there it comes with the figures. */
+const STAGES_OF_WORK = ['terminate', 'build', 'prove', 'papers'] as const
 
 const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
@@ -254,6 +262,11 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   const logState = useSyncExternalStore(logClient.subscribe, logClient.snapshot, logClient.snapshot)
   const log = logState.entries
   const [drawer, setDrawer] = useState<DrawerView | null>(null)
+  const path = usePathname()
+  const isWorkShown = useRef(false)
+  useEffect(() => {
+    isWorkShown.current = STAGES_OF_WORK.some((stage) => path.endsWith(`/${stage}`))
+  }, [path])
   const reckoner = useRef<ReckonClient | null>(null)
 
   useEffect(() => keepAlive(windowId), [windowId])
@@ -263,7 +276,11 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   useEditing(client, logClient, evaluated !== null || reckonError !== null || state.pending.length > 0)
   useOthersChanges(client, logClient, channel)
   useEffect(() => {
-    reckoner.current = new ReckonClient((evaluation) => setEvaluated((now) => now && { ...now, evaluation }))
+    reckoner.current = new ReckonClient((settled) =>
+      settled instanceof Error
+        ? setReckonError(settled.message)
+        : setEvaluated((now) => now && { ...now, evaluation: settled, counted: now.plan }),
+    )
     return () => {
       reckoner.current?.close()
       reckoner.current = null
@@ -271,13 +288,17 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
   }, [])
   useEffect(() => {
     const { plan } = state
-    void reckoner.current?.evaluate(plan).then((result) => {
+    void reckoner.current?.evaluate(plan, isWorkShown.current).then((result) => {
       if (result === null) return
       if (result instanceof Error) return setReckonError(result.message)
       setReckonError(null)
       setEvaluated((now) => {
         if (now && now.plan !== plan) setPrevious(now)
-        return { plan, ...result }
+        const { evaluation, took_ms } = result
+        const counted = result.isCounted ? plan : (now?.counted ?? null)
+        // Steps of before that name what is gone would name nothing.
+        const isStale = counted === null || (counted !== plan && hasLost(counted, plan))
+        return { plan, evaluation: isStale ? { ...evaluation, procedure: [] } : evaluation, counted, took_ms }
       })
     })
   }, [state.plan]) // eslint-disable-line react-hooks/exhaustive-deps -- only the plan is evaluated
@@ -323,6 +344,7 @@ export function PlanRoom({ start, children }: { readonly start: Start; readonly 
     plan: isBehind && !reckonError ? evaluated.plan : state.plan,
     evaluation: isBehind && reckonError ? null : shown,
     isReckoning: evaluated?.plan !== state.plan,
+    isCounted: evaluated !== null && evaluated.counted === evaluated.plan && evaluated.plan === state.plan,
     reckonError,
     took_ms: evaluated?.took_ms ?? null,
     log,

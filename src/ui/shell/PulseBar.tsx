@@ -41,7 +41,7 @@ function fullestSupply({ reckoning }: Evaluation) {
 
 /** How the plan stands, on every stage: what stops it, what the outlet gives, what is loaded hardest. */
 export function PulseBar() {
-  const { plan, evaluation, progress, isReckoning, open, took_ms, reckonError, followed } = useRoom()
+  const { plan, evaluation, progress, isReckoning, isCounted, open, took_ms, reckonError, followed } = useRoom()
   if (!evaluation)
     return (
       <div className="h-[58px] border-b border-hair bg-sheet px-5 py-4 text-[13px] text-mute" role="status">
@@ -140,9 +140,7 @@ export function PulseBar() {
           />
         }
       >
-        <span className="figures">
-          {done} of {evaluation.procedure.length}
-        </span>
+        <span className="figures">{isCounted ? `${done} of ${evaluation.procedure.length}` : '…'}</span>
       </Cell>
     </section>
   )

@@ -13,7 +13,8 @@ import {
 import { cite, FAMILIES, SOURCES, type Curve } from '@/core/reference'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import type { Plan, StateId, WireId } from '@/core/plan'
+import { outletOf, type Plan, type StateId, type WireId } from '@/core/plan'
+import { ownOutletId } from '../settled/guards'
 import { fittedRating } from '@/core/model'
 import { byState, worstOf } from '../settled/overStates'
 import { feedWays } from '../switching/switches'
@@ -316,6 +317,14 @@ function aheadDevice(
       label: `the outlet's ${site.outletBreaker_A} A breaker`,
       device: { family: site.region === 'NEC' ? 'UL 489' : 'IEC 60898', rating_A: site.outletBreaker_A },
     }
+  const inlet = model.devices.find(({ id }) => ownOutletId(id) === guardId)
+  if (inlet) {
+    const { breaker_A } = outletOf(plan, inlet.id)
+    return {
+      label: `the outlet of ${inlet.device.tag}`,
+      device: { family: site.region === 'NEC' ? 'UL 489' : 'IEC 60898', rating_A: breaker_A },
+    }
+  }
   const passage = model.passages.find(({ device, link }) => `${device}/${link.id}` === guardId)
   if (!passage || passage.link.kind !== 'protective') return null
   const { family, rating_A, curve } = fittedRating(plan.devices[passage.device]!, passage.link)

@@ -1,6 +1,6 @@
 import { ampacityNeeded_A } from '@/core/protection'
 import { FAMILIES, OVERLOAD_FACTOR } from '@/core/reference'
-import type { DeviceId, Part, Plan, TerminalId, WireId } from '@/core/plan'
+import { outletOf, type DeviceId, type Part, type Plan, type TerminalId, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { fittedRating, Groups } from '@/core/model'
 import type { Guard, TerminalKey } from '../types'
@@ -37,23 +37,27 @@ export function guardWires(plan: Plan, model: Model): ReadonlyMap<WireId, WireGu
   return result
 }
 
+/** The guard of an inlet whose outlet is not the site's. */
+export const ownOutletId = (inlet: DeviceId): string => `outlet/${inlet}`
+
 function sourceGuard(plan: Plan, model: Model, source: Model['sources'][number]): Guard | null {
   const { potential } = source
   const { site } = plan
   if (potential.kind === 'L') {
     const family = site.region === 'NEC' ? 'UL 489' : 'IEC 60898'
+    const { plug, breaker_A, isOwn } = outletOf(plan, potential.device)
     const breaker: Guard = {
       kind: 'outlet',
-      id: 'outlet',
-      label: `the outlet's ${formatNumber(site.outletBreaker_A)} A breaker`,
-      rating_A: site.outletBreaker_A,
+      id: isOwn ? ownOutletId(potential.device) : 'outlet',
+      label: `${isOwn ? `the ${formatNumber(breaker_A)} A breaker of the outlet of ${plan.devices[potential.device]!.tag}` : `the outlet's ${formatNumber(breaker_A)} A breaker`}`,
+      rating_A: breaker_A,
       family,
-      needs_A: ampacityNeeded_A({ family, rating_A: site.outletBreaker_A }),
+      needs_A: ampacityNeeded_A({ family, rating_A: breaker_A }),
       device: null,
       link: null,
       behind: [],
     }
-    const { fuse_A } = site.plug
+    const { fuse_A } = plug
     if (fuse_A === null) return breaker
     const needs_A = (fuse_A * PLUG_FUSE_OPERATES_AT) / 1.45
     return needs_A < breaker.needs_A

@@ -1,5 +1,5 @@
 import type { Model, Solution } from '@/core/model'
-import type { Plan, StateId } from '@/core/plan'
+import { outletOf, type Plan, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import { sumMains } from '@/core/supply'
@@ -32,6 +32,14 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
         },
       ]
     })
+    const elsewhere = inlets.filter(({ id }) => outletOf(plan, id).isOwn)
+    if (elsewhere.length > 0)
+      return ofSitesOutlet(
+        inlets.filter((inlet) => !elsewhere.includes(inlet)),
+        elsewhere,
+        state,
+        supplies.reduce((sum, supply) => sum + (supply.leakage_mA ?? 0), 0),
+      )
     return sumMains({
       mains_V: site.mains_V,
       supplies,
@@ -72,6 +80,30 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
     leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
     inrush: reckonInrush(plan, model),
     reasons: answer?.result.reasons ?? [],
+  }
+}
+
+/** Where some cords go to outlets of their own: what comes in by the others, as it was solved. */
+function ofSitesOutlet(
+  here: Model['devices'],
+  elsewhere: Model['devices'],
+  { outputs }: Solution,
+  leakage_mA: number,
+): ReturnType<typeof sumMains> {
+  const amps = here.map(({ id, device }) => ({
+    tag: device.tag,
+    current_A: outputs.get(`${id}/mains`)?.current_A ?? 0,
+  }))
+  const current_A = amps.reduce((sum, each) => sum + each.current_A, 0)
+  return {
+    result: { current_A, leakage_mA, protection_A: null, feasible: true, reasons: [] },
+    trace: [
+      step(
+        'From the outlet',
+        `${amps.map((each) => `${each.tag} ${formatNumber(each.current_A)} A`).join(' + ') || 'nothing'} = ${formatNumber(current_A)} A; ${elsewhere.map(({ device }) => device.tag).join(', ')} on outlets of their own`,
+        'solved network',
+      ),
+    ],
   }
 }
 

@@ -1,6 +1,6 @@
 import { formatNumber } from '@/core/quantity'
 import { step } from '@/core/trace'
-import type { DeviceId, Plan, StateId, TerminalId, WireId } from '@/core/plan'
+import { outletOf, type DeviceId, type Plan, type StateId, type TerminalId, type WireId } from '@/core/plan'
 import type { Solution } from '@/core/model'
 import {
   isLive,
@@ -69,7 +69,7 @@ export function findRails(plan: Plan, model: Model, states: ReadonlyMap<StateId,
       'outputs' in entry.part.behaviour
         ? entry.part.behaviour.outputs.find(({ id }) => !isMains && id === potential.output)
         : undefined
-    const capacity_A = output?.current_A ?? plan.site.outletBreaker_A
+    const capacity_A = output?.current_A ?? outletOf(plan, potential.device).breaker_A
     const current_A = byState(states, (state) =>
       state.unsolved.has(sourceKey) ? null : (state.outputs.get(sourceKey)?.current_A ?? 0),
     )

@@ -52,6 +52,8 @@ export function loadKindOf(part: Part): LoadKind {
 /** The ways from every source to each device's feeding terminals. */
 export interface FeedWay {
   readonly device: DeviceId
+  /** The inlet or supply that it comes from. */
+  readonly source: DeviceId
   readonly isMains: boolean
   readonly voltage_V: number
   readonly passages: readonly Passage[]
@@ -93,6 +95,7 @@ function findWays(plan: Plan, model: Model): readonly FeedWay[] {
         seen.add(`${jp} ${jm}`)
         found.push({
           device: id,
+          source: potential.device,
           isMains,
           voltage_V: potential.voltage_V ?? plan.site.mains_V,
           passages: [...there, ...back],

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { SEATS } from '../seat'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
+import { outlet } from './site'
 import { spotName } from './raceway'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text, unknown } from './fields'
@@ -91,6 +92,8 @@ export const device = z.strictObject({
   ).default([]),
   /** The cover over its mains terminals is on. */
   hasCover: unknown(z.boolean()),
+  /** Of an inlet whose cord goes to an outlet of its own, on another circuit than the site's; null where it is the site's. */
+  outlet: unknown(outlet),
   /** Of a fan. */
   blows: unknown(z.enum(['in', 'out'])),
   /** The device whose output, switch or program commands this load; null where the wires alone say it. */

@@ -265,7 +265,11 @@ export const behaviour = z.discriminatedUnion('kind', [
       .default(0.6),
   }),
   kindOnly('protective-device'),
-  kindOnly('residual-current-device'),
+  z.strictObject({
+    kind: z.literal('residual-current-device'),
+    /** It opens where so much more goes out than comes home; left out where nobody stated it. */
+    trips_mA: unknown(positive()),
+  }),
   kindOnly('surge-filter'),
   kindOnly('switch'),
   kindOnly('button'),

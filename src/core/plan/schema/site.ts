@@ -8,6 +8,18 @@ export const plug = z.strictObject({
   fuse_A: positive().nullable(),
 })
 
+const outletBreaker_A = () => positive().max(63, { error: 'must be 63 A or less' })
+
+/** An outlet beside the site's: what its cord and its circuit are. */
+export const outlet = z.strictObject({
+  plug,
+  breaker_A: outletBreaker_A(),
+  /** As of the site's. */
+  curve: unknown(z.enum(['B', 'C', 'D'])),
+  /** Residual-current device ahead of it; null without one. */
+  residual_mA: positive().nullable(),
+})
+
 /** Where the enclosure stands and what feeds it. */
 export const site = z.strictObject({
   mains_V: positive()
@@ -16,7 +28,7 @@ export const site = z.strictObject({
   mains_Hz: z.union([z.literal(50), z.literal(60)], { error: 'must be 50 or 60' }),
   region: z.enum(['IEC', 'NEC']),
   plug,
-  outletBreaker_A: positive().max(63, { error: 'must be 63 A or less' }),
+  outletBreaker_A: outletBreaker_A(),
   /** How quickly the outlet's breaker trips on a peak; the usual one of the region where left out: B by IEC, C by the NEC. */
   outletCurve: unknown(z.enum(['B', 'C', 'D'])),
   /** Residual-current (ground-fault) device ahead of the outlet; null without one. */

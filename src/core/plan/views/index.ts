@@ -28,6 +28,7 @@ const UNNAMED = {
   leftOpen: [],
   toldApart: [],
   hasCover: null,
+  outlet: null,
   blows: null,
   commandedBy: null,
   watchedBy: null,
@@ -104,12 +105,13 @@ export const wiringView = defineView({
 
 /** What protects what: the wiring with its fuses, and what they are called. */
 export const guardingView = defineView({
-  devices: ({ part, settings, tag, fitted, place }) => ({
+  devices: ({ part, settings, tag, fitted, outlet, place }) => ({
     ...UNNAMED,
     part,
     settings,
     tag,
     fitted,
+    outlet,
     place: pluggedOnly(place),
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],

@@ -9,7 +9,7 @@ import { standsDead } from './closedWays'
 import { continuityActs } from './continuity'
 import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
-import { earthContactActs, earthSteps, inletEarthOf } from './earths'
+import { cordEarthActs, earthContactActs, earthSteps, inletEarthOf } from './earths'
 import { endsOf, inletOf } from './ends'
 import { insulationSteps } from './insulation'
 import { inTurn } from './inTurn'
@@ -35,6 +35,7 @@ export function checkSteps(plan: Plan, reckoning: Reckoning, factsOf: FactsOf): 
     ...covers,
     ...lookActs(plan, covers, factsOf),
     ...(hasMains ? earthSteps(plan, reckoning, factsOf, earth) : []),
+    ...cordEarthActs(plan, reckoning, factsOf, ends, earth),
     ...earthContactActs(plan, reckoning, factsOf, ends, earth),
     ...railSteps(plan, reckoning, factsOf, worked, rails.plusProved),
     ...betweenRails(plan, reckoning, factsOf, worked),

@@ -9,7 +9,7 @@ import type { FactsOf } from './checks'
 import { ALLOWANCE_OHM, closedWays, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { MINUTES, actOf } from './draft'
-import { inletOf, presentOf, type Ends } from './ends'
+import { inletOf, inletsOf, presentOf, type Ends } from './ends'
 import { leadAct } from './leads'
 import { stepMaking } from './wires'
 
@@ -65,6 +65,40 @@ export function earthSteps(
         },
         facts: { path: factsOf(path.map(making)) },
         why: `The conductors alone are ${formatNumber(path_ohm)} Ω; a painted joint reads ohms or nothing. A hand-held meter sends milliamperes, and a single strand passes as a lead: instruments for this test send 0.2 A to some 10 A (IEC 60204-1, 18.2.2, from memory).`,
+      }),
+    ]
+  })
+}
+
+/** The earths of all cords are one: from the first inlet's earth pin to each other's. */
+export function cordEarthActs(
+  plan: Plan,
+  reckoning: Reckoning,
+  factsOf: FactsOf,
+  ends: Ends,
+  inletEarth: TerminalKey | null,
+): readonly Act[] {
+  const [first, ...others] = inletsOf(plan)
+  if (inletEarth === null || first === undefined || others.length === 0) return []
+  const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
+  const ways = closedWays(plan, reckoning, ends, inletEarth, standsDead(plan))
+  return others.flatMap((inlet): readonly Act[] => {
+    const { tag, part } = plan.devices[inlet]!
+    const { behaviour } = plan.parts[part]!
+    if (behaviour.kind !== 'mains-inlet' || behaviour.earth === null) return []
+    const key = terminalKey(inlet, behaviour.earth)
+    if (!ways.has(key)) return []
+    return [
+      leadAct(ways, common, {
+        id: `check:earth/cord/${inlet}`,
+        group: 'earth',
+        red: inletEarth,
+        black: key,
+        title: `Earth of ${tag} and of ${plan.devices[first]!.tag} are one`,
+        lines: ['All plugs out. From the earth pin of one inlet to that of the other. Zero the meter’s leads first.'],
+        why: 'Each cord brings its own earth: with one plug out, the metal hangs on the other’s alone.',
+        ifOff: 'The second cord’s earth lead was never landed, or lies on its neutral.',
+        source: 'IEC 60204-1, 18.2.2 as a guide (from memory); the allowance is common practice',
       }),
     ]
   })

@@ -29,6 +29,9 @@ export function endsOf(plan: Plan): Ends {
 export const presentOf = (plan: Plan) =>
   (Object.keys(plan.devices) as DeviceId[]).filter((id) => plan.devices[id]!.origin !== 'remove')
 
-/** Where the mains comes in. */
-export const inletOf = (plan: Plan): DeviceId | undefined =>
-  presentOf(plan).find((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet')
+/** Where the mains comes in, cord by cord. */
+export const inletsOf = (plan: Plan): readonly DeviceId[] =>
+  presentOf(plan).filter((id) => plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet')
+
+/** The first of them, from which all earths are measured. */
+export const inletOf = (plan: Plan): DeviceId | undefined => inletsOf(plan)[0]

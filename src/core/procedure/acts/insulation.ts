@@ -1,32 +1,48 @@
 import { terminalKey } from '@/core/model'
-import type { Plan } from '@/core/plan'
+import type { DeviceId, Plan } from '@/core/plan'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
-import { inletOf } from './ends'
+import { inletsOf } from './ends'
 
 /** IEC 60204-1, 18.3 (from memory): insulation between mains and earth. */
 const INSULATION_OHM = 1e6
 
 /** Line and neutral, each against earth: joined by a load they read alike, and with nothing between them only one shows. */
 export function insulationSteps(plan: Plan, mains: readonly string[], factsOf: FactsOf): readonly Act[] {
-  const inlet = inletOf(plan)!
-  const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
+  const inlets = inletsOf(plan)
+  return inlets.flatMap((inlet, i) =>
+    againstEarth(plan, inlet, inlets.length > 1, i === 0 ? '' : `/${inlet}`, mains, factsOf),
+  )
+}
+
+/** Of one cord. */
+function againstEarth(
+  plan: Plan,
+  inlet: DeviceId,
+  isOneOfSeveral: boolean,
+  suffix: string,
+  mains: readonly string[],
+  factsOf: FactsOf,
+): readonly Act[] {
+  const { tag, part } = plan.devices[inlet]!
+  const { behaviour } = plan.parts[part]!
   if (behaviour.kind !== 'mains-inlet') return []
   const { line, neutral, earth } = behaviour
+  const where = isOneOfSeveral ? ` of ${tag}` : ' of the inlet'
   const poles = [
-    { id: 'check:insulation', name: 'Line', terminal: line },
-    { id: 'check:insulation/neutral', name: 'Neutral', terminal: neutral },
+    { id: `check:insulation${suffix}`, name: 'Line', terminal: line },
+    { id: `check:insulation/neutral${suffix}`, name: 'Neutral', terminal: neutral },
   ]
   return poles.map(({ id, name, terminal }) =>
     actOf({
       id,
       phase: 'checks',
       tools: ['meter'],
-      title: `${name} against earth`,
+      title: `${name}${isOneOfSeveral ? where : ''} against earth`,
       lines: [
-        `Main switch on, plug out. The ${name.toLowerCase()} pin of the inlet against its earth pin.`,
+        `${isOneOfSeveral ? 'Its switch on, all plugs out' : 'Main switch on, plug out'}. The ${name.toLowerCase()} pin${where} against its earth pin.`,
         'No insulation test is this: that one puts 500 V on it (IEC 60204-1, 18.3, from memory), wants its own instrument, electronics and surge parts off first, and somebody who knows it.',
       ],
       test: {

@@ -1,11 +1,11 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
-import { terminalWords, type Part, type Plan, type TerminalFunction, type TerminalId } from '@/core/plan'
+import { terminalWords, type DeviceId, type Part, type Plan, type TerminalFunction, type TerminalId } from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
 import { closedWays, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
-import { presentOf, type Ends } from './ends'
+import { inletsOf, presentOf, type Ends } from './ends'
 import { leadAct } from './leads'
 import { COMMANDED } from './switched'
 import { stepMaking } from './wires'
@@ -34,6 +34,24 @@ function mainsEnds(part: Part): readonly Pole[] {
   ])
 }
 
+/** Terminals of commanded contacts that are reached from a pole of an inlet while they are open. */
+function contactPoles(
+  part: Part,
+  device: DeviceId,
+  ways: Readonly<Record<Pole['name'], ReadonlyMap<TerminalKey, unknown>>>,
+): readonly Pole[] {
+  if (!COMMANDED.has(part.behaviour.kind)) return []
+  return part.links.flatMap((link) =>
+    link.kind === 'contact' || link.kind === 'semiconductor'
+      ? [link.a, link.b].flatMap((terminal) =>
+          (['line', 'neutral'] as const).flatMap((name): Pole[] =>
+            ways[name].has(terminalKey(device, terminal)) ? [{ name, terminal }] : [],
+          ),
+        )
+      : [],
+  )
+}
+
 /**
  * From each pin of the inlet to where its pole is taken: finds poles exchanged, open leads and poor joints before there are
  * volts on them. What a relay holds open while all is off is tried under power.
@@ -42,6 +60,7 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
   const common = { making: stepMaking(plan), factsOf, cautions: deadFirst(plan) }
   const stands = standsDead(plan)
   const taken = new Set<string>()
+  const severalInlets = inletsOf(plan).length > 1
   return presentOf(plan).flatMap((inlet) => {
     const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
     if (behaviour.kind !== 'mains-inlet') return []
@@ -50,15 +69,25 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
       line: closedWays(plan, reckoning, ends, pins.line, stands),
       neutral: closedWays(plan, reckoning, ends, pins.neutral, stands),
     }
+    const isEnd = (device: DeviceId) =>
+      device !== inlet &&
+      mainsEnds(plan.parts[plan.devices[device]!.part]!).some(({ terminal }) => {
+        const key = terminalKey(device, terminal)
+        return ways.line.has(key) || ways.neutral.has(key)
+      })
+    // Where all that the cord feeds hangs behind contacts that are open while it is off, its poles are proved as far as these.
+    const hasEnds = presentOf(plan).some(isEnd)
     return presentOf(plan).flatMap((device) => {
       const part = plan.parts[plan.devices[device]!.part]!
       if (device === inlet) return []
-      return mainsEnds(part).flatMap(({ name, terminal }): Act[] => {
+      const endsHere = hasEnds ? mainsEnds(part) : contactPoles(part, device, ways)
+      return endsHere.flatMap(({ name, terminal }): Act[] => {
         const key = terminalKey(device, terminal)
         // Reached from both it is no pole of either: a finding says what is wrong there.
         const reached = (['line', 'neutral'] as const).filter((pole) => ways[pole].has(key))
         // What runs on line and neutral alike has them either way round.
-        const pole = part.behaviour.kind === 'supply' || part.behaviour.kind === 'outlet' ? name : reached[0]
+        const pole =
+          part.behaviour.kind === 'supply' || part.behaviour.kind === 'outlet' || !hasEnds ? name : reached[0]
         if (pole === undefined || reached.length !== 1 || reached[0] !== pole || taken.has(key)) return []
         taken.add(key)
         return [
@@ -67,7 +96,7 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
             group: 'mains',
             red: pins[pole],
             black: key,
-            title: `${pole === 'line' ? 'Line' : 'Neutral'} of the inlet to ${terminalWords(plan, key)}`,
+            title: `${pole === 'line' ? 'Line' : 'Neutral'} of ${severalInlets ? plan.devices[inlet]!.tag : 'the inlet'} to ${terminalWords(plan, key)}`,
             lines: [
               'Main switch on, plug out, fuses and breakers in.',
               'From the other pin to the same place it reads far more, or OL.',

@@ -1,9 +1,19 @@
 import { terminalKey } from '@/core/model'
-import { hasKind, landingOf, type Device, type DeviceId, type Part, type Plan, type TerminalId } from '@/core/plan'
+import {
+  hasKind,
+  landingOf,
+  outletOf,
+  type Device,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type TerminalId,
+} from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { MINUTES, actOf } from './draft'
+import { inletsOf } from './ends'
 import { COMMANDED } from './switched'
 
 /** Mains may stand this far off its figure. IEC 60038, table 1: ±10 %. */
@@ -51,9 +61,60 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
   const line = mainsLandings(plan)
   return [
     chassis,
+    ...cordSteps(plan),
     ...present.filter(([, , { behaviour }]) => behaviour.kind === 'outlet').map((each) => outletStep(plan, each)),
     ...present.flatMap((each) => switchedStep(each, line)),
   ]
+}
+
+/** Of several cords each outlet is tried by itself before its plug goes in: which of its pins is the line, and that it has an earth. */
+function cordSteps(plan: Plan): readonly Act[] {
+  const inlets = inletsOf(plan)
+  if (inlets.length < 2) return []
+  const { mains_V } = plan.site
+  return inlets.flatMap((id): Act[] => {
+    const { tag, name, part } = plan.devices[id]!
+    const { behaviour } = plan.parts[part]!
+    // A plug that goes in either way round has no line to look for.
+    if (behaviour.kind !== 'mains-inlet' || behaviour.earth === null) return []
+    if (outletOf(plan, id).plug.kind === 'reversible') return []
+    return [
+      actOf({
+        id: `power:cord/${id}`,
+        phase: 'first-power',
+        tools: ['meter'],
+        device: id,
+        title: `${tag}, ${name}: its outlet, line against earth`,
+        lines: [
+          'At the outlet itself or the end of its cord, before that goes into the box, with probes made for it.',
+          'Line against earth: the mains. Neutral against earth: nearly nothing. A socket tester says the same.',
+          'Then its plug in, with the other cords out: nothing that they feed is live.',
+        ],
+        minutes: MINUTES.power,
+        after: ['power:chassis'],
+        cautions: [NOT_ALONE],
+        reading: {
+          what: 'Volts, line to earth',
+          unit: 'V',
+          from: Math.round(mains_V * (1 - MAINS_TOLERANCE)),
+          to: Math.round(mains_V * (1 + MAINS_TOLERANCE)),
+        },
+        facts: { part, mains: `${mains_V}` },
+        test: {
+          group: 'bare',
+          red: terminalKey(id, behaviour.line),
+          black: terminalKey(id, behaviour.earth),
+          situation: 'idle',
+          meter: 'volts-ac',
+          held: null,
+          ifOff:
+            'Nothing to earth and the mains from the neutral: line and neutral are exchanged in the outlet or the cord.',
+          source: 'IEC 60038, table 1 (from memory)',
+        },
+        why: 'Two outlets need not be wired alike; what one cord brings right the other may bring exchanged.',
+      }),
+    ]
+  })
 }
 
 /** A stop of this kind is rated for nothing, and first power is when one leans on it. */

@@ -1,4 +1,4 @@
-import type { TerminalKey } from '@/core/model'
+import { compile, groupsBy, type TerminalKey } from '@/core/model'
 import type { DeviceId, Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
@@ -16,6 +16,13 @@ const RAIL_OHM = 10
 
 /** As many rails as are measured each against each. */
 const MOST_RAILS = 12
+
+/** Whether fuses alone lie between two positives: a battery and what charges it, or what a finding tells before any power. */
+function isJoinedOnPurpose(plan: Plan, a: TerminalKey, b: TerminalKey): boolean {
+  const model = compile(plan)
+  const joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
+  return joined[model.jointOf(a)] === joined[model.jointOf(b)]
+}
 
 /** Rails against one another: what is 5 V and what is 24 V meet nowhere. */
 export function betweenRails(
@@ -46,7 +53,7 @@ export function betweenRails(
     others(i).flatMap((other): Act[] => {
       const [a, b] = [reckoning.netOf[one.plus], reckoning.netOf[other.plus]]
       // Rails that nothing is joined to cannot meet; rails joined on purpose are one.
-      if (a === undefined || b === undefined || a === b) return []
+      if (a === undefined || b === undefined || a === b || isJoinedOnPurpose(plan, one.plus, other.plus)) return []
       // By way of the loads on either, over a minus that they share.
       const [fewer, more] = one.loads.ohm < other.loads.ohm ? [one.loads, other.loads] : [other.loads, one.loads]
       const apart = apartFrom(plan, RAIL_OHM, { ohm: fewer.ohm + more.ohm, devices: more.devices })

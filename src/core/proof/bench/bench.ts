@@ -337,6 +337,9 @@ export class Bench {
     mode: Mode,
     solved: Pick<BenchSolution, 'network' | 'ac_V' | 'dc_V'>,
   ): Mode {
+    // What limits does so within a millisecond, before any fuse is warm.
+    const limited = this.limits(mode, altered, solved)
+    if (limited) return limited
     const opened = this.opens(mode, altered, solved)
     // What blows first may keep all else from moving.
     if (opened) return opened
@@ -368,6 +371,21 @@ export class Bench {
       return mode.giving[i] === 'limiting' && across_V < source.voltage_V ? 'limiting' : 'on'
     })
     return { ...mode, positions, giving }
+  }
+
+  /** Sources asked for more than they give, at their limit; null where all keep within it. */
+  private limits(mode: Mode, altered: Alteration, { dc_V }: Pick<BenchSolution, 'dc_V'>): Mode | null {
+    let isChanged = false
+    const giving = this.sources.map((source, i): Giving => {
+      const each = mode.giving[i]!
+      if (each !== 'on' || source.limit_A === undefined) return each
+      const across_V = dc_V[source.plus]! - dc_V[source.minus]!
+      const given_A = ((altered.outputs.get(source.id) ?? 1) * source.voltage_V - across_V) / SOURCE_OHM
+      if (given_A <= source.limit_A * LIMIT_TOL) return 'on'
+      isChanged = true
+      return 'limiting'
+    })
+    return isChanged ? { ...mode, giving } : null
   }
 
   private isFed({ device, input }: Source, volts: Potentials): boolean {

@@ -1,5 +1,5 @@
 import { isEarth, reachedFrom, splitKey } from '@/core/model'
-import type { DeviceId, WireId } from '@/core/plan'
+import { outletOf, type DeviceId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -53,11 +53,11 @@ export const liveMetal = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Bonding,
   find: (context) => {
-    const isReversible = context.plan.site.plug.kind === 'reversible'
     const earths = earthJoints(context)
     const found = new Map<WireId, Facts>()
     for (const { potential, terminal } of context.model.sources) {
-      const { kind } = potential
+      const { kind, device } = potential
+      const isReversible = outletOf(context.plan, device).plug.kind === 'reversible'
       if (kind !== 'L' && !(kind === 'N' && isReversible)) continue
       for (const [wire, joint] of crossings(context, earths, context.model.jointOf(terminal)))
         if (!found.has(wire) || kind === 'L') found.set(wire, { wire, kind, metal: metalOn(context, joint) })

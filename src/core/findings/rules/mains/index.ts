@@ -5,6 +5,8 @@ import { leakageMayTrip } from './leakageMayTrip'
 import { lineNotSwitched } from './lineNotSwitched'
 import { mainsSelectorWrong } from './mainsSelectorWrong'
 import { outletOverloaded } from './outletOverloaded'
+import { otherCordsNeutral } from './otherCordsNeutral'
+import { residualTrips } from './residualTrips'
 import { residualWanted } from './residualWanted'
 import { noMainSwitch } from './noMainSwitch'
 import { lineAndNeutralExchanged } from './lineAndNeutralExchanged'
@@ -17,7 +19,9 @@ export const mainsRules = {
   'leakage-may-trip': leakageMayTrip,
   'line-not-switched': lineNotSwitched,
   'mains-selector-wrong': mainsSelectorWrong,
+  'other-cords-neutral': otherCordsNeutral,
   'outlet-overloaded': outletOverloaded,
+  'residual-trips': residualTrips,
   'residual-wanted': residualWanted,
   'no-main-switch': noMainSwitch,
   'line-and-neutral-exchanged': lineAndNeutralExchanged,

@@ -1,5 +1,5 @@
 import { terminalKey } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
@@ -15,17 +15,22 @@ export const lineAndNeutralExchanged = defineRule<Facts>({
   stage: 'connect',
   source: SOURCES.iec60204Supply,
   find: (context) =>
-    context.plan.site.plug.kind === 'reversible'
-      ? []
-      : context.devices.flatMap(({ id, part }): Facts[] =>
-          (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
-            const { function: fn } = part.terminals[terminal]!
-            if (fn !== 'L' && fn !== 'N') return []
-            const kinds = new Set(context.potentials(terminalKey(id, terminal)).map(({ kind }) => kind))
-            const other = fn === 'L' ? 'N' : 'L'
-            return kinds.has(other) && !kinds.has(fn) ? [{ device: id, terminal, is: other }] : []
-          }),
-        ),
+    context.devices.flatMap(({ id, part }): Facts[] =>
+      (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
+        const { function: fn } = part.terminals[terminal]!
+        if (fn !== 'L' && fn !== 'N') return []
+        // A plug that goes in either way round has no line to speak of.
+        const reached = context
+          .potentials(terminalKey(id, terminal))
+          .filter(
+            ({ kind, device }) =>
+              (kind === 'L' || kind === 'N') && outletOf(context.plan, device).plug.kind !== 'reversible',
+          )
+        const kinds = new Set(reached.map(({ kind }) => kind))
+        const other = fn === 'L' ? 'N' : 'L'
+        return kinds.has(other) && !kinds.has(fn) ? [{ device: id, terminal, is: other }] : []
+      }),
+    ),
   word: ({ device, terminal, is }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
     alike: 'exchanged',

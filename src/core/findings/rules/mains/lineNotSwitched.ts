@@ -1,6 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
-import { isCommanded, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { isCommanded, moverOf, outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
@@ -43,10 +43,10 @@ export const lineNotSwitched = defineRule<Facts>({
   source: SOURCES.iec60204Supply,
   find(context) {
     const found: Facts[] = []
-    const isReversible = context.plan.site.plug.kind === 'reversible'
     for (const inlet of context.devices) {
       const { behaviour } = inlet.part
       if (behaviour.kind !== 'mains-inlet') continue
+      const isReversible = outletOf(context.plan, inlet.id).plug.kind === 'reversible'
       const fromLine = waysFrom(context.model, terminalKey(inlet.id, behaviour.line))
       const fromNeutral = waysFrom(context.model, terminalKey(inlet.id, behaviour.neutral))
       for (const { id } of context.devices) {

@@ -1,5 +1,5 @@
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
-import { moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { moverOf, outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -24,21 +24,23 @@ export const noMainSwitch = defineRule<Facts>({
           context.part(device).behaviour.kind !== 'button' &&
           moverOf(context.part(device), link).by === 'hand',
       )
-    const mains = [...context.ways.filter(({ isMains }) => isMains), ...outletWays(context)]
-    const bare = [...new Set(mains.flatMap(({ device, passages }) => (isSwitched(passages) ? [] : [device])))]
-    const [inlet] = context.devices
+    const all = [...context.ways.filter(({ isMains }) => isMains), ...outletWays(context)]
+    // Each cord has its own: who pulls one plug or turns one switch leaves the other cord's things live, and knows it.
+    return context.devices
       .filter(({ part }) => part.behaviour.kind === 'mains-inlet')
-      .sort((one, other) => (one.id < other.id ? -1 : 1))
-    if (!inlet) return []
-    if (bare.length > 0 && bare.length === new Set(mains.map(({ device }) => device)).size)
-      return [{ inlet: inlet.id, loads: bare, past: null }]
-    const past = mainSwitch(
-      context,
-      mains.map(({ passages }) => passages),
-    )
-    if (past === null) return []
-    const before = mains.flatMap((way) => (way.passages.some(({ device }) => device === past) ? [] : [way.device]))
-    return before.length > 0 ? [{ inlet: inlet.id, loads: [...new Set(before)], past }] : []
+      .flatMap(({ id: inlet }): Facts[] => {
+        const mains = all.filter(({ source }) => source === inlet)
+        const bare = [...new Set(mains.flatMap(({ device, passages }) => (isSwitched(passages) ? [] : [device])))]
+        if (bare.length > 0 && bare.length === new Set(mains.map(({ device }) => device)).size)
+          return [{ inlet, loads: bare, past: null }]
+        const past = mainSwitch(
+          context,
+          mains.map(({ passages }) => passages),
+        )
+        if (past === null) return []
+        const before = mains.flatMap((way) => (way.passages.some(({ device }) => device === past) ? [] : [way.device]))
+        return before.length > 0 ? [{ inlet, loads: [...new Set(before)], past }] : []
+      })
   },
   word: ({ inlet, loads, past }, context) => {
     if (past !== null)
@@ -48,7 +50,7 @@ export const noMainSwitch = defineRule<Facts>({
         why: 'Whoever switches it off and opens the box takes everything for dead. Feed it from behind the switch; what must stay on is marked, covered and told at the switch.',
         severity: 'stop',
       }
-    const isFixed = context.plan.site.plug.kind === 'fixed'
+    const isFixed = outletOf(context.plan, inlet).plug.kind === 'fixed'
     return {
       subjects: [{ kind: 'device', id: inlet }],
       what: `No switch worked by hand stands between ${context.device(inlet).tag} and ${loads.map((id) => context.device(id).tag).join(', ')}`,
@@ -60,7 +62,7 @@ export const noMainSwitch = defineRule<Facts>({
   },
 })
 
-type Ways = readonly { readonly device: DeviceId; readonly passages: readonly Passage[] }[]
+type Ways = readonly { readonly device: DeviceId; readonly source: DeviceId; readonly passages: readonly Passage[] }[]
 
 /** Outlets have no draw of their own. */
 function outletWays(context: Context): Ways {
@@ -69,9 +71,9 @@ function outletWays(context: Context): Ways {
   return context.devices.flatMap(({ id, part }) => {
     if (part.behaviour.kind !== 'outlet') return []
     const line = (Object.keys(part.terminals) as TerminalId[]).find((key) => part.terminals[key]!.function === 'L')
-    return lines.flatMap(({ terminal }) => {
+    return lines.flatMap(({ potential, terminal }) => {
       const passages = line && waysFrom(model, terminal).get(model.jointOf(terminalKey(id, line)))
-      return passages ? [{ device: id, passages }] : []
+      return passages ? [{ device: id, source: potential.device, passages }] : []
     })
   })
 }

@@ -1,20 +1,37 @@
+import { outletOf, type DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
-export const outletOverloaded = defineRule<{ readonly current_A: number; readonly allowed_A: number }>({
+interface Facts {
+  /** An inlet with an outlet of its own; null of the site's. */
+  readonly inlet: DeviceId | null
+  readonly current_A: number
+  readonly allowed_A: number
+}
+
+/** A circuit carries 80 % of its breaker's rating for hours where the NEC rules. */
+const CONTINUOUS = { IEC: 1, NEC: 0.8 } as const
+
+export const outletOverloaded = defineRule<Facts>({
   severity: 'stop',
   title: "More than the outlet's circuit gives",
   stage: 'brief',
   source: SOURCES.iec60364Overload,
-  find({ reckoning: { mains } }) {
-    return mains.worst.value !== null && mains.worst.value > mains.allowed_A * (1 + 1e-9)
-      ? [{ current_A: mains.worst.value, allowed_A: mains.allowed_A }]
-      : []
+  find({ reckoning: { mains, rails }, plan }) {
+    const own = rails.flatMap(({ kind, source, load }): Facts[] => {
+      const { isOwn, breaker_A } = outletOf(plan, source)
+      return kind === 'mains' && isOwn && load.value !== null
+        ? [{ inlet: source, current_A: load.value, allowed_A: breaker_A * CONTINUOUS[plan.site.region] }]
+        : []
+    })
+    const site =
+      mains.worst.value === null ? [] : [{ inlet: null, current_A: mains.worst.value, allowed_A: mains.allowed_A }]
+    return [...site, ...own].filter(({ current_A, allowed_A }) => current_A > allowed_A * (1 + 1e-9))
   },
-  word: ({ current_A, allowed_A }, { plan }) => ({
-    subjects: [{ kind: 'plan' }],
-    what: `${formatNumber(current_A)} A are drawn and the outlet's ${plan.site.outletBreaker_A} A breaker allows ${formatNumber(allowed_A)} A for hours`,
+  word: ({ inlet, current_A, allowed_A }, { plan }) => ({
+    subjects: [inlet ? { kind: 'device', id: inlet } : { kind: 'plan' }],
+    what: `${formatNumber(current_A)} A are drawn${inlet ? ` through ${plan.devices[inlet]!.tag}` : ''} and the outlet's ${formatNumber(inlet ? outletOf(plan, inlet).breaker_A : plan.site.outletBreaker_A)} A breaker allows ${formatNumber(allowed_A)} A for hours`,
     why: 'It trips in the middle of the work, or the wiring of the house runs hot. Run less at once, or feed from two circuits.',
   }),
 })

@@ -1,5 +1,5 @@
 import { terminalKey, waysFrom } from '@/core/model'
-import type { DeviceId, Site, TerminalId } from '@/core/plan'
+import { outletOf, type DeviceId, type Site, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -16,12 +16,24 @@ interface Facts {
   readonly place: 'sheltered' | 'outdoors' | 'outlets'
   /** Residual devices of the plan through which not all of it is fed. */
   readonly past: readonly DeviceId[]
+  /** Inlets whose outlet has none: those with an outlet of their own. */
+  readonly own: readonly DeviceId[]
+}
+
+/** Lines of cords whose outlet has no device that protects a person. */
+function bareLines({ model, plan }: Context): Context['model']['sources'] {
+  const most = GREATEST_mA[plan.site.region]
+  return model.sources.filter(({ potential }) => {
+    if (potential.kind !== 'L') return false
+    const { residual_mA } = outletOf(plan, potential.device)
+    return residual_mA === null || residual_mA > most
+  })
 }
 
 /** Devices of the mains whose line comes to them through no residual device. */
-function unguarded({ devices, model }: Context, isOutletAlone: boolean): readonly DeviceId[] {
-  const lines = model.sources.filter(({ potential }) => potential.kind === 'L')
-  return lines.flatMap(({ potential, terminal }) => {
+function unguarded(context: Context, isOutletAlone: boolean): readonly DeviceId[] {
+  const { devices, model } = context
+  return bareLines(context).flatMap(({ potential, terminal }) => {
     const ways = waysFrom(model, terminal)
     return devices.flatMap(({ id, part, device }) => {
       if (id === potential.device || device.origin === 'remove') return []
@@ -47,9 +59,9 @@ export const residualWanted = defineRule<Facts>({
   source: SOURCES.iec60364Residual,
   find: (context) => {
     const { plan, devices } = context
-    const { place, residual_mA, region } = plan.site
-    const isFed = devices.some(({ part }) => part.behaviour.kind === 'mains-inlet')
-    if (!isFed || (residual_mA !== null && residual_mA <= GREATEST_mA[region])) return []
+    const { place, region } = plan.site
+    const lines = bareLines(context)
+    if (lines.length === 0) return []
     const hasOutlets = devices.some(
       ({ part, device }) => part.behaviour.kind === 'outlet' && device.origin !== 'remove',
     )
@@ -59,9 +71,12 @@ export const residualWanted = defineRule<Facts>({
     // One that lies in the plan and through which nothing goes guards nothing.
     if (own.length > 0 && unguarded(context, isOutlets).length === 0 && own.some((id) => isWired(context, id)))
       return []
-    return [{ place: isOutlets ? 'outlets' : place, past: own }]
+    // Only cords whose outlet is not guarded: what they feed is what wants it.
+    if (isOutlets && unguarded(context, true).length === 0) return []
+    const inlets = lines.flatMap(({ potential: { device } }) => (outletOf(plan, device).isOwn ? [device] : []))
+    return [{ place: isOutlets ? 'outlets' : place, past: own, own: inlets }]
   },
-  word: ({ place, past }, context) => {
+  word: ({ place, past, own }, context) => {
     const { region } = context.plan.site
     const most = GREATEST_mA[region]
     const trips = `trips on ${most} mA of current to earth`
@@ -78,7 +93,14 @@ export const residualWanted = defineRule<Facts>({
       fixes: [
         {
           label: `The outlet has one of ${OFFERED_mA[region]} mA`,
-          commands: [{ type: 'setSite', changes: { residual_mA: OFFERED_mA[region] } }],
+          commands: [
+            { type: 'setSite', changes: { residual_mA: OFFERED_mA[region] } },
+            ...own.map((id) => ({
+              type: 'updateDevice' as const,
+              id,
+              changes: { outlet: { ...context.device(id).outlet!, residual_mA: OFFERED_mA[region] } },
+            })),
+          ],
         },
       ],
     }

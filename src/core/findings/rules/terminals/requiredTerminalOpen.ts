@@ -18,6 +18,17 @@ function isSpareContact(context: Context, id: DeviceId, part: Part, terminal: Te
   )
 }
 
+/** Whether a terminal is one end of what the part gives: any screw of its bar serves for all. */
+const givesOut = ({ behaviour, links }: Part, terminal: TerminalId): boolean => {
+  if (!('outputs' in behaviour)) return false
+  const ends = behaviour.outputs.flatMap(({ plus, minus }) => [plus, minus])
+  // The minus of a converter is its input's minus too, and that must be fed.
+  const input = 'plus' in behaviour ? behaviour.minus : null
+  const bar = links.find((link) => link.kind === 'bar' && link.terminals.includes(terminal))
+  const own = bar?.kind === 'bar' ? bar.terminals : [terminal]
+  return own.some((each) => ends.includes(each)) && (input === null || !own.includes(input))
+}
+
 interface Facts {
   readonly device: DeviceId
   readonly terminals: readonly TerminalId[]
@@ -62,9 +73,11 @@ export const requiredTerminalOpen = defineRule<Facts>({
       const terminals = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
         // A PE terminal of exposed metal is another rule's, which also follows the conductors home.
         const isEarth = part.earths === terminal
-        // A bar excuses it only when something feeds that bar: outputs wired to loads do not.
+        // A bar excuses it where something feeds that bar, or it is what the part itself feeds: outputs wired to loads do not.
         const isReached = () =>
-          linked.has(terminal) && context.potentials(terminalKey(id, terminal)).some(({ device }) => device !== id)
+          linked.has(terminal) &&
+          (givesOut(part, terminal) ||
+            context.potentials(terminalKey(id, terminal)).some(({ device }) => device !== id))
         return (
           part.terminals[terminal]!.need === 'required' &&
           !isEarth &&
