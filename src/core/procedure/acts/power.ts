@@ -32,6 +32,7 @@ import { exitActs, OUTPUT_TOLERANCE } from './exits'
 import { inTurn } from './inTurn'
 import { lastActs } from './last'
 import { mainsPowerSteps, stopCautions } from './mainsPower'
+import { isJoinedOnPurpose } from './railShorts'
 import { firstStopActs, heatActs, stopActs, stoppedDevices } from './stopping'
 import { outsideActs, seenWords, truthActs } from './truth'
 import { atSwitchedOutputs, COMMANDED } from './switched'
@@ -269,6 +270,11 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
     const bringing = bringIn(plan, needs, fitted)
     const after = [...before, ...(needs.branches.length > 0 ? last : [])]
     return Object.entries(supply.outputs).map(([output, { voltage_V, plus, minus }], i) => {
+      // Another source holds its rail up meanwhile: a battery, or what charges it.
+      const others = present.filter(
+        ({ device, outputs }) =>
+          device !== supply.device && Object.values(outputs).some((each) => isJoinedOnPurpose(plan, each.plus, plus)),
+      )
       const act = actOf({
         id: `power:${supply.device}/${output}`,
         phase: 'first-power',
@@ -281,6 +287,14 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
         lines: [
           ...(i === 0 ? bringing : []),
           ...(beside.length > 0 ? [`Unplug or take off its line what comes on with it: ${tagsOf(plan, beside)}.`] : []),
+          ...(others.length > 0
+            ? [
+                `Its lead off ${tagsOf(
+                  plan,
+                  others.map(({ device }) => device),
+                )}, or the fuse between them out: with both on one rail each hides that the other gives nothing.`,
+              ]
+            : []),
           ...(started.length > 0
             ? [`It has its mains only while ${tagsOf(plan, started)} is pulled in: start that as in service.`]
             : []),
@@ -295,8 +309,8 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
         facts: { part: partId, mains: `${plan.site.mains_V}` },
         test: {
           group: 'bare',
-          red: plus,
-          black: minus,
+          red: others.length > 0 ? null : plus,
+          black: others.length > 0 ? null : minus,
           situation: started.length > 0 ? 'all on' : 'idle',
           meter: 'volts-dc',
           held: null,

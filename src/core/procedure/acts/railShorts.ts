@@ -18,7 +18,7 @@ const RAIL_OHM = 10
 const MOST_RAILS = 12
 
 /** Whether fuses alone lie between two positives: a battery and what charges it, or what a finding tells before any power. */
-function isJoinedOnPurpose(plan: Plan, a: TerminalKey, b: TerminalKey): boolean {
+export function isJoinedOnPurpose(plan: Plan, a: TerminalKey, b: TerminalKey): boolean {
   const model = compile(plan)
   const joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
   return joined[model.jointOf(a)] === joined[model.jointOf(b)]
