@@ -1,4 +1,4 @@
-/** `npm run bench`: how fast the core is on this machine, bundled as the browser gets it, and how long people wait for the server. It measures; nothing is asserted. */
+/** `npm run bench`; with BENCH=short each part of it once, as `npm test` does: how fast the core is on this machine, bundled as the browser gets it, and how long people wait for the server. It measures; nothing is asserted. */
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'

@@ -120,5 +120,15 @@ if (step('build', 'npx', ['next', 'build'])) {
   }
 }
 
+{
+  // Its figures say little beside the tests; that every part of it runs is what counts.
+  began('the bench, a short run')
+  const isGood =
+    run('node', ['scripts/bench.mjs'], { env: { ...env, BENCH: 'short' }, stdio: ['ignore', 'inherit', 'inherit'] }) ===
+    0
+  tally.count(isGood)
+  if (!isGood) console.log('the bench: failed')
+}
+
 console.log(`\n${tally.lastLine()}`)
 process.exit(tally.isGood() ? 0 : 1)

@@ -4,9 +4,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { get, post, startServer } from '../runningServer'
 
-const CLIENTS = 50
-const ROUNDS = 12
-const LONG = Number(process.env.BENCH_HISTORY ?? 20_000)
+const SHORT = process.env.BENCH === 'short'
+const CLIENTS = SHORT ? 4 : 50
+const ROUNDS = SHORT ? 2 : 12
+const LONG = SHORT ? 40 : Number(process.env.BENCH_HISTORY ?? 20_000)
+/** Edits of each history that are timed. */
+const EACH = SHORT ? 10 : 200
 
 function shares(times: number[]): string {
   times.sort((a, b) => a - b)
@@ -74,12 +77,12 @@ try {
     `  asked for news ${await all((id) => timed(() => get(base, `/api/plans/${id}/history?since=${revisions.get(id)}`)))}`,
   )
   const [short, long] = [await make(), await make()]
-  for (let i = 0; i < 200; i += 1) await edit(short)
+  for (let i = 0; i < EACH; i += 1) await edit(short)
   console.log(`edits one after the other; the long history has ${LONG}`)
   for (let i = 0; i < LONG; i += 1) await edit(long)
   const some = async (id: string) => {
     const times = []
-    for (let i = 0; i < 200; i += 1) times.push(await edit(id))
+    for (let i = 0; i < EACH; i += 1) times.push(await edit(id))
     return times
   }
   console.log(`  new plan      ${shares(await some(short))}`)

@@ -1,4 +1,4 @@
-import { bar, definePart, draw, optional, terminal } from '@/core/catalogue/builders'
+import { definePart, draw, optional, terminal } from '@/core/catalogue/builders'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, Part, Plan, Seat, TerminalId } from '@/core/plan'
 import { caution, fine, stop, type Build } from './build'

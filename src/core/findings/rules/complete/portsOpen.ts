@@ -9,7 +9,7 @@ export const portsOpen = defineRule<{ readonly device: DeviceId; readonly connec
   stage: 'connect',
   source: SOURCES.practice,
   find: (context) =>
-    context.devices.flatMap(({ id, device, part }) => {
+    context.devices.flatMap(({ id, part }) => {
       const connectors = part.connectors
         .filter(({ ways }) => {
           const own = ways.filter((way): way is TerminalId => way !== null)

@@ -13,6 +13,7 @@ interface Facts {
 
 /** Sockets that nothing is in, of which signals come out on terminals that are wired: a bus of feeds and grounds is shared by many. */
 function signalsToNothing(context: Context, id: DeviceId, { sockets, terminals }: Part): readonly Facts[] {
+  if (sockets.every(({ pins }) => Object.keys(pins).length === 0)) return []
   const taken = new Set(
     context.devices.flatMap(({ device: { place } }) =>
       place.kind === 'socket' && place.device === id ? [place.socket] : [],
