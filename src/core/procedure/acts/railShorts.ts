@@ -1,4 +1,4 @@
-import { compile, groupsBy, type TerminalKey } from '@/core/model'
+import { compile, groupsBy, type Model, type TerminalKey } from '@/core/model'
 import type { DeviceId, Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { formatNumber } from '@/core/quantity'
@@ -17,10 +17,16 @@ const RAIL_OHM = 10
 /** As many rails as are measured each against each. */
 const MOST_RAILS = 12
 
+const joinedBy = new WeakMap<Model, ReturnType<typeof groupsBy>>()
+
 /** Whether fuses alone lie between two positives: a battery and what charges it, or what a finding tells before any power. */
 export function isJoinedOnPurpose(plan: Plan, a: TerminalKey, b: TerminalKey): boolean {
   const model = compile(plan)
-  const joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
+  let joined = joinedBy.get(model)
+  if (!joined) {
+    joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
+    joinedBy.set(model, joined)
+  }
   return joined[model.jointOf(a)] === joined[model.jointOf(b)]
 }
 
