@@ -151,6 +151,39 @@ const computerOf = (power_W: number) =>
   )
 
 /** A switch in one conductor only, on a plug of a kind. */
+/** A heater at the mains out on the machine: its leads by themselves, or in one cable with a sensor's that stands so many volts. */
+function outside(jacket: 'basic' | 'jacketed', signal_V: number | null): Plan {
+  const cable = signal_V === null ? {} : { cable: 'cable:c1' as keyof Plan['cables'] }
+  const b = new PlanBuilder('outside', 'IEC')
+    .box('c1', {
+      name: 'Box',
+      kind: 'box',
+      inner: { width_mm: 400, height_mm: 400, depth_mm: 150 },
+      wall: { material: 'plastic', thickness_mm: 3 },
+      sealed: false,
+    })
+    .device('X1', 'inlet')
+    .device('X3', 'strip-6')
+    .device('E1', 'outlet', 'Heater', { place: { kind: 'field', path: 'at the bed' } })
+    .device('B1', 'thermistor', 'Sensor', { place: { kind: 'field', path: 'at the bed' } })
+    .place('X1', 'plate', 100, 100)
+    .place('X3', 'plate', 200, 100)
+  if (signal_V !== null)
+    b.cable('c1', {
+      name: 'Bed',
+      od_mm: 8,
+      premade: false,
+      length_mm: null,
+      printed: null,
+      flexClass: 'fixed',
+      shielded: false,
+      origin: 'new',
+    })
+  b.wire('X1.L', 'E1.L', 'L', { jacket, ...cable }).wire('X1.N', 'E1.N', 'N', { jacket, ...cable })
+  if (signal_V !== null) b.wire('B1.1', 'X3.1', 'signal', { rated_V: signal_V, jacket, ...cable })
+  return b.build()
+}
+
 /** A supply behind a residual-current device, its neutral brought home somewhere. */
 const behindResidual = (neutral: string): Plan =>
   new PlanBuilder('guarded', 'IEC')
@@ -1184,6 +1217,10 @@ const SAMPLES: Readonly<
         ),
     ],
     good: [() => clay(), () => bench(fan), () => computerOf(10)],
+  },
+  'single-insulated': {
+    bad: [() => outside('basic', null), () => outside('jacketed', 60)],
+    good: [() => outside('jacketed', null), () => outside('jacketed', 300), () => clay()],
   },
   'residual-trips': {
     bad: [() => behindResidual('X1.N'), () => behindResidual('F1.N1')],

@@ -8,6 +8,7 @@ import { mainsBesideSignals } from './mainsBesideSignals'
 import { mainsMeetsLowVoltage } from './mainsMeetsLowVoltage'
 import { noWireFits } from './noWireFits'
 import { parkedBare } from './parkedBare'
+import { singleInsulated } from './singleInsulated'
 import { smallConductorContinuous } from './smallConductorContinuous'
 import { wireOverloaded } from './wireOverloaded'
 import { functionContradictsNet } from './functionContradictsNet'
@@ -23,6 +24,7 @@ export const wiresRules = {
   'mains-meets-low-voltage': mainsMeetsLowVoltage,
   'no-wire-fits': noWireFits,
   'parked-bare': parkedBare,
+  'single-insulated': singleInsulated,
   'small-conductor-continuous': smallConductorContinuous,
   'wire-overloaded': wireOverloaded,
   'function-contradicts-net': functionContradictsNet,

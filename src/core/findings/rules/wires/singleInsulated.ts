@@ -1,0 +1,97 @@
+import { terminalKey } from '@/core/model'
+import { landingOf, type CableId, type DeviceId, type EnclosureId, type Plan, type WireId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
+import { SOURCES } from '@/core/reference'
+import type { Context } from '../../context'
+import { defineRule } from '../../types'
+
+interface Facts {
+  readonly wire: WireId
+  /** It leaves its box; or it lies in one jacket with cores that are not made for the mains. */
+  readonly is: 'leaves' | 'beside'
+  readonly cable: CableId | null
+  readonly least_V: number | null
+}
+
+/** The box in which a device stands; `outside` where it stands out on the machine, null where nobody said. */
+function boxOf(plan: Plan, id: DeviceId): EnclosureId | 'outside' | null {
+  const { place } = plan.devices[id]!
+  switch (place.kind) {
+    case 'face':
+    case 'unplaced':
+      return place.enclosure
+    case 'socket':
+      return boxOf(plan, place.device)
+    case 'field':
+      return 'outside'
+  }
+}
+
+/** Leads that bring the mains: by what feeds them, not by what they are called. */
+function* mainsLeads(context: Context) {
+  const { plan, wires } = context
+  for (const { id, wire } of wires) {
+    if (wire.function === 'PE') continue
+    const ends = [landingOf(plan, wire.from), landingOf(plan, wire.to)]
+    const [a, b] = ends
+    if (!a || !b) continue
+    const reached = context.potentials(terminalKey(a.device, a.terminal))
+    if (reached.some(({ kind }) => kind === 'L' || kind === 'N')) yield { id, wire, a, b }
+  }
+}
+
+export const singleInsulated = defineRule<Facts>({
+  severity: 'caution',
+  title: 'Mains with one insulation alone',
+  stage: 'route',
+  source: SOURCES.iec60204Insulation,
+  find: (context) => {
+    const { plan } = context
+    const found: Facts[] = []
+    for (const { id, wire, a, b } of mainsLeads(context)) {
+      if (wire.cable !== null) {
+        const beside = context.wires.filter(
+          (other) =>
+            other.wire.cable === wire.cable && other.wire.function !== 'PE' && other.wire.rated_V < plan.site.mains_V,
+        )
+        if (beside.length > 0)
+          found.push({
+            wire: id,
+            is: 'beside',
+            cable: wire.cable,
+            least_V: Math.min(...beside.map((other) => other.wire.rated_V)),
+          })
+        continue
+      }
+      // A thing's own moulded cord has its jacket.
+      const isOwnCord = [a, b].some(({ device, terminal }) => context.terminal(device, terminal).clamp === 'moulded')
+      const isIn = (wire.route ?? []).some((way) => ['conduit', 'sleeve'].includes(plan.raceways[way]!.kind))
+      const [one, other] = [boxOf(plan, a.device), boxOf(plan, b.device)]
+      if (wire.jacket === 'basic' && !isOwnCord && !isIn && one !== null && other !== null && one !== other)
+        found.push({ wire: id, is: 'leaves', cable: null, least_V: null })
+    }
+    return found
+  },
+  word: ({ wire, is, cable, least_V }, context) => ({
+    subjects: [{ kind: 'wire', id: wire }],
+    alike: `${is} ${cable ?? ''}`,
+    what:
+      is === 'leaves'
+        ? `${context.wireName(wire)} leaves its box with its core insulation alone`
+        : `“${context.plan.cables[cable!]!.name}” holds ${context.wireName(wire)} and cores that stand ${formatNumber(least_V!)} V`,
+    why:
+      is === 'leaves'
+        ? 'Outside a box one nick bares the mains. Take a jacketed cable, or lead it in a conduit all the way.'
+        : 'In one jacket every core is insulated for the highest volts there; a core for signals does not part a hand from the mains. Take another cable for the mains.',
+    severity: is === 'beside' ? 'stop' : 'caution',
+    fixes:
+      is === 'leaves'
+        ? [
+            {
+              label: 'It is a jacketed lead',
+              commands: [{ type: 'updateWire', id: wire, changes: { jacket: 'jacketed' } }],
+            },
+          ]
+        : [],
+  }),
+})
