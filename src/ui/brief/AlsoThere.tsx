@@ -10,6 +10,7 @@ export function AlsoThere() {
       id,
       tag: plan.devices[id]!.tag,
       name: plan.devices[id]!.name,
+      isLater: plan.devices[id]!.comes === 'later',
       part: plan.parts[plan.devices[id]!.part]!,
     }))
     .filter(({ part }) => part.draws.length === 0 && PART_KINDS[part.behaviour.kind].group === 'runs')
@@ -22,7 +23,7 @@ export function AlsoThere() {
       </h2>
       <p className="text-[13px] text-mute">They take nothing by themselves: a driver or a board feeds or reads them.</p>
       <ul className="mt-1.5 flex flex-wrap gap-1.5">
-        {things.map(({ id, tag, name }) => (
+        {things.map(({ id, tag, name, isLater }) => (
           <li key={id}>
             <button
               type="button"
@@ -30,6 +31,7 @@ export function AlsoThere() {
               onClick={() => open({ kind: 'device', id })}
             >
               <span className="figures font-semibold">{tag}</span> {name}
+              {isLater ? <span className="text-mute">, comes later</span> : null}
             </button>
           </li>
         ))}

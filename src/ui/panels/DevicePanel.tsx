@@ -68,8 +68,8 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         label="When it comes"
         value={device.comes}
         options={[
-          { value: 'now', label: 'now, with the rest' },
-          { value: 'later', label: 'later: its place, terminals and watts are kept' },
+          { value: 'now', label: 'now' },
+          { value: 'later', label: 'later, its place is kept' },
         ]}
         onChoose={(value) =>
           edit(`${device.tag} comes ${value}`, {
