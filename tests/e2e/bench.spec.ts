@@ -176,19 +176,25 @@ test('a photograph and what was made otherwise survive a restart and an archive,
 })
 
 test('a wire cut otherwise than planned is told, and taken into the plan', async ({ page }) => {
-  await page.goto(`${server.base}/plans/clay-printer/build`)
-  await isWorkedOut(page)
-  await page.getByText('DC', { exact: true }).click()
-  await page
-    .getByRole('navigation', { name: 'Steps' })
-    .getByRole('button', { name: /^PS1, .*wires/ })
-    .first()
-    .click()
+  const openStep = async () => {
+    await page.goto(`${server.base}/plans/clay-printer/build`)
+    await isWorkedOut(page)
+    await page.getByText('DC', { exact: true }).click()
+    await page
+      .getByRole('navigation', { name: 'Steps' })
+      .getByRole('button', { name: /^PS1, .*wires/ })
+      .first()
+      .click()
+  }
+  await openStep()
   await page.getByText('Made otherwise than planned').click()
   await page.getByLabel('What is other').selectOption('length')
   await page.getByLabel('Cut to, mm').fill('x')
   await expect(page.getByText('write a length in millimetres')).toBeVisible()
   await page.getByLabel('Cut to, mm').fill('745')
+  // Half said it is there again after another page.
+  await openStep()
+  await expect(page.getByLabel('Cut to, mm')).toHaveValue('745')
   await page.getByRole('button', { name: 'Note only' }).click()
   const log = page.getByRole('list', { name: 'Logbook of this step' })
   await expect(log).toContainText('is cut 745 mm long')

@@ -1,5 +1,4 @@
 'use client'
-import { useState } from 'react'
 import type { WireId } from '@/core/plan'
 import type { Act, Deviation } from '@/core/procedure'
 import { parseWireSize } from '@/core/quantity'
@@ -9,35 +8,56 @@ import { useRoom } from '@/ui/room'
 /** `unfinished`: something is typed that cannot be kept yet. */
 export type SaidDeviation = Deviation | null | 'unfinished'
 
+/** As it is typed, under names of their own among what is half typed into a card. */
+interface Typed {
+  readonly otherWhat?: string
+  readonly otherOf?: string
+  readonly other?: string
+}
+
+/** What counts as nothing. */
+export const NO_DEVIATION = { otherWhat: '', otherOf: '', other: '' } as const satisfies Typed
+
+const isWhat = (what: string | undefined): what is Deviation['what'] =>
+  what === 'length' || what === 'size' || what === 'other'
+
+/** The wire that is meant: the one chosen, else the first. */
+const wireOf = (acts: readonly Act[], { otherOf }: Typed): WireId | null => {
+  const wires = acts.flatMap(({ wire }) => wire ?? [])
+  return wires.find((id) => id === otherOf) ?? wires[0] ?? null
+}
+
+/** What typed texts say. */
+export function deviationOf(acts: readonly Act[], typed: Typed): SaidDeviation {
+  const { otherWhat, other = '' } = typed
+  if (!isWhat(otherWhat)) return null
+  if (otherWhat === 'other') return { what: 'other' }
+  const wire = wireOf(acts, typed)
+  if (wire === null) return null
+  if (otherWhat === 'size') {
+    const size = parseWireSize(other)
+    return size ? { what: 'size', wire, size: size.label } : 'unfinished'
+  }
+  const read = readNumber(other, 'The length')
+  return 'value' in read && read.value > 0 ? { what: 'length', wire, length_mm: read.value } : 'unfinished'
+}
+
 /** Made otherwise than planned: a length, a size, or anything else that the note says. */
 export function DeviationField({
   acts,
-  value,
-  onChange,
+  typed,
+  onType,
 }: {
   readonly acts: readonly Act[]
-  readonly value: SaidDeviation
-  readonly onChange: (deviation: SaidDeviation) => void
+  readonly typed: Typed
+  readonly onType: (changes: Readonly<Record<string, string>>) => void
 }) {
   const { plan } = useRoom()
   const wires = acts.flatMap(({ wire }) => wire ?? [])
-  const [text, setText] = useState('')
-  const [wire, setWire] = useState<WireId | null>(null)
-  const chosen = wire ?? wires[0] ?? null
-  const [kind, setKind] = useState<'none' | Deviation['what']>('none')
-  // Signed off, it is nothing again.
-  const shown = value === null ? 'none' : kind
-  const say = (next: 'none' | Deviation['what'], typed: string, of: WireId | null) => {
-    if (next === 'none') return onChange(null)
-    if (next === 'other') return onChange({ what: 'other' })
-    if (of === null) return onChange(null)
-    if (next === 'size') {
-      const size = parseWireSize(typed)
-      return onChange(size ? { what: 'size', wire: of, size: size.label } : 'unfinished')
-    }
-    const read = readNumber(typed, 'The length')
-    onChange('value' in read && read.value > 0 ? { what: 'length', wire: of, length_mm: read.value } : 'unfinished')
-  }
+  const value = deviationOf(acts, typed)
+  const text = typed.other ?? ''
+  const chosen = wireOf(acts, typed)
+  const shown = isWhat(typed.otherWhat) ? typed.otherWhat : 'none'
   const error =
     text.trim() === '' || value !== 'unfinished'
       ? null
@@ -45,7 +65,7 @@ export function DeviationField({
         ? 'write a size such as "1.5 mm²" or "18 AWG"'
         : 'write a length in millimetres'
   return (
-    <details className="text-[15px]">
+    <details className="text-[15px]" open={shown !== 'none' || undefined}>
       <summary className="min-h-9 font-semibold">Made otherwise than planned</summary>
       <div className="space-y-2 pt-1">
         <Choice
@@ -61,11 +81,7 @@ export function DeviationField({
               : []),
             { value: 'other', label: 'something else, as the note says' },
           ]}
-          onChoose={(next) => {
-            const kindOf = next as 'none' | Deviation['what']
-            setKind(kindOf)
-            say(kindOf, text, chosen)
-          }}
+          onChoose={(next) => onType({ otherWhat: next === 'none' ? '' : next })}
         />
         {(shown === 'length' || shown === 'size') && chosen !== null ? (
           <>
@@ -74,10 +90,7 @@ export function DeviationField({
                 label="Of which wire"
                 value={chosen}
                 options={wires.map((id) => ({ value: id, label: plan.wires[id]?.label || id }))}
-                onChoose={(id) => {
-                  setWire(id as WireId)
-                  say(shown, text, id as WireId)
-                }}
+                onChoose={(id) => onType({ otherOf: id })}
               />
             ) : null}
             <Labelled label={shown === 'length' ? 'Cut to, mm' : 'Size that was taken'} error={error}>
@@ -86,10 +99,7 @@ export function DeviationField({
                   {...props}
                   className={`${INPUT} figures`}
                   value={text}
-                  onChange={(event) => {
-                    setText(event.target.value)
-                    say(shown, event.target.value, chosen)
-                  }}
+                  onChange={(event) => onType({ other: event.target.value })}
                 />
               )}
             </Labelled>

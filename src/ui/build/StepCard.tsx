@@ -22,7 +22,7 @@ import {
 import { Button, INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
-import { DeviationField, type SaidDeviation } from './DeviationField'
+import { DeviationField, deviationOf, NO_DEVIATION, type SaidDeviation } from './DeviationField'
 import { PHASE_WORDS } from './phaseWords'
 import { StepLog } from './StepLog'
 
@@ -60,11 +60,10 @@ export function StepCard({
   const [typed, type, forget] = useHalfTyped(step.id)
   const note = typed.note ?? ''
   const photos = typed.photos?.split(' ') ?? []
-  const [deviation, setDeviation] = useState<SaidDeviation>(null)
+  const deviation = deviationOf(step.acts, typed)
   /** What was said goes with the signature that it was said for; readings of acts that are still open stay. */
   const saidOff = (acts: readonly Act[]) => {
-    type({ note: '', photos: '', ...Object.fromEntries(acts.map(({ id }) => [readingOf(id), ''])) })
-    setDeviation(null)
+    type({ note: '', photos: '', ...NO_DEVIATION, ...Object.fromEntries(acts.map(({ id }) => [readingOf(id), ''])) })
   }
   const [meter, setMeter] = useState('')
   const { doneBy } = useSigner()
@@ -294,7 +293,7 @@ export function StepCard({
             />
           )}
         </Labelled>
-        <DeviationField acts={step.acts} value={deviation} onChange={setDeviation} />
+        <DeviationField acts={step.acts} typed={typed} onType={type} />
         <PhotoPicker photos={photos} onChange={(next) => type({ photos: next.join(' ') })} />
         <SignerField />
         {error ? (
