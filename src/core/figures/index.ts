@@ -26,3 +26,4 @@ export {
 } from './routes/terminalPoints'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
 export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'
+export { carries_A } from './supply/mains'

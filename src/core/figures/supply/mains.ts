@@ -8,11 +8,15 @@ import { IS_CONTINUOUS } from '../protection/protectiveDevices'
 import { byState, worstOf } from '../settled/overStates'
 import type { MainsReckoning } from '../types'
 
+/** What a circuit carries for hours: where the NEC rules, four fifths of its breaker's rating (210.19, 210.20; from memory). */
+export const carries_A = ({ region }: Plan['site'], breaker_A: number): number =>
+  region === 'NEC' && IS_CONTINUOUS ? 0.8 * breaker_A : breaker_A
+
 /** What the outlet gives: amperes, leakage, inrush. */
 export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): MainsReckoning {
   const { site } = plan
   const isRaised = site.region === 'NEC' && IS_CONTINUOUS
-  const allowed_A = isRaised ? 0.8 * site.outletBreaker_A : site.outletBreaker_A
+  const allowed_A = carries_A(site, site.outletBreaker_A)
   const answers = byState(states, (state) => {
     const inlets = model.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet')
     if (inlets.some(({ id }) => state.unsolved.has(`${id}/mains`))) return null

@@ -31,6 +31,7 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
   if (!present.some(([, , part]) => part.behaviour.kind === 'mains-inlet')) return []
   const earthed = present.find(([, , part]) => part.earths !== null)
   const metal = earthed ? terminalKey(earthed[0], earthed[2].earths!) : null
+  const cords = cordSteps(plan, checks)
   const chassis = actOf({
     id: 'power:chassis',
     phase: 'first-power',
@@ -41,7 +42,7 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
       'AC volts from bare metal of the box to the earth pin of another outlet.',
     ],
     minutes: MINUTES.power,
-    after: checks,
+    after: [...checks, ...cords.map(({ id }) => id)],
     cautions: [NOT_ALONE, EARTH_FIRST, ...stopCautions(plan)],
     reading: { what: 'Volts, metal to earth', unit: 'V', from: null, to: CHASSIS_V },
     facts: { mains: `${plan.site.mains_V}` },
@@ -60,15 +61,15 @@ export function mainsPowerSteps(plan: Plan, checks: readonly string[]): readonly
   })
   const line = mainsLandings(plan)
   return [
+    ...cords,
     chassis,
-    ...cordSteps(plan),
     ...present.filter(([, , { behaviour }]) => behaviour.kind === 'outlet').map((each) => outletStep(plan, each)),
     ...present.flatMap((each) => switchedStep(each, line)),
   ]
 }
 
 /** Of several cords each outlet is tried by itself before its plug goes in: which of its pins is the line, and that it has an earth. */
-function cordSteps(plan: Plan): readonly Act[] {
+function cordSteps(plan: Plan, checks: readonly string[]): readonly Act[] {
   const inlets = inletsOf(plan)
   if (inlets.length < 2) return []
   const { mains_V } = plan.site
@@ -88,10 +89,9 @@ function cordSteps(plan: Plan): readonly Act[] {
         lines: [
           'At the outlet itself or the end of its cord, before that goes into the box, with probes made for it.',
           'Line against earth: the mains. Neutral against earth: nearly nothing. A socket tester says the same.',
-          'Then its plug in, with the other cords out: nothing that they feed is live.',
         ],
         minutes: MINUTES.power,
-        after: ['power:chassis'],
+        after: checks,
         cautions: [NOT_ALONE],
         reading: {
           what: 'Volts, line to earth',

@@ -1,3 +1,4 @@
+import { carries_A } from '@/core/figures'
 import { outletOf, type DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
@@ -10,9 +11,6 @@ interface Facts {
   readonly allowed_A: number
 }
 
-/** A circuit carries 80 % of its breaker's rating for hours where the NEC rules. */
-const CONTINUOUS = { IEC: 1, NEC: 0.8 } as const
-
 export const outletOverloaded = defineRule<Facts>({
   severity: 'stop',
   title: "More than the outlet's circuit gives",
@@ -22,7 +20,7 @@ export const outletOverloaded = defineRule<Facts>({
     const own = rails.flatMap(({ kind, source, load }): Facts[] => {
       const { isOwn, breaker_A } = outletOf(plan, source)
       return kind === 'mains' && isOwn && load.value !== null
-        ? [{ inlet: source, current_A: load.value, allowed_A: breaker_A * CONTINUOUS[plan.site.region] }]
+        ? [{ inlet: source, current_A: load.value, allowed_A: carries_A(plan.site, breaker_A) }]
         : []
     })
     const site =
