@@ -37,7 +37,14 @@ export function commandFor(type: CommandType, plan: Plan, numbers: readonly numb
   }
   const state = pick(Object.keys(plan.states)) ?? 'state:none'
   const wire = pick(Object.keys(plan.wires)) ?? 'wire:none'
+  const role = pick(Object.keys(plan.roles)) ?? 'role:none'
   switch (type) {
+    case 'putRole':
+      return { type, id: pick([role, `role:${fresh}`]), role: { name: `Axis ${fresh}`, kind: pick(['axis', 'heat']) } }
+    case 'removeRole':
+      return { type, id: role }
+    case 'serveRole':
+      return { type, device: device(), at: pick([null, 'AXIS 1']), role: pick([null, role]), from: 'said' }
     case 'rename':
       return { type, name: `Plan ${fresh}` }
     case 'setSite':

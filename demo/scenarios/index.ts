@@ -1,4 +1,4 @@
-import type { Plan } from '@/core/plan'
+import { withRoles, type Plan } from '@/core/plan'
 import { alongWays, chain, stretch } from './alongWays'
 import { inCables } from './inCables'
 import { clayPrinter } from './clayPrinter'
@@ -6,8 +6,12 @@ import { foamGantry } from './foamGantry'
 import { seedlingArm } from './seedlingArm'
 import { shadowStage } from './shadowStage'
 
+/** With the functions that their names say. */
+const named = (plans: Readonly<Record<string, () => Plan>>): Readonly<Record<string, () => Plan>> =>
+  Object.fromEntries(Object.entries(plans).map(([key, make]) => [key, () => withRoles(make())]))
+
 /** The demo plans by the name of their file. */
-export const DEMOS: Readonly<Record<string, () => Plan>> = {
+export const DEMOS: Readonly<Record<string, () => Plan>> = named({
   'clay-printer': () =>
     alongWays(inCables(clayPrinter()), {
       spots: {
@@ -55,4 +59,4 @@ export const DEMOS: Readonly<Record<string, () => Plan>> = {
       spots: { 'behind the screen': ['H1', 'H2', 'H3', 'H4', 'H5', 'H6', 'H7', 'H8'] },
       ways: [stretch('Up behind the screen', 'box', 'behind the screen', 2000)],
     }),
-}
+})

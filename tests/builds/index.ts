@@ -7,6 +7,7 @@ import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
 import { MAINS } from './mains'
 import { RIBBONS } from './ribbons'
+import { ROLES } from './roles'
 import { SHEDS } from './sheds'
 import { STAGED } from './staged'
 import { TOWERS } from './towers'
@@ -19,6 +20,7 @@ export const BUILDS: readonly Build[] = [
   ...CONTROLS,
   ...CORDS,
   ...RIBBONS,
+  ...ROLES,
   ...BOXES,
   ...SHEDS,
   ...STAGED,

@@ -82,6 +82,16 @@ const guardBeside = (): Plan =>
 
 /** Rules that whole builds try best. */
 export const BUILD_SAMPLES = {
+  'roles-crossed': from(
+    'a printer whose ports are named',
+    'motors of X and Y exchanged',
+    'the motor of Y on the free port of the extruder',
+  ),
+  'contact-opposite': from(
+    'a table with two named drivers',
+    'a limit that the program hears when it closes, on the contact that opens',
+  ),
+  'program-unlike-setting': from('a table with two named drivers', 'a driver set to another step than its program'),
   'cable-unused': from('screen on a ribbon', 'a second cable that joins nothing'),
   'coil-misplaced': from('router, converted', 'a motor lead on a limit switch’s input'),
   'coil-never-worked': from('switched outlets', 'relay’s input not wired'),

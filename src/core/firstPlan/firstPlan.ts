@@ -1,7 +1,7 @@
 import { CATALOGUE, cataloguePart, newDevice, nextTag } from '@/core/catalogue'
 import { proposeWiring } from '@/core/joining'
 import { startingPattern } from '@/core/patterns'
-import { apply, emptyPlan, type Command, type DeviceId, type PartId, type Plan } from '@/core/plan'
+import { apply, emptyPlan, type Command, type DeviceId, type PartId, type Plan, withRoles } from '@/core/plan'
 import { SUPPLY_ROOM } from '@/core/suits'
 import { OFFERED, type FirstAnswers } from './answers'
 
@@ -30,7 +30,7 @@ export function firstPlan(answers: FirstAnswers): Plan {
   ])
   const loaded = withReserve(withStop(withSupplies(withLoads(sited, answers), answers), answers), answers)
   // A group that no longer fits what the ones before it brought is left out, and the verdict tells.
-  return proposeWiring(loaded).groups.reduce((plan, { commands }) => run(plan, commands), loaded)
+  return withRoles(proposeWiring(loaded).groups.reduce((plan, { commands }) => run(plan, commands), loaded))
 }
 
 function run(plan: Plan, commands: readonly Command[]): Plan {

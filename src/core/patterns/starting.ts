@@ -1,4 +1,4 @@
-import type { Plan, WireEnd } from '@/core/plan'
+import { withRoles, type Plan, type WireEnd } from '@/core/plan'
 import { deviceIdOf, PlanBuilder } from './builder'
 
 export const PATTERNS = ['printer', 'router', 'arm', 'lights'] as const
@@ -280,7 +280,7 @@ const MAKE: Readonly<Record<PatternName, (region: Region) => Plan>> = { printer,
 
 /** A plan to begin from: complete enough to have no stop, meant to be changed. */
 export function startingPattern(name: PatternName, region: Region): Plan {
-  return withoutInnerLengths(MAKE[name](region))
+  return withRoles(withoutInnerLengths(MAKE[name](region)))
 }
 
 /** What runs within a box is as long as it is laid there; what leaves it keeps the usual length until it is measured. */

@@ -165,6 +165,19 @@ const HANDLERS: Handlers = {
   replacePart,
   removeDevice,
 
+  putRole: (draft, { id, role }) => void (draft.roles[id] = castDraft(role)),
+  removeRole(draft, { id }) {
+    remove(draft.roles, id, 'role')
+    for (const device of Object.values(draft.devices))
+      if (device!.serves.some(({ role }) => role === id))
+        device!.serves = device!.serves.filter(({ role }) => role !== id)
+  },
+  serveRole(draft, { device: id, at, role, from }) {
+    const device = existing(draft.devices, id, 'device')
+    const others = device.serves.filter((serving) => serving.at !== at)
+    device.serves = role === null ? others : [...others, { role, at, from }]
+  },
+
   connect: (draft, { id, wire }) => add(draft.wires, id, wire, 'wire'),
   updateWire: (draft, { id, changes }) => void Object.assign(existing(draft.wires, id, 'wire'), changes),
   moveEnd: (draft, { wire, side, end }) => void (existing(draft.wires, wire, 'wire')[side] = castDraft(end)),

@@ -51,6 +51,7 @@ export function emptyPlan(name: string, region: 'IEC' | 'NEC'): Plan {
     description: '',
     site: DEFAULT_SITE[region],
     practice: DEFAULT_PRACTICE[region],
+    roles: {},
     enclosures: {},
     parts: {},
     devices: {},

@@ -6,6 +6,7 @@ export type {
   Id,
   PartId,
   RacewayId,
+  RoleId,
   StateId,
   TerminalId,
   WireId,
@@ -53,6 +54,22 @@ export { referenceVolts } from './referenceVolts'
 export { afterRemoval } from './afterRemoval'
 export { matingsOf, type Mating } from './matings'
 export { SEATS, type Seat } from './seat'
+export { CONTACT_MEANS, type ContactMeans } from './contactMeans'
+export {
+  areAlike,
+  areApart,
+  EVIDENCE,
+  facetsOf,
+  ownRoleKind,
+  proposeRoles,
+  ROLE_KIND_WORDS,
+  ROLE_KINDS,
+  saysWhich,
+  withRoles,
+  type Evidence,
+  type Facets,
+  type RoleKind,
+} from './roles'
 export { presentPlan, whatComesLater, type Later } from './presentPlan'
 export { hasKind, isPluggedIn } from './hasKind'
 export { landed } from './landed'
@@ -72,6 +89,7 @@ import type { Plan } from './schema/plan'
 export type Part = Plan['parts'][keyof Plan['parts']]
 export type Device = Plan['devices'][keyof Plan['devices']]
 export type Wire = Plan['wires'][keyof Plan['wires']]
+export type Role = Plan['roles'][keyof Plan['roles']]
 export type State = Plan['states'][keyof Plan['states']]
 export type Enclosure = Plan['enclosures'][keyof Plan['enclosures']]
 export type Face = Enclosure['faces'][keyof Enclosure['faces']]

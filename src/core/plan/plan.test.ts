@@ -7,6 +7,7 @@ import { shadowStage } from '@demo/scenarios/shadowStage'
 import { commandFor } from '../../../tests/anyCommand'
 import {
   apply,
+  proposeRoles,
   DEFAULT_PRACTICE,
   emptyPlan,
   migrate,
@@ -220,8 +221,16 @@ function withOpenings(): Plan {
   return outcome.plan
 }
 
+function withRoles(): Plan {
+  const plan = clayPrinter()
+  const outcome = apply(plan, proposeRoles(plan))
+  if (outcome.kind === 'refused') throw new Error('refused')
+  return outcome.plan
+}
+
 const plans = fc.constantFrom(
   withOpenings(),
+  withRoles(),
   clayPrinter(),
   seedlingArm(),
   startingPattern('lights', 'NEC'),

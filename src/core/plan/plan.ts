@@ -3,6 +3,7 @@ export const PLAN_VERSION = 3
 
 /** How much one plan holds at most: several times the largest box anyone builds alone, and what is worked out within its time. */
 export const PLAN_LIMITS = {
+  roles: 200,
   enclosures: 24,
   parts: 400,
   devices: 600,

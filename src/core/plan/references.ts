@@ -183,6 +183,8 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       const other = device[key]
       if (other !== null && !has(plan.devices, other)) missing(`${path}.${key}`, 'device', other)
     }
+    for (const [i, { role }] of device.serves.entries())
+      if (!has(plan.roles, role)) missing(`${path}.serves.${i}.role`, 'role', role)
     const { place } = device
     if (place.kind === 'unplaced' && place.enclosure !== null && !has(plan.enclosures, place.enclosure))
       missing(`${path}.place.enclosure`, 'enclosure', place.enclosure)

@@ -11,9 +11,13 @@ export function AlsoThere() {
       tag: plan.devices[id]!.tag,
       name: plan.devices[id]!.name,
       isLater: plan.devices[id]!.comes === 'later',
+      isServing: plan.devices[id]!.serves.length > 0,
       part: plan.parts[plan.devices[id]!.part]!,
     }))
-    .filter(({ part }) => part.draws.length === 0 && PART_KINDS[part.behaviour.kind].group === 'runs')
+    .filter(
+      ({ part, isServing }) =>
+        !isServing && part.draws.length === 0 && PART_KINDS[part.behaviour.kind].group === 'runs',
+    )
     .sort(byTag)
   if (things.length === 0) return null
   return (
@@ -21,7 +25,9 @@ export function AlsoThere() {
       <h2 id="also-there" className="font-bold">
         Also on the machine
       </h2>
-      <p className="text-[13px] text-mute">They take nothing by themselves: a driver or a board feeds or reads them.</p>
+      <p className="text-[13px] text-mute">
+        They take nothing by themselves, and nothing says which function they serve.
+      </p>
       <ul className="mt-1.5 flex flex-wrap gap-1.5">
         {things.map(({ id, tag, name, isLater }) => (
           <li key={id}>

@@ -15,6 +15,12 @@ const DemandChart = later(
   'after the view',
 )
 
+const WhatDoesWhat = later(
+  async () => ({ default: (await import('./WhatDoesWhat')).WhatDoesWhat }),
+  <div aria-hidden className="h-40" />,
+  'after the view',
+)
+
 const HouseRules = later(
   async () => ({ default: (await import('./HouseRules')).HouseRules }),
   <div aria-hidden className="h-64" />,
@@ -46,6 +52,7 @@ export function BriefStage() {
       >
         <div className="min-w-0 space-y-4">
           <LoadTable />
+          <WhatDoesWhat />
           <AlsoThere />
           {evaluation && Object.keys(evaluation.reckoning.supplies).length > 0 ? <DemandChart /> : null}
         </div>

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { reverseMotor } from '@/core/joining'
-import { landed, referenceVolts, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
+import { isBoard, landed, referenceVolts, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { fittedRating } from '@/core/model'
 import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
@@ -12,7 +12,9 @@ import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
 import { NewerPart } from './NewerPart'
 import { OutletFields } from './OutletFields'
+import { ProgramList } from './ProgramList'
 import { ReplaceDialog } from './ReplaceDialog'
+import { ServesFields } from './ServesFields'
 
 /** One device: its name, what it takes, what is fitted and set in it, what is joined to it. */
 export function DevicePanel({ id }: { readonly id: DeviceId }) {
@@ -79,6 +81,8 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           })
         }
       />
+      <ServesFields id={id} device={device} part={part} />
+      {isBoard(part) ? <ProgramList id={id} device={device} /> : null}
       {part.behaviour.kind === 'mains-inlet' ? <OutletFields id={id} device={device} /> : null}
       {supply ? (
         <dl className="grid grid-cols-2 gap-x-3 text-[14px]">

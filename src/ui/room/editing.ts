@@ -7,7 +7,7 @@ import { logEntry, type LogEntry } from '@/core/procedure'
  * What makes and takes back edits, and reads what windows left: the schemas and the plan's rules. It is fetched behind the
  * first view, which shows a plan and needs none of it.
  */
-export { apply, doClash, replay } from '@/core/plan'
+export { apply, doClash, proposeRoles, replay } from '@/core/plan'
 export { readKept } from './kept'
 
 export const readCommands = (value: unknown): Reading<readonly Command[]> => readWith(keptCommands, value)

@@ -179,14 +179,17 @@ export class PlanClient {
   }
 
   private check(
-    { readCommands, apply }: Editing,
+    { readCommands, apply, proposeRoles }: Editing,
     commands: readonly Command[],
   ): readonly Command[] | { readonly issues: readonly Issue[] } {
     const read = readCommands(commands)
     if (read.kind === 'refused')
       return { issues: read.issues.map(({ path, message }) => ({ path: path.replace(/^\d+\./, ''), message })) }
     const applied = apply(this.state.plan, read.value)
-    return applied.kind === 'refused' ? applied : read.value
+    if (applied.kind === 'refused') return applied
+    // What is added serves a role from then on, by the name it comes with.
+    const added = new Set(read.value.flatMap((each) => (each.type === 'addDevice' ? [each.id] : [])))
+    return added.size > 0 ? [...read.value, ...proposeRoles(applied.plan, added)] : read.value
   }
 
   /** Takes back this person's last edit, or does it again; queued like any edit. */

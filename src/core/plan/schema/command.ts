@@ -3,11 +3,24 @@ import { colour } from './colour'
 import { device, fitted, load, place, reserve } from './device'
 import { enclosure, face, opening, rail } from './enclosure'
 import { coordinate_mm, nonNegative, note, text, visibleName } from './fields'
-import { cableId, deviceId, enclosureId, faceId, localKey, partId, racewayId, stateId, terminalId, wireId } from './ids'
+import {
+  cableId,
+  deviceId,
+  enclosureId,
+  faceId,
+  localKey,
+  partId,
+  racewayId,
+  roleId,
+  stateId,
+  terminalId,
+  wireId,
+} from './ids'
 import { part } from './part'
 import type { DeepReadonly } from './plan'
 import { practice, wireFunction } from './practice'
 import { raceway } from './raceway'
+import { role, serving } from './role'
 import { site } from './site'
 import { position, share, state } from './state'
 import { cable, wire, wireEnd } from './wire'
@@ -67,7 +80,7 @@ export const command = z.discriminatedUnion('type', [
   of('addDevice', { id: deviceId, device, part: newPart.optional() }),
   of('updateDevice', {
     id: deviceId,
-    changes: changes(device.omit({ part: true, place: true, loads: true, fitted: true, settings: true })),
+    changes: changes(device.omit({ part: true, place: true, loads: true, fitted: true, settings: true, serves: true })),
   }),
   of('moveDevice', { id: deviceId, place }),
   of('setLoad', { device: deviceId, draw: localKey, load: load.nullable() }),
@@ -82,6 +95,17 @@ export const command = z.discriminatedUnion('type', [
   /** `terminals` says where the wires of each old terminal go; null drops them. Wires of terminals not named are refused. */
   of('replacePart', { device: deviceId, part: newPart, terminals: z.record(terminalId, terminalId.nullable()) }),
   of('removeDevice', { id: deviceId }),
+
+  /** Adds it, or puts it in the place of the one with its id. */
+  of('putRole', { id: roleId, role }),
+  of('removeRole', { id: roleId }),
+  /** Says that a device, or a port of it, serves a role, in place of the one it served; null: none. */
+  of('serveRole', {
+    device: deviceId,
+    at: serving.shape.at.unwrap(),
+    role: roleId.nullable(),
+    from: serving.shape.from,
+  }),
 
   of('connect', { id: wireId, wire }),
   of('updateWire', { id: wireId, changes: changes(wire.omit({ from: true, to: true })) }),

@@ -1,8 +1,10 @@
 import * as z from 'zod'
+import { CONTACT_MEANS } from '../contactMeans'
 import { SEATS } from '../seat'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { outlet } from './site'
 import { spotName } from './raceway'
+import { serving } from './role'
 import { deviceId, enclosureId, faceId, localKey, partId } from './ids'
 import { coordinate_mm, length_mm, list, name, nonNegative, note, origin, positive, text, unknown } from './fields'
 
@@ -100,6 +102,12 @@ export const device = z.strictObject({
   commandedBy: unknown(deviceId),
   /** The sensor that watches it: a heater's thermistor. */
   watchedBy: unknown(deviceId),
+  /** The functions of the machine that it serves, as a whole or port by port. */
+  serves: list(serving, 100).default([]),
+  /** Of a contact that a program reads: what it tells, and whether the program hears it when the contact closes or when it opens. */
+  contact: unknown(z.strictObject({ means: z.enum(CONTACT_MEANS), told: z.enum(['closes', 'opens']) })),
+  /** Of a board: what its program is set to, line by line as the person has it. */
+  program: list(z.strictObject({ key: text(80), value: text(120) }), 300).default([]),
   /** Where on the machine it is, by the name that stretches outside use. */
   spot: unknown(spotName()),
 })

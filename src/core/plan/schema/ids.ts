@@ -12,6 +12,7 @@ export type WireId = Id<'wire'>
 export type CableId = Id<'cable'>
 export type RacewayId = Id<'raceway'>
 export type StateId = Id<'state'>
+export type RoleId = Id<'role'>
 /** Local to a part: the key of a terminal, link, draw, setting or socket. */
 export type TerminalId = Id<'terminal'>
 
@@ -31,6 +32,7 @@ export const wireId = id('wire')
 export const cableId = id('cable')
 export const racewayId = id('raceway')
 export const stateId = id('state')
+export const roleId = id('role')
 
 const LOCAL_KEY = /^[A-Za-z0-9+-][A-Za-z0-9+\-.]{0,39}$/
 const KEY_ERROR = 'must be up to 40 letters, digits, plus, minus or dots'

@@ -3,10 +3,11 @@ import { PLAN_FORMAT, PLAN_LIMITS, PLAN_VERSION } from '../plan'
 import { device } from './device'
 import { enclosure } from './enclosure'
 import { name, note, records } from './fields'
-import { cableId, deviceId, enclosureId, partId, racewayId, stateId, wireId } from './ids'
+import { cableId, deviceId, enclosureId, partId, racewayId, roleId, stateId, wireId } from './ids'
 import { part } from './part'
 import { practice } from './practice'
 import { raceway } from './raceway'
+import { role } from './role'
 import { site } from './site'
 import { state } from './state'
 import { cable, wire } from './wire'
@@ -19,6 +20,8 @@ export const plan = z.strictObject({
   description: note(),
   site,
   practice,
+  /** What the machine does, function by function; what serves one says so itself. */
+  roles: records(roleId, role, PLAN_LIMITS.roles, 'roles').default({}),
   enclosures: records(enclosureId, enclosure, PLAN_LIMITS.enclosures, 'enclosures'),
   parts: records(partId, part, PLAN_LIMITS.parts, 'parts'),
   devices: records(deviceId, device, PLAN_LIMITS.devices, 'devices'),

@@ -32,6 +32,9 @@ const UNNAMED = {
   blows: null,
   commandedBy: null,
   watchedBy: null,
+  serves: [],
+  contact: null,
+  program: [],
   spot: null,
 } as const
 
@@ -72,10 +75,21 @@ export const circuitView = defineView({
 
 /** What is drawn on faces: parts, places, holes and raceways, and nothing of the circuit. */
 export const placesView = defineView({
-  devices: (device) => ({ ...device, note: '', loads: {}, fitted: {}, reserves: [], safeState: null }),
+  devices: (device) => ({
+    ...device,
+    note: '',
+    loads: {},
+    fitted: {},
+    reserves: [],
+    safeState: null,
+    serves: [],
+    contact: null,
+    program: [],
+  }),
   rest: ({ practice }) => ({
     name: '',
     description: '',
+    roles: {},
     wires: {},
     cables: {},
     states: {},
@@ -100,7 +114,15 @@ export const wiringView = defineView({
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
-  rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),
+  rest: () => ({
+    name: '',
+    description: '',
+    practice: DEFAULT_PRACTICE.IEC,
+    roles: {},
+    enclosures: {},
+    raceways: {},
+    states: {},
+  }),
 })
 
 /** What protects what: the wiring with its fuses, and what they are called. */
@@ -116,7 +138,15 @@ export const guardingView = defineView({
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
-  rest: () => ({ name: '', description: '', practice: DEFAULT_PRACTICE.IEC, enclosures: {}, raceways: {}, states: {} }),
+  rest: () => ({
+    name: '',
+    description: '',
+    practice: DEFAULT_PRACTICE.IEC,
+    roles: {},
+    enclosures: {},
+    raceways: {},
+    states: {},
+  }),
 })
 
 /** Where leads go: places, ways, cables and wires by what they are, and the house rules for lengths. No loads, fuses or names. */

@@ -1,10 +1,13 @@
 import type { Rule } from '../../types'
 import { coilNeverWorked } from './coilNeverWorked'
 import { contactBridged } from './contactBridged'
+import { contactOpposite } from './contactOpposite'
 import { driverAboveMotor } from './driverAboveMotor'
 import { feedsJoined } from './feedsJoined'
 import { heatUnwatched } from './heatUnwatched'
 import { poleWithoutEffect } from './poleWithoutEffect'
+import { programUnlikeSetting } from './programUnlikeSetting'
+import { rolesCrossed } from './rolesCrossed'
 import { runsUncommanded } from './runsUncommanded'
 import { safeStateUnsaid } from './safeStateUnsaid'
 import { sensorsExchanged } from './sensorsExchanged'
@@ -17,10 +20,13 @@ import { switchedOutputsJoined } from './switchedOutputsJoined'
 export const commandingRules = {
   'coil-never-worked': coilNeverWorked,
   'contact-bridged': contactBridged,
+  'contact-opposite': contactOpposite,
   'driver-above-motor': driverAboveMotor,
   'feeds-joined': feedsJoined,
   'heat-unwatched': heatUnwatched,
   'pole-without-effect': poleWithoutEffect,
+  'program-unlike-setting': programUnlikeSetting,
+  'roles-crossed': rolesCrossed,
   'runs-uncommanded': runsUncommanded,
   'safe-state-unsaid': safeStateUnsaid,
   'sensors-exchanged': sensorsExchanged,
