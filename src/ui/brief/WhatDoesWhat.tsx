@@ -66,7 +66,7 @@ function RoleRow({
   const put = (label: string, role: { readonly name: string; readonly kind: RoleKind }) =>
     edit(label, { type: 'putRole', id, role })[0]?.message ?? null
   return (
-    <li className="grid items-start gap-x-3 gap-y-1 py-2 sm:grid-cols-[minmax(150px,200px)_118px_minmax(0,1fr)]">
+    <li className="grid items-start gap-x-3 gap-y-1 py-2 sm:grid-cols-[minmax(140px,180px)_104px_minmax(0,1fr)_auto]">
       <CommitField
         label={`Name of ${name}`}
         hideLabel
@@ -101,27 +101,28 @@ function RoleRow({
             </Button>
           </>
         ) : null}
-        {isGuessed ? (
-          <Button
-            look="quiet"
-            title="Their names are all that says so"
-            onClick={() =>
-              edit(
-                `${name}: as named`,
-                ...served.map(({ id: device, at }) => ({
-                  type: 'serveRole' as const,
-                  device,
-                  at,
-                  role: id,
-                  from: 'said' as const,
-                })),
-              )
-            }
-          >
-            by name; that is so
-          </Button>
-        ) : null}
       </div>
+      {isGuessed ? (
+        <button
+          type="button"
+          className="self-center rounded-md px-2 py-1 text-[13px] text-mute underline decoration-hair underline-offset-2 hover:text-ink hover:decoration-accent"
+          title="So far their names are all that says so. Said by you, a wire that contradicts it is a stop."
+          onClick={() =>
+            edit(
+              `${name}: as named`,
+              ...served.map(({ id: device, at }) => ({
+                type: 'serveRole' as const,
+                device,
+                at,
+                role: id,
+                from: 'said' as const,
+              })),
+            )
+          }
+        >
+          confirm
+        </button>
+      ) : null}
     </li>
   )
 }

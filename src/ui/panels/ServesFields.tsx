@@ -48,7 +48,7 @@ function RoleChoice({
       label={label}
       value={own?.role ?? NONE}
       options={[
-        { value: NONE, label: at === null ? 'no function of the machine' : 'whatever is joined to it' },
+        { value: NONE, label: at === null ? 'nothing by itself' : 'anything' },
         ...Object.entries(plan.roles).map(([value, role]) => ({ value, label: role!.name })),
         { value: NEW, label: `a new one, “${at ?? device.name}”` },
       ]}
