@@ -90,7 +90,13 @@ export const CORDS: readonly Build[] = [
       fine(
         'the vacuum’s cord goes to an outlet of its own',
         to.device('X5', {
-          outlet: { plug: { kind: 'polarised', fuse_A: null }, breaker_A: 16, curve: null, residual_mA: 30 },
+          outlet: {
+            plug: { kind: 'polarised', fuse_A: null },
+            breaker_A: 16,
+            curve: null,
+            residual_mA: 30,
+            residualType: null,
+          },
         }),
       ),
       fine('the vacuum’s breaker one size less', to.fit('F5', 'Q', 8)),

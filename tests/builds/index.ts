@@ -2,6 +2,7 @@ import { BOXES } from './boxes'
 import type { Build } from './build'
 import { CONTROLS } from './controls'
 import { CORDS } from './cords'
+import { EARTHS } from './earths'
 import { KITS } from './kits'
 import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
@@ -19,6 +20,7 @@ export const BUILDS: readonly Build[] = [
   ...MAINS,
   ...CONTROLS,
   ...CORDS,
+  ...EARTHS,
   ...RIBBONS,
   ...ROLES,
   ...BOXES,

@@ -87,6 +87,16 @@ export const BUILD_SAMPLES = {
     'motors of X and Y exchanged',
     'the motor of Y on the free port of the extruder',
   ),
+  'earth-fault-stays': from(
+    'a spindle on a drive, earthed by a rod',
+    'no residual-current device, and the earth is a rod',
+    'the rod’s earth is poor: 2000 ohm',
+  ),
+  'residual-blind': from(
+    'a spindle on a drive, earthed by a rod',
+    'its device sees pulses only',
+    'nobody looked of which type it is',
+  ),
   'contact-opposite': from(
     'a table with two named drivers',
     'a limit that the program hears when it closes, on the contact that opens',

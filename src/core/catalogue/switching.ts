@@ -1,4 +1,4 @@
-import type { PartGiven } from '@/core/plan'
+import type { PartGiven, ResidualType } from '@/core/plan'
 import {
   at,
   bar,
@@ -16,6 +16,20 @@ import {
 } from './builders'
 
 /** A contactor's coil clamps take the lead and the next one of a chain. From memory: two up to 2.5 mm². */
+const residual = (name: string, type: ResidualType): PartGiven =>
+  partGiven(name, [36, 85, 68], {
+    mounting: 'rail',
+    behaviour: { kind: 'residual-current-device', trips_mA: 30, type },
+    actuators: [byHand('rest')],
+    terminals: {
+      '1': terminal('1', 'any', 'breaker'),
+      '2': terminal('2', 'any', 'breaker'),
+      N1: terminal('N in', 'any', 'breaker'),
+      N2: terminal('N out', 'any', 'breaker'),
+    },
+    links: [contact('P1', '1', '2', 'closed', 'hand', 25), contact('P2', 'N1', 'N2', 'closed', 'hand', 25)],
+  })
+
 export const COIL_CLAMP = { min_mm2: 0.2, max_mm2: 2.5, count: 2 } as const
 
 const control = (label: string, fn: 'control+' | 'control-', isolated = true) =>
@@ -158,18 +172,9 @@ export const SWITCHING_PARTS: Readonly<Record<string, PartGiven>> = {
     terminals: { '1': terminal('1', 'any', 'tab63'), '2': terminal('2', 'any', 'tab63') },
     links: [fusePlace('B', '1', '2', 'EN 60934', 10)],
   }),
-  'part:residual-2p': partGiven('Residual-current device, two poles, 30 mA', [36, 85, 68], {
-    mounting: 'rail',
-    behaviour: { kind: 'residual-current-device', trips_mA: 30 },
-    actuators: [byHand('rest')],
-    terminals: {
-      '1': terminal('1', 'any', 'breaker'),
-      '2': terminal('2', 'any', 'breaker'),
-      N1: terminal('N in', 'any', 'breaker'),
-      N2: terminal('N out', 'any', 'breaker'),
-    },
-    links: [contact('P1', '1', '2', 'closed', 'hand', 25), contact('P2', 'N1', 'N2', 'closed', 'hand', 25)],
-  }),
+  'part:residual-2p': residual('Residual-current device, two poles, 30 mA', 'A'),
+  'part:residual-2p-f': residual('Residual-current device, two poles, 30 mA, for drives on one phase', 'F'),
+  'part:residual-2p-b': residual('Residual-current device, two poles, 30 mA, for any direct current', 'B'),
   'part:converter-24-5': partGiven('Converter 24 V to 5 V, 3 A', [60, 40, 20], {
     mounting: 'screws',
     behaviour: {

@@ -26,4 +26,5 @@ export {
 } from './routes/terminalPoints'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
 export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'
+export { leakOf, leaksOn, type Leak } from './supply/leaks'
 export { carries_A } from './supply/mains'

@@ -53,6 +53,16 @@ export { terminalWords } from './terminalWords'
 export { referenceVolts } from './referenceVolts'
 export { afterRemoval } from './afterRemoval'
 export { matingsOf, type Mating } from './matings'
+export {
+  EARTHINGS,
+  LEAK_FORMS,
+  leastTypeFor,
+  RESIDUAL_TYPES,
+  SEES,
+  type Earthing,
+  type LeakForm,
+  type ResidualType,
+} from './siteFacts'
 export { SEATS, type Seat } from './seat'
 export { CONTACT_MEANS, type ContactMeans } from './contactMeans'
 export {

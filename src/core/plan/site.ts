@@ -13,6 +13,7 @@ export interface Outlet {
   readonly breaker_A: number
   readonly curve: 'B' | 'C' | 'D'
   readonly residual_mA: number | null
+  readonly residualType: Site['residualType']
   /** Its own, and not the one that the plan's site speaks of. */
   readonly isOwn: boolean
 }
@@ -27,6 +28,7 @@ export function outletOf({ site, devices }: Pick<Plan, 'site' | 'devices'>, inle
         breaker_A: site.outletBreaker_A,
         curve: outletCurve(site),
         residual_mA: site.residual_mA,
+        residualType: site.residualType,
         isOwn: false,
       }
 }

@@ -73,6 +73,8 @@ export const SOURCES = {
   iec60204Failure: remembered('IEC 60204-1', '2016', '9.3 and 9.4'),
   iec60204EmergencyStop: remembered('IEC 60204-1', '2016', '10.7'),
   iec60204Restart: remembered('IEC 60204-1', '2016', '7.5'),
+  iec60364Disconnect: remembered('IEC 60364-4-41', '2005', '411.3.2, 411.4.4 and 411.5.3'),
+  iec60755Types: remembered('IEC 60755 and IEC 62423', undefined, 'types AC, A, F and B'),
   iec60364Residual: remembered('IEC 60364-4-41', '2005', '411.3.3'),
   ul1077: remembered('UL 1077', undefined, 'supplementary protectors'),
   iec60890: remembered('IEC 60890', undefined, 'effective cooling surface'),

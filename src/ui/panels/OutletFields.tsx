@@ -1,4 +1,4 @@
-import type { Device, DeviceId, Site } from '@/core/plan'
+import { RESIDUAL_TYPES, type Device, type DeviceId, type Site } from '@/core/plan'
 import { Choice, CommitField, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -34,6 +34,7 @@ export function OutletFields({ id, device }: { readonly id: DeviceId; readonly d
                   breaker_A: plan.site.outletBreaker_A,
                   curve: plan.site.outletCurve,
                   residual_mA: plan.site.residual_mA,
+                  residualType: plan.site.residualType,
                 }
               : null,
           )
@@ -66,6 +67,22 @@ export function OutletFields({ id, device }: { readonly id: DeviceId; readonly d
               }
             />
           </div>
+          {outlet.residual_mA === null ? null : (
+            <Choice
+              label="Of type"
+              value={outlet.residualType ?? ''}
+              options={[
+                { value: '', label: 'not looked yet' },
+                ...RESIDUAL_TYPES.map((value) => ({ value, label: value })),
+              ]}
+              onChoose={(value) =>
+                set(`${tag}: residual-current device of type ${value || 'unknown'}`, {
+                  ...outlet,
+                  residualType: value === '' ? null : (value as Site['residualType']),
+                })
+              }
+            />
+          )}
           <Choice
             label="Its plug"
             value={outlet.plug.kind}

@@ -3,6 +3,7 @@ import type { PartGiven, Terminal } from '@/core/plan'
 import type { ConnectorFamilyId } from '@/core/reference'
 import { connectorOf, housingsOf } from '../connectors'
 import {
+  at,
   bar,
   byFirmware,
   contactSetting,
@@ -491,6 +492,49 @@ const withPorts = (part: PartGiven, ...ports: readonly DataPort[]): PartGiven =>
 
 const keyed = (entries: readonly (readonly [string, PartGiven])[]) => Object.fromEntries(entries)
 
+/** A drive that makes three phases of one, at the spindle's own frequency; what rectifiers leak and what sees it: IEC 61800-5-1 (from memory). */
+const spindleDrive = (name: string, power_W: number, mA: number, size: Size): PartGiven =>
+  partGiven(name, size, {
+    mounting: 'screws',
+    behaviour: { kind: 'driver' },
+    terminals: {
+      L: terminal('L', 'L', 'screw'),
+      N: terminal('N', 'N', 'screw'),
+      PE: terminal('PE', 'PE', 'screw'),
+      U: terminal('U', 'any', 'screw', { block: 'MOTOR', direction: 'out' }),
+      V: terminal('V', 'any', 'screw', { block: 'MOTOR', direction: 'out' }),
+      W: terminal('W', 'any', 'screw', { block: 'MOTOR', direction: 'out' }),
+      RUN: terminal('run', 'signal', 'pluggable', { ...optional, direction: 'in', level_V: 24 }),
+      COM: terminal('com', 'signal', 'pluggable', { ...optional, level_V: 0 }),
+    },
+    draws: [
+      draw(
+        'drive',
+        'Drive and spindle',
+        'L',
+        'N',
+        230,
+        { power_W },
+        { powerFactor: 0.65, system: 'ac', does: 'moves' },
+      ),
+    ],
+    leaks: { mA, form: 'mixed' },
+    earths: at('PE'),
+  })
+
+const threePhaseSpindle = (name: string, phase_A: number, size: Size): PartGiven =>
+  partGiven(name, size, {
+    mounting: 'loose',
+    behaviour: { kind: 'motor', phase_A, phase_ohm: null },
+    terminals: {
+      U: terminal('U', 'any', 'pluggable'),
+      V: terminal('V', 'any', 'pluggable'),
+      W: terminal('W', 'any', 'pluggable'),
+      PE: terminal('PE', 'PE', 'pluggable'),
+    },
+    earths: at('PE'),
+  })
+
 export const MORE_LOADS: Readonly<Record<string, PartGiven>> = {
   ...keyed(
     STEPPERS.map(([edge, long, amp, ohm]) => [
@@ -657,6 +701,10 @@ export const MORE_LOADS: Readonly<Record<string, PartGiven>> = {
   'part:pump-mains': mainsLoad('Pump on mains, 45 W', 'other', 45, [90, 80, 130]),
   'part:vacuum-mains': mainsLoad('Vacuum cleaner on mains, 1200 W', 'other', 1200, [350, 350, 400]),
   'part:lamp-mains': mainsLoad('Lamp on mains, 15 W', 'lamp', 15, [100, 100, 100]),
+  'part:spindle-drive-750': spindleDrive('Spindle drive, 0.75 kW, 230 V in, 0–400 Hz out', 900, 3.5, [80, 160, 130]),
+  'part:spindle-drive-1500': spindleDrive('Spindle drive, 1.5 kW, 230 V in, 0–400 Hz out', 1800, 6, [100, 170, 140]),
+  'part:spindle-3-750': threePhaseSpindle('Spindle, three phases, 0.75 kW', 4, [65, 65, 200]),
+  'part:spindle-3-1500': threePhaseSpindle('Spindle, three phases, 1.5 kW', 7, [80, 80, 220]),
   'part:spindle-800': mainsLoad('Router motor on mains, 800 W', 'other', 800, [70, 70, 220]),
   'part:spindle-48': two('Spindle, 48 V 500 W', 'other', 48, { power_W: 500 }, [52, 52, 180]),
   'part:spindle-24': two('Spindle, 24 V 200 W', 'other', 24, { power_W: 200 }, [44, 44, 120]),

@@ -54,7 +54,7 @@ function breaker(name: string, family: 'IEC 60898' | 'UL 489', poles: 1 | 2, rat
 const combined = (rating_A: number): PartGiven =>
   partGiven(`Residual-current breaker, ${rating_A} A, 30 mA`, [36, 85, 70], {
     mounting: 'rail',
-    behaviour: { kind: 'residual-current-device', trips_mA: 30 },
+    behaviour: { kind: 'residual-current-device', trips_mA: 30, type: 'A' },
     actuators: [byHand('rest')],
     terminals: {
       '1': terminal('1', 'any', 'breaker'),

@@ -1,12 +1,14 @@
 import type { Model, Solution } from '@/core/model'
-import { outletOf, type Plan, type StateId } from '@/core/plan'
+import { outletOf, type DeviceId, type Plan, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import { sumMains } from '@/core/supply'
 import { step } from '@/core/trace'
 import { IS_CONTINUOUS } from '../protection/protectiveDevices'
 import { byState, worstOf } from '../settled/overStates'
+import { feedWays } from '../switching/switches'
 import type { MainsReckoning } from '../types'
+import { leaksOn } from './leaks'
 
 /** What a circuit carries for hours: where the NEC rules, four fifths of its breaker's rating (210.19, 210.20; from memory). */
 export const carries_A = ({ region }: Plan['site'], breaker_A: number): number =>
@@ -32,7 +34,6 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
           output_W: Math.max(0, output_W),
           efficiency_percent: behaviour.efficiency_percent,
           powerFactor: behaviour.powerFactor,
-          leakage_mA: behaviour.leakage_mA ?? undefined,
         },
       ]
     })
@@ -42,7 +43,6 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
         inlets.filter((inlet) => !elsewhere.includes(inlet)),
         elsewhere,
         state,
-        supplies.reduce((sum, supply) => sum + (supply.leakage_mA ?? 0), 0),
       )
     return sumMains({
       mains_V: site.mains_V,
@@ -51,7 +51,6 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
       continuous: IS_CONTINUOUS,
       region: site.region,
       circuit_A: site.outletBreaker_A,
-      residual_mA: site.residual_mA ?? undefined,
     })
   })
   const current_A = Object.fromEntries(
@@ -81,7 +80,7 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
         ),
       ],
     },
-    leakage: { value: answer?.result.leakage_mA ?? null, unit: 'mA', trace },
+    leakage: reckonLeakage(plan, model),
     inrush: reckonInrush(plan, model),
     reasons: answer?.result.reasons ?? [],
   }
@@ -92,7 +91,6 @@ function ofSitesOutlet(
   here: Model['devices'],
   elsewhere: Model['devices'],
   { outputs }: Solution,
-  leakage_mA: number,
 ): ReturnType<typeof sumMains> {
   const amps = here.map(({ id, device }) => ({
     tag: device.tag,
@@ -100,7 +98,7 @@ function ofSitesOutlet(
   }))
   const current_A = amps.reduce((sum, each) => sum + each.current_A, 0)
   return {
-    result: { current_A, leakage_mA, protection_A: null, feasible: true, reasons: [] },
+    result: { current_A, leakage_mA: 0, protection_A: null, feasible: true, reasons: [] },
     trace: [
       step(
         'From the outlet',
@@ -111,10 +109,37 @@ function ofSitesOutlet(
   }
 }
 
+/** Whether a device is fed by a cord of the site's outlet, or by none yet. */
+function isOnSitesOutlet(plan: Plan, model: Model, device: DeviceId): boolean {
+  const ways = feedWays(plan, model).filter((way) => way.device === device && way.isMains)
+  return ways.length === 0 || ways.some(({ source }) => !outletOf(plan, source).isOwn)
+}
+
+/** What leaks to earth in use, of all that hangs on the site's outlet. */
+function reckonLeakage(plan: Plan, model: Model): MainsReckoning['leakage'] {
+  const leaks = leaksOn(feedWays(plan, model), (id) => model.deviceById.get(id)!.part).filter(
+    ({ inlet, mA }) => mA > 0 && !outletOf(plan, inlet).isOwn,
+  )
+  const sum_mA = leaks.reduce((sum, { mA }) => sum + mA, 0)
+  return {
+    value: sum_mA,
+    unit: 'mA',
+    trace: [
+      step(
+        'Leakage',
+        leaks.length === 0
+          ? 'nothing on the outlet states any: 0 mA'
+          : `${leaks.map(({ device, mA }) => `${plan.devices[device]!.tag} ${formatNumber(mA)} mA`).join(' + ')} = ${formatNumber(sum_mA)} mA`,
+        "the parts' data",
+      ),
+    ],
+  }
+}
+
 /** All supplies together, as if every reservoir were empty and the mains at its peak; breakers see that. */
 function reckonInrush(plan: Plan, model: Model): MainsReckoning['inrush'] {
-  const supplies = model.devices.flatMap(({ device, part }) =>
-    part.behaviour.kind === 'supply' && device.origin !== 'remove'
+  const supplies = model.devices.flatMap(({ id, device, part }) =>
+    part.behaviour.kind === 'supply' && device.origin !== 'remove' && isOnSitesOutlet(plan, model, id)
       ? [{ tag: device.tag, inrush_A: part.behaviour.inrush_A }]
       : [],
   )

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { BODY_SIDES, CLAMPS, DOES, TERMINAL_FUNCTIONS } from '../part'
+import { LEAK_FORMS, RESIDUAL_TYPES } from '../siteFacts'
 import { DEVICE_FAMILIES, SCREWS } from '@/core/reference'
 import {
   coordinate_mm,
@@ -269,6 +270,7 @@ export const behaviour = z.discriminatedUnion('kind', [
     kind: z.literal('residual-current-device'),
     /** It opens where so much more goes out than comes home; left out where nobody stated it. */
     trips_mA: unknown(positive()),
+    type: unknown(z.enum(RESIDUAL_TYPES)),
   }),
   kindOnly('surge-filter'),
   kindOnly('switch'),
@@ -429,6 +431,8 @@ export const part = z.strictObject({
   ip: unknown(
     nonNegative().int({ error: 'must be a whole number' }).max(69, { error: 'must be two digits, such as 54' }),
   ),
+  /** What it lets through to earth in use, and the form of a fault behind its rectifier; null where nobody stated it. */
+  leaks: unknown(z.strictObject({ mA: nonNegative(), form: z.enum(LEAK_FORMS) })),
   /** Whether what it loses warms the box it sits in; null: by what it is. */
   heat: unknown(z.enum(['here', 'elsewhere'])),
 })

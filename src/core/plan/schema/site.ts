@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { EARTHINGS, RESIDUAL_TYPES } from '../siteFacts'
 import { positive, temperature_C, unknown } from './fields'
 
 export const plug = z.strictObject({
@@ -18,6 +19,8 @@ export const outlet = z.strictObject({
   curve: unknown(z.enum(['B', 'C', 'D'])),
   /** Residual-current device ahead of it; null without one. */
   residual_mA: positive().nullable(),
+  /** Which currents that device sees; null where nobody looked. */
+  residualType: unknown(z.enum(RESIDUAL_TYPES)),
 })
 
 /** Where the enclosure stands and what feeds it. */
@@ -33,6 +36,21 @@ export const site = z.strictObject({
   outletCurve: unknown(z.enum(['B', 'C', 'D'])),
   /** Residual-current (ground-fault) device ahead of the outlet; null without one. */
   residual_mA: positive().nullable(),
+  /** Which currents that device sees; null where nobody looked. */
+  residualType: unknown(z.enum(RESIDUAL_TYPES)),
+  /** One live pole and a neutral, or two live poles, as 240 V between two of 120 V to earth. */
+  livePoles: z
+    .union([z.literal(1), z.literal(2)], {
+      error:
+        'must be 1 or 2: three-phase mains is not planned here; let a licensed electrician plan it, and this box from one of its phases',
+    })
+    .default(1),
+  /** How the source and what it feeds are earthed; null where nobody said. */
+  earthing: unknown(z.enum(EARTHINGS)),
+  /** Of a fault from line to earth at the outlet, there and back; null where nobody measured it. */
+  loop_ohm: unknown(positive()),
+  /** Water is at hand: a sink, a tank, a coolant pump, wet hands. */
+  isNearWater: z.boolean().default(false),
   /** Fault current the outlet can deliver; null when unknown. */
   prospective_A: positive().nullable(),
   ambient_C: temperature_C(),

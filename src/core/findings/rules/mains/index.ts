@@ -1,4 +1,5 @@
 import type { Rule } from '../../types'
+import { earthFaultStays } from './earthFaultStays'
 import { inletOverloaded } from './inletOverloaded'
 import { inrushMayTrip } from './inrushMayTrip'
 import { leakageMayTrip } from './leakageMayTrip'
@@ -6,6 +7,7 @@ import { lineNotSwitched } from './lineNotSwitched'
 import { mainsSelectorWrong } from './mainsSelectorWrong'
 import { outletOverloaded } from './outletOverloaded'
 import { otherCordsNeutral } from './otherCordsNeutral'
+import { residualBlind } from './residualBlind'
 import { residualTrips } from './residualTrips'
 import { residualWanted } from './residualWanted'
 import { noMainSwitch } from './noMainSwitch'
@@ -14,6 +16,7 @@ import { secondInlet } from './secondInlet'
 
 /** About the mains: what comes in, what it feeds, and how it is switched. */
 export const mainsRules = {
+  'earth-fault-stays': earthFaultStays,
   'inlet-overloaded': inletOverloaded,
   'inrush-may-trip': inrushMayTrip,
   'leakage-may-trip': leakageMayTrip,
@@ -21,6 +24,7 @@ export const mainsRules = {
   'mains-selector-wrong': mainsSelectorWrong,
   'other-cords-neutral': otherCordsNeutral,
   'outlet-overloaded': outletOverloaded,
+  'residual-blind': residualBlind,
   'residual-trips': residualTrips,
   'residual-wanted': residualWanted,
   'no-main-switch': noMainSwitch,

@@ -6,7 +6,7 @@ import { defineRule } from '../../types'
 
 interface Facts {
   readonly load: DeviceId
-  readonly problem: 'neutral-switched' | 'relay-in-neutral' | 'one-pole' | 'fuse-in-neutral'
+  readonly problem: 'neutral-switched' | 'relay-in-neutral' | 'one-pole' | 'fuse-in-neutral' | 'one-live-fused'
   readonly switches: readonly DeviceId[]
 }
 
@@ -46,7 +46,9 @@ export const lineNotSwitched = defineRule<Facts>({
     for (const inlet of context.devices) {
       const { behaviour } = inlet.part
       if (behaviour.kind !== 'mains-inlet') continue
-      const isReversible = outletOf(context.plan, inlet.id).plug.kind === 'reversible'
+      // Either pole may be live, or both are.
+      const isReversible =
+        outletOf(context.plan, inlet.id).plug.kind === 'reversible' || context.plan.site.livePoles === 2
       const fromLine = waysFrom(context.model, terminalKey(inlet.id, behaviour.line))
       const fromNeutral = waysFrom(context.model, terminalKey(inlet.id, behaviour.neutral))
       for (const { id } of context.devices) {
@@ -64,6 +66,8 @@ export const lineNotSwitched = defineRule<Facts>({
           const [fuseL, fuseN] = [fuses(line), fuses(neutral)]
           if (!isReversible && fuseN.length > 0 && fuseL.length === 0)
             found.push({ load: id, problem: 'fuse-in-neutral', switches: fuseN })
+          if (context.plan.site.livePoles === 2 && fuseL.length > 0 !== fuseN.length > 0)
+            found.push({ load: id, problem: 'one-live-fused', switches: [...fuseL, ...fuseN] })
           const [handL, handN] = [byHand(context, line), byHand(context, neutral)]
           if (isReversible) {
             if (handL.length > 0 !== handN.length > 0)
@@ -81,13 +85,22 @@ export const lineNotSwitched = defineRule<Facts>({
     const tag = context.device(load).tag
     const names = [...new Set(switches)].map((id) => context.device(id).tag).join(', ')
     const subjects = [...new Set([load, ...switches])].map((id) => ({ kind: 'device' as const, id }))
+    const areBothLive = context.plan.site.livePoles === 2
     if (problem === 'one-pole') {
       return {
         subjects,
-        what: `${tag}: ${names} switches one pole only, and the plug can go in either way round`,
-        why: 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.',
+        what: `${tag}: ${names} switches one pole only, and ${areBothLive ? 'both are live' : 'the plug can go in either way round'}`,
+        why: areBothLive
+          ? 'Off, it is still live by the other pole. Switch both together.'
+          : 'Half the time it is the neutral that is switched: the load is off and still live. Switch line and neutral together.',
       }
     }
+    if (problem === 'one-live-fused')
+      return {
+        subjects,
+        what: `${tag}: ${names} protects one of two live poles`,
+        why: 'A short from the other pole to earth passes no protection of the box, and only the outlet’s breaker ends it. Protect both, by one device of two poles.',
+      }
     if (problem === 'fuse-in-neutral')
       return {
         subjects,

@@ -13,7 +13,7 @@ const GREATEST_mA: Readonly<Record<Site['region'], number>> = { IEC: 30, NEC: 6 
 const OFFERED_mA: Readonly<Record<Site['region'], number>> = { IEC: 30, NEC: 5 }
 
 interface Facts {
-  readonly place: 'sheltered' | 'outdoors' | 'outlets'
+  readonly place: 'sheltered' | 'outdoors' | 'outlets' | 'water'
   /** Residual devices of the plan through which not all of it is fed. */
   readonly past: readonly DeviceId[]
   /** Inlets whose outlet has none: those with an outlet of their own. */
@@ -59,13 +59,13 @@ export const residualWanted = defineRule<Facts>({
   source: SOURCES.iec60364Residual,
   find: (context) => {
     const { plan, devices } = context
-    const { place, region } = plan.site
+    const { place, region, isNearWater } = plan.site
     const lines = bareLines(context)
     if (lines.length === 0) return []
     const hasOutlets = devices.some(
       ({ part, device }) => part.behaviour.kind === 'outlet' && device.origin !== 'remove',
     )
-    const isOutlets = place === 'indoors'
+    const isOutlets = place === 'indoors' && !isNearWater
     if (isOutlets && !(region === 'IEC' && hasOutlets)) return []
     const own = devices.filter(({ part }) => part.behaviour.kind === 'residual-current-device').map(({ id }) => id)
     // One that lies in the plan and through which nothing goes guards nothing.
@@ -74,7 +74,13 @@ export const residualWanted = defineRule<Facts>({
     // Only cords whose outlet is not guarded: what they feed is what wants it.
     if (isOutlets && unguarded(context, true).length === 0) return []
     const inlets = lines.flatMap(({ potential: { device } }) => (outletOf(plan, device).isOwn ? [device] : []))
-    return [{ place: isOutlets ? 'outlets' : place, past: own, own: inlets }]
+    return [
+      {
+        place: isOutlets ? 'outlets' : isNearWater ? 'water' : (place as Exclude<typeof place, 'indoors'>),
+        past: own,
+        own: inlets,
+      },
+    ]
   },
   word: ({ place, past, own }, context) => {
     const { region } = context.plan.site
@@ -87,7 +93,9 @@ export const residualWanted = defineRule<Facts>({
           ? `${past.map((id) => context.device(id).tag).join(', ')} ${past.length === 1 ? 'is' : 'are'} there, and not all that needs it is fed through ${past.length === 1 ? 'it' : 'them'}`
           : place === 'outlets'
             ? `The box has socket outlets, and nothing ahead of them ${trips}`
-            : `The box stands ${place === 'outdoors' ? 'outdoors' : 'under a roof outside'} and nothing ahead of it ${trips}`,
+            : place === 'water'
+              ? `Water is at hand where the box stands, and nothing ahead of it ${trips}`
+              : `The box stands ${place === 'outdoors' ? 'outdoors' : 'under a roof outside'} and nothing ahead of it ${trips}`,
       why: `Wet hands, wet ground and a pinched lead: a device of ${most} mA cuts off before a person feels it long${region === 'NEC' ? '; one of 30 mA guards equipment, not people' : ''}. Name the outlet’s own device, or lead everything through one first in the box.`,
       severity: place === 'sheltered' ? 'caution' : 'stop',
       fixes: [

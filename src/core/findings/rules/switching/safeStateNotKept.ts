@@ -2,6 +2,7 @@ import { SOURCES } from '@/core/reference'
 import type { SafeStateReckoning } from '@/core/figures'
 import type { ControlCase } from '@/core/switching'
 import { defineRule } from '../../types'
+import { isCommandable, isWorkedByHandOrHeat } from '../commanding/commands'
 
 const CASE_WORDS: Readonly<Record<ControlCase, string>> = {
   'power-cut': 'the power is cut',
@@ -17,9 +18,11 @@ export const safeStateNotKept = defineRule<
   title: 'Not in its wanted state when control is lost',
   stage: 'guard',
   source: SOURCES.iec60204Failure,
-  find: ({ reckoning, plan }) =>
-    reckoning.safeStates.flatMap((each) => {
-      if (plan.devices[each.device]!.origin === 'remove') return []
+  find: (context) =>
+    context.reckoning.safeStates.flatMap((each) => {
+      if (context.device(each.device).origin === 'remove') return []
+      // What a hand or warmth alone works has no control that is lost.
+      if (!isCommandable(context, each.device) && isWorkedByHandOrHeat(context, each.device)) return []
       // Without power nothing runs, and no wiring changes that.
       const cases = (Object.entries(each.cases) as [ControlCase, string][]).filter(
         ([situation]) => situation !== 'power-cut',
