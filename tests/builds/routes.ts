@@ -206,6 +206,19 @@ export const ROUTE_SAMPLES = {
       () => clay({ type: 'updateRaceway', id: gland('E1'), changes: { kind: 'grommet', holdsLead: true } }),
     ],
   },
+  'pull-unrelieved': {
+    bad: [() => clay({ type: 'updateCable', id: own('E1'), changes: { relief: 'nothing' } })],
+    good: [() => clay(), () => clay({ type: 'updateCable', id: own('E1'), changes: { relief: 'clamp' } })],
+  },
+  'screen-open': {
+    bad: [() => clay({ type: 'updateCable', id: own('M1'), changes: { shielded: true, screenAt: 'neither' } })],
+    good: [
+      () => clay(),
+      () => clay({ type: 'updateCable', id: own('M1'), changes: { shielded: true, screenAt: 'both' } }),
+      // Nobody looked: nothing is known of it.
+      () => clay({ type: 'updateCable', id: own('M1'), changes: { shielded: true } }),
+    ],
+  },
   'bundle-unheld': {
     bad: [() => clay(...without('duct3', 'duct4', 'main-duct6'))],
     good: [() => clay()],
@@ -213,9 +226,57 @@ export const ROUTE_SAMPLES = {
   'chain-hits': {
     bad: [
       () =>
-        clay(way('out5', { chain: { pitch_mm: 30, link_mm: 35, fixedAt_percent: 50, moves: 'above', room_mm: 120 } })),
+        clay(
+          way('out5', {
+            chain: {
+              pitch_mm: 30,
+              link_mm: 35,
+              fixedAt_percent: 50,
+              links: null,
+              opens: null,
+              moves: 'above',
+              room_mm: 120,
+            },
+          }),
+        ),
     ],
     good: [() => clay()],
+  },
+  'chain-short': {
+    // 360 mm of travel and a bend of 75 mm want 180 + 236 mm: 14 links of 30 mm; 12 do not reach.
+    bad: [
+      () =>
+        clay(
+          way('out5', {
+            chain: {
+              pitch_mm: 30,
+              link_mm: 35,
+              fixedAt_percent: 50,
+              links: 12,
+              opens: true,
+              moves: 'above',
+              room_mm: null,
+            },
+          }),
+        ),
+    ],
+    good: [
+      () => clay(),
+      () =>
+        clay(
+          way('out5', {
+            chain: {
+              pitch_mm: 30,
+              link_mm: 35,
+              fixedAt_percent: 50,
+              links: 16,
+              opens: true,
+              moves: 'above',
+              room_mm: null,
+            },
+          }),
+        ),
+    ],
   },
   'loop-hits': {
     bad: [() => clay(onDoor, hingeLoop(140, 40)), () => clay(onDoor, hingeLoop(77))],

@@ -21,6 +21,7 @@ const core = (n: number, size: string, base: ColourName, stripe: ColourName | nu
   id: String(n),
   size,
   colour: { base, stripe },
+  rated_V: null,
 })
 const cores = (
   size: string,

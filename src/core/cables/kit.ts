@@ -73,7 +73,7 @@ export function takeIn(plan: Plan, kit: string, rows: readonly KitRow[]): readon
       shielded: false,
       origin: 'new',
       kit,
-      cores: Array.from({ length: ways }, (_, n) => ({ id: String(n + 1), colour: null, size: null })),
+      cores: Array.from({ length: ways }, (_, n) => ({ id: String(n + 1), colour: null, size: null, rated_V: null })),
       ends: { a: endFromWords(ends[0], ways), b: endFromWords(ends[1], ways) },
     })
     return { type: 'addCable', id, cable }

@@ -210,7 +210,7 @@ export function bindWires(plan: Plan, wires: readonly WireId[], name: string): r
     premade: false,
     length_mm: first.length_mm,
     flexClass: first.flexClass,
-    cores: seen.map(({ own }, i) => ({ id: String(i + 1), colour: own.colour, size: own.size })),
+    cores: seen.map(({ own }, i) => ({ id: String(i + 1), colour: own.colour, size: own.size, rated_V: null })),
     ends: { a: endFor('a'), b: endFor('b') },
   })
   return [

@@ -137,7 +137,7 @@ function loadValue(model: Model, situation: Situation, { load, kind }: NetElemen
   const { isMains } = load!
   const own = model.draws[load!.draw]!
   const { draw } = own
-  const power_W = own.power_W * situation.shareOf(own.device) * (situation.startUp ? draw.startFactor : 1)
+  const power_W = own.power_W * situation.shareOf(own.device, draw.id) * (situation.startUp ? draw.startFactor : 1)
   const apparent = isMains ? power_W / draw.powerFactor : power_W
   if (kind === 'R') return draw.nominal_V ** 2 / apparent
   return kind === 'I' ? apparent / draw.nominal_V : apparent

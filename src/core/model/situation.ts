@@ -1,11 +1,11 @@
-import type { DeviceId, Plan, State, StateId } from '@/core/plan'
+import { shareOf, type DeviceId, type Plan, type State, type StateId } from '@/core/plan'
 
 /** What is switched on and held where: a state of the plan, a pressed stop, a lead come loose, a meter. */
 export interface Situation {
   readonly sources: State['sources']
   readonly startUp: boolean
-  /** Share of its draw that each device takes. */
-  shareOf(device: DeviceId): number
+  /** How hard each draw of a device runs. */
+  shareOf(device: DeviceId, draw: string): number
   /** Actuators held, by device and actuator. */
   readonly held: Readonly<Record<DeviceId, Readonly<Record<string, string>> | undefined>>
   /** Where coils begin: as in service, so that a contactor which holds itself is in; or at rest, as after a power cut. */
@@ -19,11 +19,12 @@ export interface Situation {
 const NOTHING: ReadonlySet<string> = new Set()
 
 export function situationOf(plan: Plan, state: StateId, changes: Partial<Situation> = {}): Situation {
-  const { sources, startUp, shares, defaultShare, positions } = plan.states[state]!
+  const own = plan.states[state]!
+  const { sources, startUp, positions } = own
   return {
     sources,
     startUp,
-    shareOf: (device) => (shares as Readonly<Record<string, number>>)[device] ?? defaultShare,
+    shareOf: (device, draw) => shareOf(own, device, draw),
     held: positions,
     memory: 'service',
     open: NOTHING,

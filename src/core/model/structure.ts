@@ -67,7 +67,7 @@ const known = new WeakMap<Wiring, Map<string, Structure>>()
 export function structureOf(model: Model, situation: Situation, positions: Positions): Structure {
   let own = known.get(model.wiring)
   if (!own) known.set(model.wiring, (own = new Map()))
-  const runs = model.draws.map(({ device, power_W }) => power_W > 0 && situation.shareOf(device) > 0)
+  const runs = model.draws.map(({ device, draw, power_W }) => power_W > 0 && situation.shareOf(device, draw.id) > 0)
   const { mains, usb, battery } = situation.sources
   const key = [
     `${mains}${usb}${battery}`,

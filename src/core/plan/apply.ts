@@ -199,10 +199,17 @@ const HANDLERS: Handlers = {
     Object.assign(existing(draft.states, id, 'state'), changes)
     if (changes.positions) nameMovers(draft, id)
   },
-  setShare: (draft, { state, device, share }) =>
-    setOrClear(existing(draft.states, state, 'state').shares, device, share),
+  setShare,
   setPosition,
   removeState: (draft, { id }) => remove(draft.states, id, 'state'),
+}
+
+function setShare(draft: MutablePlan, { state, device, draw, share }: Extract<Command, { type: 'setShare' }>): void {
+  const { shares, drawShares } = existing(draft.states, state, 'state')
+  if (draw === undefined) return setOrClear(shares, device, share)
+  const own = { ...drawShares[device] }
+  setOrClear(own, draw, share)
+  setOrClear(drawShares, device, Object.keys(own).length > 0 ? own : null)
 }
 
 function moversOf(draft: MutablePlan, device: DeviceId) {
@@ -253,6 +260,7 @@ function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'remo
   }
   for (const state of Object.values(draft.states)) {
     delete state!.shares[id]
+    delete state!.drawShares[id]
     delete state!.positions[id]
   }
   // The hole it filled stays.
@@ -328,6 +336,9 @@ function replacePart(draft: MutablePlan, command: Extract<Command, { type: 'repl
     if (!next.settings.some((setting) => setting.id === key && setting.options.includes(value)))
       delete device.settings[key]
   for (const state of Object.values(draft.states)) {
+    const shares = state!.drawShares[command.device]
+    for (const key of Object.keys(shares ?? {})) if (!next.draws.some(({ id }) => id === key)) delete shares![key]
+    if (shares && Object.keys(shares).length === 0) delete state!.drawShares[command.device]
     const held = state!.positions[command.device]
     for (const [key, position] of Object.entries(held ?? {}))
       if (!next.actuators.some(({ id, positions }) => id === key && positions.includes(position))) delete held![key]

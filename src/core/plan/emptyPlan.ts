@@ -49,6 +49,7 @@ const running: State = {
   withReserves: false,
   defaultShare: 1,
   shares: {},
+  drawShares: {},
   positions: {},
 }
 

@@ -300,6 +300,14 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
   for (const [id, state] of Object.entries(plan.states)) {
     for (const key of Object.keys(state!.shares))
       if (!has(plan.devices, key)) missing(`states.${id}.shares.${key}`, 'device', key)
+    for (const [key, shares] of Object.entries(state!.drawShares)) {
+      const path = `states.${id}.drawShares.${key}`
+      const device = has(plan.devices, key) ? plan.devices[key as DeviceId] : undefined
+      if (!device) missing(path, 'device', key)
+      for (const draw of Object.keys(shares!))
+        if (device && !plan.parts[device.part]?.draws.some((each) => each.id === draw))
+          missing(`${path}.${draw}`, `draw of ${device.tag}`, draw)
+    }
     for (const [key, held] of Object.entries(state!.positions)) {
       const path = `states.${id}.positions.${key}`
       const device = has(plan.devices, key) ? plan.devices[key as DeviceId] : undefined

@@ -33,3 +33,7 @@ export const BARE_END = {
   ways: null,
   mates: null,
 }
+
+/** What takes the pull of a cord, so that its terminals do not. */
+export const RELIEFS = ['gland', 'clamp', 'moulded', 'nothing'] as const
+export type Relief = (typeof RELIEFS)[number]

@@ -13,6 +13,8 @@ export interface ChainRequest {
 
 export interface ChainAnswer {
   readonly links: number
+  /** Half the travel, what it is fixed off the middle, and the half circle: less does not reach. */
+  readonly bare_mm: number
   readonly length_mm: number
   /** From the lower run's underside to the upper run's top. */
   readonly height_mm: number
@@ -37,6 +39,7 @@ export function chainOf({ travel_mm, radius_mm, pitch_mm, link_mm, fixedAt_perce
   const still_mm = (travel_mm * fixedAt_percent) / 100
   return {
     links,
+    bare_mm,
     length_mm,
     height_mm: 2 * radius_mm + link_mm,
     reach_mm: [crown(-still_mm), crown(travel_mm - still_mm)],

@@ -58,7 +58,8 @@ function slidesOn(plan: Plan, id: RacewayId): string | null {
 
 /** The round that an opening lets through; null for what lets anything through. */
 function freeOf(plan: Plan, id: RacewayId): number | null {
-  const { kind, thread, width_mm } = plan.raceways[id]!
+  const { kind, thread, width_mm, height_mm, chain } = plan.raceways[id]!
+  if (kind === 'chain') return chain?.opens === false ? Math.min(width_mm, height_mm) : null
   if (kind === 'gland') return thread === null ? width_mm : (glandThread(thread)?.clampMax_mm ?? width_mm)
   return OPENINGS.has(kind) || kind === 'sleeve' || kind === 'conduit' ? width_mm : null
 }

@@ -7,7 +7,16 @@ import {
   type SortingState,
 } from '@tanstack/react-table'
 import { memo, useMemo, useState } from 'react'
-import type { Device, DeviceId, Draw, Part, Plan, State, StateId } from '@/core/plan'
+import {
+  shareOf,
+  type Device,
+  type DeviceId,
+  type Draw,
+  type Part,
+  type Plan,
+  type State,
+  type StateId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { LoadField } from '@/ui/panels'
 import { Button, CommitField, readNumber, LongRows, newId } from '@/ui/primitives'
@@ -96,6 +105,7 @@ export function LoadTable() {
         withReserves: false,
         defaultShare: 0.5,
         shares: {},
+        drawShares: {},
         positions: {},
       },
     })
@@ -202,12 +212,16 @@ const LoadRow = memo(function LoadRow({
     if (read.value < 0 || read.value > 100)
       return `${formatNumber(read.value)} % is no share: of what it takes at most, a load takes 0 to 100 %`
     return (
-      edit(`${device.tag} at ${read.value} % in “${states[stateId]!.name}”`, {
-        type: 'setShare',
-        state: stateId,
-        device: id,
-        share: read.value / 100,
-      })[0]?.message ?? null
+      edit(
+        `${device.tag}${isAlone ? '' : ` ${draw.name.toLowerCase()}`} at ${read.value} % in “${states[stateId]!.name}”`,
+        {
+          type: 'setShare',
+          state: stateId,
+          device: id,
+          ...(isAlone ? {} : { draw: draw.id }),
+          share: read.value / 100,
+        },
+      )[0]?.message ?? null
     )
   }
   return (
@@ -232,24 +246,19 @@ const LoadRow = memo(function LoadRow({
       </td>
       {(Object.entries(states) as [StateId, State][]).map(([stateId, state]) => (
         <td key={stateId} className="pr-1">
-          {isFirst ? (
-            <CommitField
-              hideLabel
-              numeric
-              unit="%"
-              label={`${device.tag} in ${state.name}, percent`}
-              value={String(Math.round(shareOf(state, id) * 1000) / 10)}
-              onCommit={(text) => setShare(stateId, text)}
-            />
-          ) : null}
+          <CommitField
+            hideLabel
+            numeric
+            unit="%"
+            label={`${device.tag}${isAlone ? '' : ` ${draw.name.toLowerCase()}`} in ${state.name}, percent`}
+            value={String(Math.round(shareOf(state, id, draw.id) * 1000) / 10)}
+            onCommit={(text) => setShare(stateId, text)}
+          />
         </td>
       ))}
     </tr>
   )
 })
-
-const shareOf = (state: State, id: DeviceId) =>
-  (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
 
 /** What a state has besides its loads: its sources, whether it is the moment of starting, whether what comes later counts. */
 function StateSettings({

@@ -18,11 +18,13 @@ import {
 } from '@/core/cables'
 import {
   landingOf,
+  RELIEFS,
   type Cable,
   type CableId,
   type Command,
   type DeviceId,
   type Plan,
+  type Relief,
   type TerminalId,
   type Wire,
   type WireId,
@@ -99,7 +101,45 @@ export function CableSheet({ id }: { readonly id: CableId }) {
             { value: 'no', label: 'none' },
             { value: 'yes', label: 'shielded' },
           ]}
-          onChoose={(value) => change('Screen of a cable', { shielded: value === 'yes' })}
+          onChoose={(value) =>
+            change('Screen of a cable', {
+              shielded: value === 'yes',
+              screenAt: value === 'yes' ? cable.screenAt : null,
+            })
+          }
+        />
+        {cable.shielded ? (
+          <Choice
+            label="Screen joined to earth"
+            value={cable.screenAt ?? ''}
+            options={[
+              { value: '', label: 'not said' },
+              { value: 'a', label: 'at its first end' },
+              { value: 'b', label: 'at its other end' },
+              { value: 'both', label: 'at both ends' },
+              { value: 'neither', label: 'nowhere' },
+            ]}
+            onChoose={(value) =>
+              change('Where a screen is joined', { screenAt: value === '' ? null : (value as Cable['screenAt']) })
+            }
+          />
+        ) : null}
+        <Amount
+          label="Jacket stands"
+          unit="V"
+          value={cable.jacket_V}
+          onTake={(jacket_V) => change('Volts of a jacket', { jacket_V })}
+        />
+        <Choice
+          label="Its pull is taken by"
+          value={cable.relief ?? ''}
+          options={[
+            { value: '', label: 'its opening, or not said' },
+            ...RELIEFS.map((value) => ({ value, label: RELIEF_WORDS[value] })),
+          ]}
+          onChoose={(value) =>
+            change('What takes the pull of a cable', { relief: value === '' ? null : (value as Relief) })
+          }
         />
         <Choice
           label="The leads of"
@@ -191,12 +231,21 @@ export function CableSheet({ id }: { readonly id: CableId }) {
   )
 }
 
+const RELIEF_WORDS: Readonly<Record<Relief, string>> = {
+  gland: 'a gland',
+  clamp: 'a clamp on its jacket',
+  moulded: 'its moulded plug',
+  nothing: 'nothing',
+}
+
 function Amount({
   label,
+  unit = 'mm',
   value,
   onTake,
 }: {
   readonly label: string
+  readonly unit?: string
   readonly value: number | null
   readonly onTake: (value: number | null) => string | null
 }) {
@@ -204,7 +253,7 @@ function Amount({
     <CommitField
       numeric
       label={label}
-      unit="mm"
+      unit={unit}
       value={value === null ? '' : String(value)}
       onCommit={(text) => {
         if (text.trim() === '') return onTake(null)

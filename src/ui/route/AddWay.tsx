@@ -144,6 +144,8 @@ export function AddWay({
                 pitch_mm: values.pitch,
                 link_mm: values.link,
                 fixedAt_percent: 50,
+                links: null,
+                opens: null,
                 moves: 'above' as const,
                 room_mm: null,
               },

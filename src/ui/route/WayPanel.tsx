@@ -227,6 +227,37 @@ export function WayPanel({
           change('kept', { carries: value === '' ? null : (value as 'mains' | 'power' | 'signals') })
         }
       />
+      {raceway.kind === 'chain' && raceway.chain ? (
+        <div className="grid grid-cols-2 gap-2">
+          <CommitField
+            label="Links it has"
+            numeric
+            hint={raceway.chain.links === null ? 'empty: cut to what is reckoned' : undefined}
+            value={raceway.chain.links === null ? '' : String(raceway.chain.links)}
+            onCommit={(text) => {
+              if (text.trim() === '') return change('cut to its travel', { chain: { ...raceway.chain!, links: null } })
+              const read = readNumber(text, 'Its links')
+              return 'error' in read
+                ? read.error
+                : change(`of ${read.value} links`, { chain: { ...raceway.chain!, links: read.value } })
+            }}
+          />
+          <Choice
+            label="Its links"
+            value={raceway.chain.opens === null ? '' : raceway.chain.opens ? 'open' : 'closed'}
+            options={[
+              { value: '', label: 'not said' },
+              { value: 'open', label: 'open: leads are laid in' },
+              { value: 'closed', label: 'stay closed: drawn through' },
+            ]}
+            onChoose={(value) =>
+              void change(value === 'closed' ? 'with closed links' : 'with links that open', {
+                chain: { ...raceway.chain!, opens: value === '' ? null : value === 'open' },
+              })
+            }
+          />
+        </div>
+      ) : null}
       <div className="space-y-1">
         {isOnFace || raceway.kind === 'chain' ? yes('A divider parts mains and signals', 'isDivided') : null}
         {raceway.kind === 'gland' ? yes('An insert has a hole for each lead', 'hasInsert') : null}

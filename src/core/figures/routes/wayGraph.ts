@@ -434,7 +434,9 @@ const largestInsert = (clampMax_mm: number) => (Math.PI * clampMax_mm * clampMax
 export function lengthOfWay(plan: Plan, raceway: Raceway): number {
   const { kind, length_mm, travel_mm, bendRadius_mm, chain } = raceway
   if (kind === 'chain' && chain && travel_mm !== null && bendRadius_mm !== null)
-    return chainOf({ travel_mm, radius_mm: bendRadius_mm, ...chain }).length_mm
+    return chain.links !== null
+      ? chain.links * chain.pitch_mm
+      : chainOf({ travel_mm, radius_mm: bendRadius_mm, ...chain }).length_mm
   if (length_mm > 0) return length_mm
   if (kind === 'hinge-loop') return reckonHinge(plan, raceway)?.length_mm ?? 0
   if (kind === 'loop' && travel_mm !== null) return travel_mm / 2 + Math.PI * (bendRadius_mm ?? 0)

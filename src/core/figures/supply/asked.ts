@@ -1,5 +1,5 @@
 import { drawPower_W, type Model } from '@/core/model'
-import type { Plan, StateId } from '@/core/plan'
+import { shareOf, type Plan, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { step, type Figure } from '@/core/trace'
 
@@ -7,8 +7,9 @@ import { step, type Figure } from '@/core/trace'
 export function askedFor(plan: Plan, model: Model, stateId: StateId): Figure {
   const state = plan.states[stateId]!
   const parts = model.devices.flatMap(({ id, device, part }) => {
-    const share = (state.shares as Readonly<Record<string, number>>)[id] ?? state.defaultShare
-    const power_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw), 0) * share
+    const full_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw), 0)
+    const power_W = part.draws.reduce((sum, draw) => sum + drawPower_W(device, draw) * shareOf(state, id, draw.id), 0)
+    const share = full_W > 0 ? power_W / full_W : 1
     return power_W > 0 && device.origin !== 'remove'
       ? [
           {

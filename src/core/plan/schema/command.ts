@@ -122,7 +122,8 @@ export const command = z.discriminatedUnion('type', [
 
   of('addState', { id: stateId, state }),
   of('updateState', { id: stateId, changes: changes(state) }),
-  of('setShare', { state: stateId, device: deviceId, share: share.nullable() }),
+  /** Of a device as a whole, or of one of its draws. */
+  of('setShare', { state: stateId, device: deviceId, draw: localKey.optional(), share: share.nullable() }),
   /** Holds one mover of a device, or with `actuator` null all of them; null lets them stand as in service. */
   of('setPosition', {
     state: stateId,

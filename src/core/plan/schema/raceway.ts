@@ -37,7 +37,7 @@ export const waySpot = z.discriminatedUnion('kind', [
 ])
 export type WaySpot = z.output<typeof waySpot>
 
-/** A cable chain: its links, and how it lies. */
+/** A cable chain: its links, and how it lies. Its way begins at the still end and ends at the moving one. */
 export const chain = z.strictObject({
   /** From joint to joint. */
   pitch_mm: positive().max(500, { error: 'must be 500 mm or less' }),
@@ -45,6 +45,10 @@ export const chain = z.strictObject({
   link_mm: positive().max(500, { error: 'must be 500 mm or less' }),
   /** Where along the travel its still end is fixed, from one end of the travel; halfway wants the shortest chain. */
   fixedAt_percent: nonNegative().max(100, { error: 'must be 100 or less' }),
+  /** As many as the chain at hand has; null where it is cut to what is reckoned. */
+  links: unknown(positive().int({ error: 'must be a whole number' }).max(2000, { error: 'must be 2000 or less' })),
+  /** Its links open, so that leads are laid in; else they are drawn through. */
+  opens: unknown(z.boolean()),
   /** The moving run lies above the still one, or below it. */
   moves: z.enum(['above', 'below']),
   /** Height that is free for its bend; null where nobody measured. */

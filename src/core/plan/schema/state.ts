@@ -17,6 +17,8 @@ export const state = z.strictObject({
   /** Share of their draw that loads take where nothing else is said. */
   defaultShare: share,
   shares: z.record(deviceId, share),
+  /** By draw of a device, where one runs harder than another: its logic on, its motors off. */
+  drawShares: z.record(deviceId, z.record(localKey, share)).default({}),
   /** Actuators held elsewhere than where they stand in service, by device and actuator. */
   positions: z.record(deviceId, z.record(localKey, position)),
 })

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { BARE_END, KNOWN_FROM, TREATMENTS } from '../wire'
+import { BARE_END, KNOWN_FROM, RELIEFS, TREATMENTS } from '../wire'
 import { parseWireSize } from '@/core/quantity'
 import { colour } from './colour'
 import { cableId, deviceId, localKey, racewayId, terminalId } from './ids'
@@ -91,7 +91,22 @@ export const cable = z.strictObject({
   origin,
   ends: z.strictObject({ a: cableEnd, b: cableEnd }).default({ a: BARE_END, b: BARE_END }),
   /** Cores as they are in the jacket; a wire names its core. */
-  cores: list(z.strictObject({ id: text(24), colour: unknown(colour), size: unknown(canonicalSize) }), 200).default([]),
+  cores: list(
+    z.strictObject({
+      id: text(24),
+      colour: unknown(colour),
+      size: unknown(canonicalSize),
+      /** What its own insulation stands. */
+      rated_V: unknown(positive()),
+    }),
+    200,
+  ).default([]),
+  /** What its jacket stands; null where nobody stated it: as what it lies in wants. */
+  jacket_V: unknown(positive()),
+  /** Where the screen of a screened one is joined to earth; null where nobody said. */
+  screenAt: unknown(z.enum(['a', 'b', 'both', 'neither'])),
+  /** What takes the pull where it enters: null where its opening says it. */
+  relief: unknown(z.enum(RELIEFS)),
   /** The delivery or list it came with, and whether it has been found there; null where nobody looked yet. */
   kit: unknown(text(80)),
   isHere: unknown(z.boolean()),

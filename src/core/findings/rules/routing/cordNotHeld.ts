@@ -1,8 +1,10 @@
 import type { LeadRoute } from '@/core/figures'
-import type { RacewayId } from '@/core/plan'
+import type { Cable, CableId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 import { leadList, wayName } from './leadWords'
+
+const isRelieved = (cable: Cable | undefined) => cable?.relief === 'clamp' || cable?.relief === 'moulded'
 
 export const cordNotHeld = defineRule<{
   readonly raceway: RacewayId
@@ -19,7 +21,9 @@ export const cordNotHeld = defineRule<{
       if ((kind !== 'grommet' && kind !== 'hole') || leads.length === 0 || enclosure === null) return []
       const metal = !['plastic', 'wood'].includes(context.plan.enclosures[enclosure]!.wall.material)
       const isSharp = kind === 'hole' && (hasSharpEdge ?? metal)
-      return holdsLead === true && !isSharp ? [] : [{ raceway, leads, isSharp }]
+      // A lead with a relief of its own needs none there.
+      const loose = leads.filter((id) => isSharp || !isRelieved(context.plan.cables[id as CableId]))
+      return (holdsLead === true && !isSharp) || loose.length === 0 ? [] : [{ raceway, leads: loose, isSharp }]
     }),
   word: ({ raceway, leads, isSharp }, context) => ({
     subjects: [{ kind: 'raceway', id: raceway }],

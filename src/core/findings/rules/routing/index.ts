@@ -4,6 +4,7 @@ import { besideHigherVoltage } from './besideHigherVoltage'
 import { bundleUnheld } from './bundleUnheld'
 import { cableLengthWrong } from './cableLengthWrong'
 import { chainHits } from './chainHits'
+import { chainShort } from './chainShort'
 import { cordNotHeld } from './cordNotHeld'
 import { glandShared } from './glandShared'
 import { insulationBelowPlace } from './insulationBelowPlace'
@@ -12,6 +13,7 @@ import { loopHits } from './loopHits'
 import { noWay } from './noWay'
 import { pieceTooShort } from './pieceTooShort'
 import { plugPassesNot } from './plugPassesNot'
+import { pullUnrelieved } from './pullUnrelieved'
 import { rigidInMotion } from './rigidInMotion'
 import { wayOverfull } from './wayOverfull'
 import { wayUnmeasured } from './wayUnmeasured'
@@ -26,12 +28,14 @@ export const routingRules = {
   'lead-misfits-gland': leadMisfitsGland,
   'gland-shared': glandShared,
   'bend-too-tight': bendTooTight,
+  'pull-unrelieved': pullUnrelieved,
   'rigid-in-motion': rigidInMotion,
   'insulation-below-place': insulationBelowPlace,
   'beside-higher-voltage': besideHigherVoltage,
   'cord-not-held': cordNotHeld,
   'bundle-unheld': bundleUnheld,
   'chain-hits': chainHits,
+  'chain-short': chainShort,
   'loop-hits': loopHits,
   'plug-passes-not': plugPassesNot,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -1,4 +1,5 @@
 import type { Rule } from '../../types'
+import { screenOpen } from './screenOpen'
 import { dataTooFar } from './dataTooFar'
 import { outputsJoined } from './outputsJoined'
 import { signalLevelsDiffer } from './signalLevelsDiffer'
@@ -20,4 +21,5 @@ export const signalsRules = {
   'pins-joined': pinsJoined,
   'probe-misplaced': probeMisplaced,
   'pulses-exchanged': pulsesExchanged,
+  'screen-open': screenOpen,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -7,6 +7,7 @@ import {
   type Part,
   type StateId,
   type TerminalId,
+  shareOf,
 } from '@/core/plan'
 import { drawPower_W, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
@@ -162,9 +163,7 @@ export const loadNotFed = defineRule<Facts>({
       // What takes nothing in any state is not missed, and what cannot be solved is said elsewhere.
       const takes =
         drawPower_W(context.device(device), entry) > 0 &&
-        Object.entries(context.plan.states).some(
-          ([, state]) => ((state!.shares as Readonly<Record<string, number>>)[device] ?? state!.defaultShare) > 0,
-        )
+        Object.entries(context.plan.states).some(([, state]) => shareOf(state!, device, draw) > 0)
       const hasWay = context.ways.some((way) => way.device === device)
       if (hasWay && (isFedByHand(context, device) || isFedAtRest(context, device))) return []
       const current_A = isCoil(context.part(device), entry)

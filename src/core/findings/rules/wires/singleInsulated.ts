@@ -7,8 +7,8 @@ import { defineRule } from '../../types'
 
 interface Facts {
   readonly wire: WireId
-  /** It leaves its box; or it lies in one jacket with cores that are not made for the mains. */
-  readonly is: 'leaves' | 'beside'
+  /** It leaves its box; or it moves; or it lies in one jacket with cores that are not made for the mains. */
+  readonly is: 'leaves' | 'moves' | 'beside'
   readonly cable: CableId | null
   readonly least_V: number | null
 }
@@ -40,6 +40,16 @@ function* mainsLeads(context: Context) {
   }
 }
 
+/** Whether its way bends in use: over a hinge, in a chain, in a loop that swings. */
+function movesOnItsWay(context: Context, lead: WireId | CableId): boolean {
+  const { plan, routes } = context
+  return (routes.byId.get(lead)?.parts ?? []).some(({ raceway }) => {
+    if (raceway === null) return false
+    const { kind, motion } = plan.raceways[raceway]!
+    return motion === null ? ['hinge-loop', 'chain', 'loop'].includes(kind) : motion !== 'still'
+  })
+}
+
 export const singleInsulated = defineRule<Facts>({
   severity: 'caution',
   title: 'Mains with one insulation alone',
@@ -49,26 +59,30 @@ export const singleInsulated = defineRule<Facts>({
     const { plan } = context
     const found: Facts[] = []
     for (const { id, wire, a, b } of mainsLeads(context)) {
+      const jacket_V = wire.cable === null ? null : plan.cables[wire.cable]!.jacket_V
+      // A jacket for less than the mains is none.
+      const isBare = wire.cable === null ? wire.jacket === 'basic' : jacket_V !== null && jacket_V < plan.site.mains_V
       if (wire.cable !== null) {
         const beside = context.wires.filter(
           (other) =>
             other.wire.cable === wire.cable && other.wire.function !== 'PE' && other.wire.rated_V < plan.site.mains_V,
         )
-        if (beside.length > 0)
-          found.push({
-            wire: id,
-            is: 'beside',
-            cable: wire.cable,
-            least_V: Math.min(...beside.map((other) => other.wire.rated_V)),
-          })
-        continue
+        const volts = [
+          ...beside.map((other) => other.wire.rated_V),
+          ...plan.cables[wire.cable]!.cores.flatMap(({ rated_V }) => rated_V ?? []),
+        ].filter((volts) => volts < plan.site.mains_V)
+        if (volts.length > 0) found.push({ wire: id, is: 'beside', cable: wire.cable, least_V: Math.min(...volts) })
+        if (!isBare) continue
       }
       // A thing's own moulded cord has its jacket.
       const isOwnCord = [a, b].some(({ device, terminal }) => context.terminal(device, terminal).clamp === 'moulded')
       const isIn = (wire.route ?? []).some((way) => ['conduit', 'sleeve'].includes(plan.raceways[way]!.kind))
       const [one, other] = [boxOf(plan, a.device), boxOf(plan, b.device)]
-      if (wire.jacket === 'basic' && !isOwnCord && !isIn && one !== null && other !== null && one !== other)
-        found.push({ wire: id, is: 'leaves', cable: null, least_V: null })
+      if (!isBare || isOwnCord || isIn) continue
+      if (one !== null && other !== null && one !== other)
+        found.push({ wire: id, is: 'leaves', cable: wire.cable, least_V: jacket_V })
+      else if (movesOnItsWay(context, wire.cable ?? id))
+        found.push({ wire: id, is: 'moves', cable: wire.cable, least_V: jacket_V })
     }
     return found
   },
@@ -76,16 +90,18 @@ export const singleInsulated = defineRule<Facts>({
     subjects: [{ kind: 'wire', id: wire }],
     alike: `${is} ${cable ?? ''}`,
     what:
-      is === 'leaves'
-        ? `${context.wireName(wire)} leaves its box with its core insulation alone`
+      is !== 'beside'
+        ? `${context.wireName(wire)} ${is === 'leaves' ? 'leaves its box' : 'moves'} with ${least_V === null ? 'its core insulation alone' : `a jacket for ${formatNumber(least_V)} V`}`
         : `“${context.plan.cables[cable!]!.name}” holds ${context.wireName(wire)} and cores that stand ${formatNumber(least_V!)} V`,
     why:
-      is === 'leaves'
-        ? 'Outside a box one nick bares the mains. Take a jacketed cable, or lead it in a conduit all the way.'
-        : 'In one jacket every core is insulated for the highest volts there; a core for signals does not part a hand from the mains. Take another cable for the mains.',
+      is === 'moves'
+        ? 'What moves wears, and one nick bares the mains. Take a jacketed cable made to move.'
+        : is === 'leaves'
+          ? 'Outside a box one nick bares the mains. Take a jacketed cable, or lead it in a conduit all the way.'
+          : 'In one jacket every core is insulated for the highest volts there; a core for signals does not part a hand from the mains. Take another cable for the mains.',
     severity: is === 'beside' ? 'stop' : 'caution',
     fixes:
-      is === 'leaves'
+      is === 'leaves' && cable === null
         ? [
             {
               label: 'It is a jacketed lead',
