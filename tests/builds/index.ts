@@ -3,6 +3,7 @@ import type { Build } from './build'
 import { CONTROLS } from './controls'
 import { CORDS } from './cords'
 import { EARTHS } from './earths'
+import { FRAMES } from './frames'
 import { KITS } from './kits'
 import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
@@ -21,6 +22,7 @@ export const BUILDS: readonly Build[] = [
   ...CONTROLS,
   ...CORDS,
   ...EARTHS,
+  ...FRAMES,
   ...RIBBONS,
   ...ROLES,
   ...BOXES,

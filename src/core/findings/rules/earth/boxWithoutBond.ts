@@ -1,3 +1,4 @@
+import { terminalKey } from '@/core/model'
 import type { Device, DeviceId, EnclosureId, FaceId, Plan, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -17,6 +18,9 @@ const DOOR = /door|lid|flap|hinged|cover/i
 /** What a person calls metal that is no door: a second bond that bears no such name may be the door's. */
 const ELSEWHERE = /box|body|plate|panel|frame|gantry|bed|base|table|machine|rail|rack|case|chassis|stud|bar/i
 
+const OF_BOX = /box|enclosure|cabinet|case|housing|door|lid|cover/i
+const OF_MACHINE = /machine|gantry|bed|table|rail|motor|frame/i
+
 /** Devices through which a box, or its door, is on the earth: a stud, or the metal itself entered as a part. */
 function bonds(
   context: Context,
@@ -27,7 +31,8 @@ function bonds(
     const { kind } = part.behaviour
     if (kind !== 'earth-stud' && kind !== 'exposed-metal') return false
     const { place } = device
-    if (place.kind === 'field') return false
+    // Out on the machine it is the machine's, but for what is called by the box's own parts.
+    if (place.kind === 'field') return boxes.length === 1 && OF_BOX.test(device.name) && !OF_MACHINE.test(device.name)
     // Not placed yet, it may be of any box; in a plan with one there is no doubt.
     const own = place.kind === 'socket' ? null : place.enclosure
     return own === enclosure || (own === null && boxes.length === 1)
@@ -65,8 +70,8 @@ export const boxWithoutBond = defineRule<Facts>({
     const ids = Object.keys(context.plan.enclosures) as EnclosureId[]
     return ids.flatMap((enclosure): Facts[] => {
       const { wall, origin, kind } = context.plan.enclosures[enclosure]!
-      const holdsMains = ids.length === 1 || holds(context, enclosure)
-      if (!METAL.has(wall.material) || origin === 'remove' || kind === 'rack-shelf' || !holdsMains) return []
+      if (!METAL.has(wall.material) || origin === 'remove' || kind === 'rack-shelf') return []
+      if (!holds(context, enclosure, ids.length === 1)) return []
       const own = bonds(context, enclosure)
       if (own.length === 0) return [{ enclosure, of: 'body', face: null }]
       const doors = doorsOf(context.plan, enclosure)
@@ -91,17 +96,20 @@ export const boxWithoutBond = defineRule<Facts>({
   },
 })
 
-/** Whether something on the mains stands in a box. */
-function holds(context: Context, enclosure: EnclosureId): boolean {
-  const mains = new Set(
-    context.wires.flatMap(({ wire }) =>
-      wire.function === 'L' ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : [])) : [],
-    ),
-  )
-  return context.devices.some(
-    ({ id, device }) =>
-      mains.has(id) &&
-      (device.place.kind === 'face' || device.place.kind === 'unplaced') &&
-      device.place.enclosure === enclosure,
-  )
+/** Whether something on the mains stands in a box: by what feeds it, and where nobody placed it, in the only one. */
+function holds(context: Context, enclosure: EnclosureId, isOnly: boolean): boolean {
+  const boxOf = ({ place }: Device): EnclosureId | null => {
+    if (place.kind === 'socket') return boxOf(context.device(place.device))
+    return place.kind === 'field' ? null : place.enclosure
+  }
+  return context.devices.some(({ id, device, part }) => {
+    const own = boxOf(device)
+    const isIn = own === enclosure || (own === null && isOnly && device.place.kind === 'unplaced')
+    return (
+      isIn &&
+      (Object.keys(part.terminals) as TerminalId[]).some((terminal) =>
+        context.potentials(terminalKey(id, terminal)).some(({ kind }) => kind === 'L'),
+      )
+    )
+  })
 }

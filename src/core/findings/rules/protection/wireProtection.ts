@@ -4,7 +4,7 @@ import { ASSUMED_PROSPECTIVE_A, openingTime, withstands_s } from '@/core/protect
 import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
 import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
 import { fittedRating, reachedFrom, splitKey, terminalKey, type Passage, type Reach } from '@/core/model'
-import { outletCurve, type Wire, type WireId } from '@/core/plan'
+import { outletCurve, outletOf, type Wire, type WireId } from '@/core/plan'
 import type { Context } from '../../context'
 import type { Fix, Severity } from '../../types'
 
@@ -127,6 +127,7 @@ function findUnprotected(context: Context): readonly Unprotected[] {
   return context.wires.flatMap(({ id, wire, reckoned }): Unprotected[] => {
     // The cord or leads that came with a thing were judged together with it, behind what an outlet has ahead of it.
     if (wire.cable !== null && context.plan.cables[wire.cable]!.leadsOf !== null && isMainsLead(wire)) return []
+    if (isMainsCord(context, wire, reckoned)) return []
     if (wire.function === 'PE' || isProtected(context, reckoned, reckoned.ampacity.value)) return []
     if (isSet(context, id, reckoned)) return []
     // What an empty place cuts off carries nothing; the fuse that goes into it decides, and is asked for there.
@@ -160,6 +161,28 @@ function findUnprotected(context: Context): readonly Unprotected[] {
     if (fuse) return [{ ...common, kind: 'wrong-end' }]
     return [{ ...common, kind: guard.kind === 'supply-limit' ? 'none' : 'wrong-rating' }]
   })
+}
+
+/** What the cord of an appliance carries by its size, whatever the outlet's breaker: IEC 60335-1, table 11 (from memory). */
+const CORD_A: readonly (readonly [area_mm2: number, most_A: number])[] = [
+  [0.75, 6],
+  [1, 10],
+  [1.5, 16],
+  [2.5, 25],
+  [4, 32],
+]
+
+/** A bought cord from a plug, thick enough for what the box behind it takes at most. */
+function isMainsCord(context: Context, wire: Wire, { served, size, worst }: WireReckoning): boolean {
+  if (wire.cable === null || !context.plan.cables[wire.cable]!.premade || size === null || !isMainsLead(wire))
+    return false
+  const ends = [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
+  const inlet = ends.find((device) => context.part(device).behaviour.kind === 'mains-inlet')
+  if (inlet === undefined || outletOf(context.plan, inlet).plug.kind === 'fixed') return false
+  const { area_mm2 } = wireSize(size)
+  const carries_A = CORD_A.findLast(([area]) => area <= area_mm2)?.[1] ?? 0
+  const most_A = served?.most_A ?? worst.value
+  return most_A !== null && most_A !== undefined && isAtMost(most_A, carries_A)
 }
 
 /**

@@ -35,11 +35,9 @@ function comingIn(context: Context): readonly Omit<Facts, 'isSaid'>[] {
       .potentials(terminalKey(inside.device, inside.terminal))
       .some(({ kind }) => kind === 'L' || kind === 'N')
     const known = found.get(wire.cable)
-    found.set(wire.cable, {
-      cable: wire.cable,
-      device: known?.device ?? inside.device,
-      isMains: isMains || !!known?.isMains,
-    })
+    // The first by name: in which order wires were entered says nothing.
+    const device = known && known.device < inside.device ? known.device : inside.device
+    found.set(wire.cable, { cable: wire.cable, device, isMains: isMains || known?.isMains === true })
   }
   return [...found.values()]
 }
