@@ -1,12 +1,12 @@
 import { drawnIn, playScenario, type Scenario } from '@/core/figures'
 import type { TerminalKey } from '@/core/model'
 import type { DeviceId, Plan, WireId } from '@/core/plan'
-import type { Context } from './context'
+import type { JoinedContext } from './context'
 import { stillDrawing } from './harm'
 import type { Fix, Harm } from './types'
 
 /** The one wire that joins two of these terminals by itself; null where there is none, or more than one. */
-export function bridgeBetween({ model, plan }: Context, ends: readonly TerminalKey[]): WireId | null {
+export function bridgeBetween({ model, plan }: JoinedContext, ends: readonly TerminalKey[]): WireId | null {
   const joints = new Set(ends.map((key) => model.jointOf(key)))
   const found = model.conductors.filter(
     ({ id, jointFrom, jointTo }) =>
@@ -15,11 +15,11 @@ export function bridgeBetween({ model, plan }: Context, ends: readonly TerminalK
   return found.length === 1 ? found[0]!.id : null
 }
 
-export const takeOut = ({ plan }: Context, wire: WireId | null): readonly Fix[] =>
+export const takeOut = ({ plan }: JoinedContext, wire: WireId | null): readonly Fix[] =>
   wire === null ? [] : [{ label: `Take ${plan.wires[wire]!.label} out`, commands: [{ type: 'disconnect', id: wire }] }]
 
 /** What runs in a scenario only because of a wire. */
-export function runsBy({ plan }: Context, wire: WireId | null, scenario: Scenario): Harm | null {
+export function runsBy({ plan }: JoinedContext, wire: WireId | null, scenario: Scenario): Harm | null {
   if (wire === null) return null
   const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
   const without: Plan = { ...plan, wires }

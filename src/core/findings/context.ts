@@ -23,7 +23,15 @@ import {
   type Routes,
   type WireReckoning,
 } from '@/core/figures'
-import { splitKey, terminalKey, type Potential, type TerminalKey, type Model, type Solution } from '@/core/model'
+import {
+  compile,
+  splitKey,
+  terminalKey,
+  type Potential,
+  type TerminalKey,
+  type Model,
+  type Solution,
+} from '@/core/model'
 
 export interface WireAt {
   readonly id: WireId
@@ -37,30 +45,22 @@ export interface JoinedNet {
   readonly ends: readonly { readonly device: DeviceId; readonly terminal: TerminalId }[]
 }
 
-/** A plan, its reckoning, and the questions that many rules ask of them. */
-export class Context {
+/** A plan as it is joined, and the questions that many rules ask of that alone: no load, size, place or state is in it. */
+export class JoinedContext {
   /** As it is joined: what a plug brings stands at its terminal. */
   readonly plan: Plan
-  readonly reckoning: Reckoning
   /** Of the circuit alone: its records know no place, colour or note. */
   readonly model: Model
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
-  readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
+  readonly wires: readonly { readonly id: WireId; readonly wire: Wire }[]
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
   private joined: readonly JoinedNet[] | null = null
   private inSockets: ReadonlySet<TerminalKey> | null = null
 
-  /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
-  constructor(
-    view: Plan,
-    private readonly whole: Plan = view,
-  ) {
+  constructor(view: Plan, model: Model = compile(view)) {
     const plan = landed(view)
     this.plan = plan
-    const reckoning = reckon(whole)
-    this.reckoning = reckoning
-    const { model } = settlePlan(whole)
     this.model = model
     this.devices = model.devices.flatMap(({ id, part }) => {
       const device = plan.devices[id]!
@@ -68,23 +68,13 @@ export class Context {
     })
     this.wires = model.conductors.flatMap(({ id }) => {
       const wire = plan.wires[id]!
-      return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
+      return wire.origin === 'remove' ? [] : [{ id, wire }]
     })
   }
 
   /** The ways from every source to what it feeds. */
   get ways(): readonly FeedWay[] {
     return feedWays(this.plan, this.model)
-  }
-
-  /** What each state settles at. */
-  get solutions(): ReadonlyMap<StateId, Solution> {
-    return stateSolutions(this.whole)
-  }
-
-  /** Every lead along its way. */
-  get routes(): Routes {
-    return routesOf(this.whole)
   }
 
   wiresAt(device: DeviceId, terminal: TerminalId): readonly WireAt[] {
@@ -184,6 +174,36 @@ export class Context {
       free += 1
       if (free > nth) return { id, label: `W${n}` }
     }
+  }
+}
+
+/** A plan, its reckoning, and the questions that many rules ask of them. */
+export class Context extends JoinedContext {
+  readonly reckoning: Reckoning
+  override readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
+
+  /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
+  constructor(
+    view: Plan,
+    private readonly whole: Plan = view,
+  ) {
+    super(view, settlePlan(whole).model)
+    const reckoning = reckon(whole)
+    this.reckoning = reckoning
+    this.wires = this.model.conductors.flatMap(({ id }) => {
+      const wire = this.plan.wires[id]!
+      return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
+    })
+  }
+
+  /** What each state settles at. */
+  get solutions(): ReadonlyMap<StateId, Solution> {
+    return stateSolutions(this.whole)
+  }
+
+  /** Every lead along its way. */
+  get routes(): Routes {
+    return routesOf(this.whole)
   }
 }
 

@@ -2,7 +2,7 @@ import { drawnIn, playScenario, type Scenario, type Short } from '@/core/figures
 import { landingOf, type DeviceId, type Part, type Plan, type WireId } from '@/core/plan'
 import { sayTime } from '@/core/protection'
 import { formatNumber } from '@/core/quantity'
-import type { Context } from './context'
+import type { JoinedContext } from './context'
 import type { Harm } from './types'
 
 /** As many as are told with their amperes. */
@@ -38,7 +38,7 @@ export function shortAt(short: Short, far: string): Harm {
 }
 
 /** The end of a lead that is not at the device ahead of it: "H1 +". */
-export function farEnd(context: Context, wire: WireId, ahead: DeviceId | null): string {
+export function farEnd(context: JoinedContext, wire: WireId, ahead: DeviceId | null): string {
   const { from, to } = context.plan.wires[wire]!
   const ends = [to, from].flatMap((end) => landingOf(context.plan, end) ?? [])
   const far = ends.find(({ device }) => device !== ahead) ?? ends[0]

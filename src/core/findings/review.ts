@@ -1,15 +1,20 @@
-import { circuitView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
+import { circuitView, joiningView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
 import { presentOf, settlePlan } from '@/core/figures'
 import { cite } from '@/core/reference'
-import { Context } from './context'
+import { Context, JoinedContext } from './context'
 import { foldConsequences } from './consequences'
 import { foldAlike } from './fold'
 import { RULES, type RuleId } from './registry'
-import type { Finding, Reads, Rule, Severity, Subject, Worded } from './types'
+import type { Finding, JoiningRule, Reads, Rule, Severity, Subject, Worded } from './types'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
-const VIEWS: Readonly<Record<Reads, View>> = { circuit: circuitView, layout: layoutView, plan: (plan) => plan }
+const VIEWS: Readonly<Record<Reads, View>> = {
+  joining: joiningView,
+  circuit: circuitView,
+  layout: layoutView,
+  plan: (plan) => plan,
+}
 
 const known = new WeakMap<object, Map<RuleId, readonly Finding[]>>()
 
@@ -20,6 +25,7 @@ export function findAll(plan: Plan): readonly Finding[] {
 
 function findWhole(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
+  let joined: JoinedContext | null = null
   return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
     const view = VIEWS[RULES[id].reads](plan)
     // The circuit's figures follow from how leads are laid as well: they stand for both.
@@ -28,9 +34,14 @@ function findWhole(plan: Plan): readonly Finding[] {
     if (!own) known.set(read, (own = new Map()))
     let found = own.get(id)
     if (!found) {
-      let context = contexts.get(view)
-      if (!context) contexts.set(view, (context = new Context(view, plan)))
-      own.set(id, (found = applyRule(id, RULES[id], context)))
+      const rule: Rule | JoiningRule = RULES[id]
+      if (isJoining(rule)) found = idsFor(id, rule, rule.review((joined ??= new JoinedContext(view))))
+      else {
+        let context = contexts.get(view)
+        if (!context) contexts.set(view, (context = new Context(view, plan)))
+        found = applyRule(id, rule, context)
+      }
+      own.set(id, found)
     }
     return found
   })
@@ -65,8 +76,12 @@ export const bySeverity = (findings: readonly Finding[]): readonly Finding[] =>
   findings.toSorted((a, b) => ORDER[a.severity] - ORDER[b.severity])
 
 /** The findings of one rule, each with an id of its own that does not depend on the order in which things were entered. */
-export function applyRule(id: RuleId, rule: Rule, context: Context): Finding[] {
-  const worded = rule.review(context).map((wording) => ({ wording, base: baseId(id, wording) }))
+export const applyRule = (id: RuleId, rule: Rule, context: Context): Finding[] => idsFor(id, rule, rule.review(context))
+
+const isJoining = (rule: Rule | JoiningRule): rule is JoiningRule => rule.reads === 'joining'
+
+function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
+  const worded = all.map((wording) => ({ wording, base: baseId(id, wording) }))
   const wordings = new Map<string, string[]>()
   for (const { base, wording } of worded) wordings.set(base, [...(wordings.get(base) ?? []), wording.what].sort())
   const taken = new Map<string, number>()

@@ -1,7 +1,7 @@
 import { othersOn } from '@/core/figures'
 import { reachedFrom, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
-import type { Context } from './context'
+import type { JoinedContext } from './context'
 
 /** What only passes on: its terminals say nothing by themselves. */
 const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler', 'earth-stud', 'protective-device'])
@@ -11,7 +11,7 @@ export const hasLevel = ({ function: fn, level_V }: Pick<Terminal, 'function' | 
   (fn === 'signal' || fn === 'data') && level_V !== null && level_V > 0
 
 /** Whether a program, a hand, a coil or warmth can change what stands at a terminal: a rail or a ground nobody changes. */
-function isSender(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+function isSender(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {
   const part = context.part(device)
   const { function: fn, direction, level_V } = part.terminals[terminal]!
   if (part.links.some((link) => 'actuator' in link && (link.a === terminal || link.b === terminal))) return true
@@ -31,7 +31,7 @@ function isSender(context: Context, device: DeviceId, terminal: TerminalId): boo
 }
 
 /** Whether a terminal stands on a rail: a source's own pole, with fuses at most between. */
-export function isOnRail({ model }: Context, key: TerminalKey): boolean {
+export function isOnRail({ model }: JoinedContext, key: TerminalKey): boolean {
   const joint = model.jointOf(key)
   return model.sources.some(({ potential, terminal }) => {
     const way = potential.kind === 'PE' ? undefined : waysFrom(model, terminal).get(joint)
@@ -40,7 +40,7 @@ export function isOnRail({ model }: Context, key: TerminalKey): boolean {
 }
 
 /** The terminals of other parts on a joint, and on all that resistors join to it, where no rail holds them. */
-export function hungOn(context: Context, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
+export function hungOn(context: JoinedContext, key: TerminalKey): readonly ReturnType<typeof splitKey>[] {
   const { model } = context
   const own = splitKey(key).device
   const reached = reachedFrom(model, [model.jointOf(key)], ({ passage }) => !passage || !('actuator' in passage.link))
@@ -59,13 +59,13 @@ export function hungOn(context: Context, key: TerminalKey): readonly ReturnType<
 }
 
 /** Whether anything sends to one of these terminals of a device. */
-export const isSentTo = (context: Context, device: DeviceId, terminals: readonly TerminalId[]): boolean =>
+export const isSentTo = (context: JoinedContext, device: DeviceId, terminals: readonly TerminalId[]): boolean =>
   terminals.some((terminal) =>
     hungOn(context, terminalKey(device, terminal)).some((at) => isSender(context, at.device, at.terminal)),
   )
 
 /** Whether a pin of another part reads a contact: it cuts nothing by itself then, and what it is for, the program says. */
-export const isReadByPin = (context: Context, device: DeviceId): boolean =>
+export const isReadByPin = (context: JoinedContext, device: DeviceId): boolean =>
   (Object.keys(context.part(device).terminals) as TerminalId[]).some((terminal) =>
     othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
       const { function: fn, direction } = context.terminal(other, at)

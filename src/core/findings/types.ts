@@ -1,7 +1,7 @@
 import type { CableId, Command, DeviceId, RacewayId, TerminalId, WireId } from '@/core/plan'
 import type { Scenario } from '@/core/figures'
 import type { SourceRef } from '@/core/reference'
-import type { Context } from './context'
+import type { Context, JoinedContext } from './context'
 
 /**
  * How grave a finding is.
@@ -55,8 +55,8 @@ export interface Worded extends Wording {
   readonly facts: unknown
 }
 
-/** How much of a plan a check reads: the circuit, places too, or colours and notes as well. */
-export type Reads = 'circuit' | 'layout' | 'plan'
+/** How much of a plan a check reads: what joins what, the circuit with its figures, places too, or colours and notes as well. */
+export type Reads = 'joining' | 'circuit' | 'layout' | 'plan'
 
 /** A check. It reads, never writes, and returns all it finds. */
 export interface Rule {
@@ -67,6 +67,12 @@ export interface Rule {
   readonly stage: Stage
   readonly source: SourceRef
   review(context: Context): readonly Worded[]
+}
+
+/** A check that reads what joins what alone: it is asked again only where that changed. */
+export interface JoiningRule extends Rule {
+  readonly reads: 'joining'
+  review(context: JoinedContext): readonly Worded[]
 }
 
 /** A rule is written as two functions: one finds facts, the other words them. */
@@ -81,6 +87,24 @@ export function defineRule<Facts>(
   const { severity, title, stage, source, find, word, reads } = rule
   return {
     reads: reads ?? (stage === 'layout' || stage === 'route' ? 'layout' : 'circuit'),
+    severity,
+    title,
+    stage,
+    source,
+    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
+  }
+}
+
+/** As `defineRule`, of what reads neither loads, fuses, sizes, places nor states. */
+export function defineJoiningRule<Facts>(
+  rule: Omit<Rule, 'review' | 'reads'> & {
+    find(context: JoinedContext): readonly Facts[]
+    word(facts: Facts, context: JoinedContext): Wording
+  },
+): JoiningRule {
+  const { severity, title, stage, source, find, word } = rule
+  return {
+    reads: 'joining',
     severity,
     title,
     stage,

@@ -86,7 +86,17 @@ export { hasKind, isPluggedIn } from './hasKind'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'
 export { liftCommand } from './migrations'
-export { boxPlans, circuitView, guardingView, layoutView, placesView, routeView, wiringView, type View } from './views'
+export {
+  boxPlans,
+  circuitView,
+  guardingView,
+  joiningView,
+  layoutView,
+  placesView,
+  routeView,
+  wiringView,
+  type View,
+} from './views'
 export { isVisible, UNSEEN_NAME, withoutInvisible } from './invisible'
 export { newRaceway, RACEWAY_KINDS, type RacewayKind } from './raceway'
 export type { WaySpot } from './schema/raceway'

@@ -73,6 +73,48 @@ export const circuitView = defineView({
   }),
 })
 
+/** What joins what, and what it is called and said to be: nothing of loads, fuses, sizes, lengths, places or states. */
+export const joiningView = defineView({
+  devices: (device) => ({
+    ...device,
+    note: '',
+    toldApart: [],
+    loads: {},
+    fitted: {},
+    reserves: [],
+    operationsPerDay: null,
+    sink_K_per_W: null,
+    length_mm: null,
+    safeState: null,
+    place: pluggedOnly(device.place),
+    fixedWith: null,
+    screw_mm: null,
+    hasCover: null,
+    blows: null,
+    spot: null,
+  }),
+  wires: (wire) => ({
+    ...wire,
+    note: '',
+    colour: null,
+    size: null,
+    length_mm: null,
+    measured_mm: null,
+    insulation_C: null,
+    route: null,
+    fromTreatment: null,
+    toTreatment: null,
+  }),
+  rest: () => ({
+    name: '',
+    description: '',
+    practice: DEFAULT_PRACTICE.IEC,
+    enclosures: {},
+    raceways: {},
+    states: {},
+  }),
+})
+
 /** What is drawn on faces: parts, places, holes and raceways, and nothing of the circuit. */
 export const placesView = defineView({
   devices: (device) => ({

@@ -2,9 +2,9 @@ import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import { coilsOf, type Coil, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 import { isSentTo } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -17,7 +17,7 @@ interface Facts {
 const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-'])
 
 /** The input of a coil that takes its command from a pin, where nothing that commands reaches it. */
-function tiedInput(context: Context, id: DeviceId, { plus, minus }: Coil): TerminalId | null {
+function tiedInput(context: JoinedContext, id: DeviceId, { plus, minus }: Coil): TerminalId | null {
   const { terminals, behaviour } = context.part(id)
   // A contactor on the rail itself may be meant: it drops out with the power, and wants to be started again.
   if (behaviour.kind === 'contactor') return null
@@ -26,7 +26,7 @@ function tiedInput(context: Context, id: DeviceId, { plus, minus }: Coil): Termi
   return isSentTo(context, id, [plus, minus]) ? null : inputs[0]!
 }
 
-export const coilNeverWorked = defineRule<Facts>({
+export const coilNeverWorked = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A relay that nothing can work',
   stage: 'connect',

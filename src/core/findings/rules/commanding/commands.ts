@@ -2,19 +2,19 @@
 import type { FeedWay } from '@/core/figures'
 import type { Passage } from '@/core/model'
 import { moverOf, type DeviceId } from '@/core/plan'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 
 /** The ways on which a device is fed. */
-export const waysTo = ({ ways }: Context, device: DeviceId): readonly FeedWay[] =>
+export const waysTo = ({ ways }: JoinedContext, device: DeviceId): readonly FeedWay[] =>
   ways.filter((way) => way.device === device)
 
 /** What moves a passage: a hand, a coil, heat, a program, a setting; null for a fuse. */
-function movedBy(context: Context, { device, link }: Passage) {
+function movedBy(context: JoinedContext, { device, link }: Passage) {
   return 'actuator' in link ? moverOf(context.part(device), link).by : null
 }
 
 /** Whether a thermostat stands in the way of a device, or in the way of the coil that switches it. */
-export function passesThermostat(context: Context, device: DeviceId, seen: readonly DeviceId[] = []): boolean {
+export function passesThermostat(context: JoinedContext, device: DeviceId, seen: readonly DeviceId[] = []): boolean {
   return waysTo(context, device).some(({ passages }) =>
     passages.some((passage) => {
       const by = movedBy(context, passage)
@@ -26,7 +26,7 @@ export function passesThermostat(context: Context, device: DeviceId, seen: reado
 }
 
 /** Whether a hand or warmth commands a device by a passage of its own: not by the switch that everything hangs on. */
-export function isWorkedByHandOrHeat(context: Context, device: DeviceId): boolean {
+export function isWorkedByHandOrHeat(context: JoinedContext, device: DeviceId): boolean {
   if (passesThermostat(context, device)) return true
   const all = context.ways
   return waysTo(context, device).some(({ passages }) =>
@@ -37,7 +37,7 @@ export function isWorkedByHandOrHeat(context: Context, device: DeviceId): boolea
   )
 }
 
-function isStopLike(context: Context, { device, link }: Passage): boolean {
+function isStopLike(context: JoinedContext, { device, link }: Passage): boolean {
   const { kind } = context.part(device).behaviour
   if (kind === 'emergency-stop' || kind === 'residual-current-device') return true
   return (
@@ -46,7 +46,7 @@ function isStopLike(context: Context, { device, link }: Passage): boolean {
 }
 
 /** Whether a program, a pin or a coil stands in the way of a device. */
-export function isCommandable(context: Context, device: DeviceId): boolean {
+export function isCommandable(context: JoinedContext, device: DeviceId): boolean {
   return waysTo(context, device).some(({ passages }) =>
     passages.some((passage) => {
       const by = movedBy(context, passage)

@@ -1,6 +1,6 @@
 import { workedContact, type DeviceId, type WorkedContact } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -16,7 +16,7 @@ const HARM = {
 } as const
 
 /** A contact that opens where its program waits for it to close, or the other way round. */
-export const contactOpposite = defineRule<Facts>({
+export const contactOpposite = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A contact that tells the opposite',
   stage: 'connect',

@@ -1,10 +1,10 @@
 import type { Passage, TerminalKey } from '@/core/model'
 import { isCommanded, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 import { KEEPS_OFF } from '../../keepsOff'
 import { isOnRail } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly contacts: readonly DeviceId[]
@@ -12,7 +12,7 @@ interface Facts {
   readonly guard: DeviceId | null
 }
 
-export const feedsJoined = defineRule<Facts>({
+export const feedsJoined = defineJoiningRule<Facts>({
   severity: 'caution',
   title: 'Two switched feeds joined',
   stage: 'connect',
@@ -52,7 +52,7 @@ export const feedsJoined = defineRule<Facts>({
 })
 
 /** The source and side that feeds a net: two of one supply are joined here, not two supplies. */
-const kindOf = (context: Context, key: TerminalKey): string =>
+const kindOf = (context: JoinedContext, key: TerminalKey): string =>
   context
     .potentials(key)
     .map(({ kind, id }) => `${kind} ${id}`)

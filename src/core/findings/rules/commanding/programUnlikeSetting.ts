@@ -1,9 +1,9 @@
 import { settingLines, type SettingLine } from '@/core/intent'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 /** What a program takes for granted of a driver's switches, and how they stand. */
-export const programUnlikeSetting = defineRule<SettingLine>({
+export const programUnlikeSetting = defineJoiningRule<SettingLine>({
   severity: 'stop',
   title: 'A setting other than its program takes it to be',
   stage: 'connect',

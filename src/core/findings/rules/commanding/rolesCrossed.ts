@@ -1,7 +1,7 @@
 import { crossedRoles, type Crossed, type Place, type Via } from '@/core/intent'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 /** What the machine does with it. */
 const HARM: Readonly<Record<Via, string>> = {
@@ -13,7 +13,7 @@ const HARM: Readonly<Record<Via, string>> = {
   talks: 'What is said at one port is heard at another.',
 }
 
-const nameOf = (context: Context, { device, at }: Place) => {
+const nameOf = (context: JoinedContext, { device, at }: Place) => {
   const { tag, name } = context.device(device)
   return at === null ? `${tag} “${name}”` : `${tag} ${at}`
 }
@@ -28,7 +28,7 @@ const isFirstOf = ({ one, other, wanted, home }: Crossed, all: readonly Crossed[
 
 const isSame = (one: Place, other: Place) => one.device === other.device && one.at === other.at
 
-export const rolesCrossed = defineRule<Crossed>({
+export const rolesCrossed = defineJoiningRule<Crossed>({
   severity: 'stop',
   title: 'Joined to what serves another function',
   stage: 'connect',

@@ -2,8 +2,8 @@ import { splitKey, terminalKey } from '@/core/model'
 import { othersOn } from '@/core/figures'
 import { isBoard, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 import { waysTo } from './commands'
 
 interface Facts {
@@ -29,7 +29,7 @@ function keyOf(block: string | null, side: keyof typeof NAMES): string | null {
 }
 
 /** The block of a board by which a heater is switched, whether straight or by a transistor or relay of its own. */
-function outputOf(context: Context, heater: DeviceId): { readonly board: DeviceId; readonly key: string } | null {
+function outputOf(context: JoinedContext, heater: DeviceId): { readonly board: DeviceId; readonly key: string } | null {
   const steps = waysTo(context, heater).flatMap(({ passages }) => passages)
   const direct = steps.flatMap(({ device, a, b, link }) =>
     'actuator' in link && isBoard(context.part(device)) ? [a, b] : [],
@@ -59,7 +59,7 @@ function outputOf(context: Context, heater: DeviceId): { readonly board: DeviceI
 
 /** The block of a board that a sensor's leads go to. */
 function inputOf(
-  context: Context,
+  context: JoinedContext,
   sensor: DeviceId,
 ): { readonly board: DeviceId; readonly key: string; readonly block: string } | null {
   for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
@@ -74,7 +74,7 @@ function inputOf(
 }
 
 /** A pin that reads or sends something else, on a board that has inputs for sensors of heat; null where there is none such. */
-function strayPin(context: Context, sensor: DeviceId): { readonly board: DeviceId; readonly pin: string } | null {
+function strayPin(context: JoinedContext, sensor: DeviceId): { readonly board: DeviceId; readonly pin: string } | null {
   for (const terminal of Object.keys(context.part(sensor).terminals) as TerminalId[])
     for (const { device, terminal: at } of othersOn(context.model, terminalKey(sensor, terminal))) {
       const part = context.part(device)
@@ -88,7 +88,7 @@ function strayPin(context: Context, sensor: DeviceId): { readonly board: DeviceI
   return null
 }
 
-export const sensorsExchanged = defineRule<Facts>({
+export const sensorsExchanged = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A heater watched by another heater’s sensor',
   stage: 'connect',

@@ -1,6 +1,6 @@
 import { landingOf, NOT_JOINED_YET, type CableId, type Plan, type Wire } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly cable: CableId
@@ -8,7 +8,7 @@ interface Facts {
   readonly end: 'a' | 'b' | null
 }
 
-export const cableUnused = defineRule<Facts>({
+export const cableUnused = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A cable that joins nothing',
   stage: 'connect',

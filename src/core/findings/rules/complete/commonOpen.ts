@@ -2,8 +2,8 @@ import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { moverOf } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -14,14 +14,14 @@ interface Facts {
 }
 
 /** Whether a hand must hold something for it to pass. */
-function waitsForHand(context: Context, { device, link }: Passage): boolean {
+function waitsForHand(context: JoinedContext, { device, link }: Passage): boolean {
   if (!('actuator' in link)) return false
   const { by, rest, service } = moverOf(context.part(device), link)
   return by === 'hand' && !link.closedIn.includes(rest) && !link.closedIn.includes(service)
 }
 
 /** Whether no source reaches a terminal but through a button or an end switch that somebody must press. */
-function isAdrift(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+function isAdrift(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {
   const joint = context.model.jointOf(terminalKey(device, terminal))
   return context.model.sources.every((source) => {
     const way = waysFrom(context.model, source.terminal).get(joint)
@@ -39,7 +39,7 @@ function isCommon({ function: fn, isolated, direction, level_V, label }: Termina
   return isOtherEnd || (COMMON.test(label) && !/out/i.test(label))
 }
 
-export const commonOpen = defineRule<Facts>({
+export const commonOpen = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Inputs used without their common',
   stage: 'connect',

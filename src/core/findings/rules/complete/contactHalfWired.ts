@@ -1,7 +1,7 @@
 import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -12,7 +12,7 @@ interface Facts {
 }
 
 /** Outputs whose input is wired and that switch nothing: their load hangs past them. */
-function commandedIdle(context: Context, id: DeviceId, part: Part): readonly Facts[] {
+function commandedIdle(context: JoinedContext, id: DeviceId, part: Part): readonly Facts[] {
   const isWired = (terminal: TerminalId) => context.wiresAt(id, terminal).length > 0
   return coilsOf(part).flatMap(({ id: actuator, coil }): Facts[] => {
     const links = part.links.flatMap((link) => ('actuator' in link && link.actuator === actuator ? [link] : []))
@@ -31,7 +31,7 @@ function commandedIdle(context: Context, id: DeviceId, part: Part): readonly Fac
 
 const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-'])
 
-export const contactHalfWired = defineRule<Facts>({
+export const contactHalfWired = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A contact with one side open',
   stage: 'connect',

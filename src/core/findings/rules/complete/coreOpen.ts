@@ -1,6 +1,6 @@
 import { landingOf, NOT_JOINED_YET, type CableId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly cable: CableId
@@ -10,7 +10,7 @@ interface Facts {
   readonly cores: readonly string[]
 }
 
-export const coreOpen = defineRule<Facts>({
+export const coreOpen = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A core that ends in the air',
   stage: 'connect',

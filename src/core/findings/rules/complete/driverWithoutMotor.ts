@@ -2,9 +2,9 @@ import { terminalKey } from '@/core/model'
 import { othersOn } from '@/core/figures'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const driverWithoutMotor = defineRule<{ readonly device: DeviceId }>({
+export const driverWithoutMotor = defineJoiningRule<{ readonly device: DeviceId }>({
   severity: 'stop',
   title: 'A driver without its motor',
   stage: 'connect',

@@ -2,9 +2,9 @@ import { terminalKey } from '@/core/model'
 import { othersOn } from '@/core/figures'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 import { isSentTo } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -21,7 +21,7 @@ const STEPS = /^(pul|pulse|step|stp|clk|dir|cw|ccw)/i
 /** "PUL" of "PUL+" and "PUL−": the two ends of one input. */
 const nameOf = (label: string): string => label.replace(/[+\-−]$/, '').toUpperCase()
 
-export const driverWithoutSignals = defineRule<Facts>({
+export const driverWithoutSignals = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A driver without its pulses',
   stage: 'connect',
@@ -77,7 +77,7 @@ export const driverWithoutSignals = defineRule<Facts>({
 })
 
 /** Whether anything is on the net that sends or feeds: neither a driver, a joint, nor a pin that only listens. */
-function reachesController(context: Context, device: DeviceId, terminal: TerminalId): boolean {
+function reachesController(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {
   return othersOn(context.model, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
     const { kind } = context.part(other).behaviour
     const { function: fn, direction } = context.terminal(other, at)

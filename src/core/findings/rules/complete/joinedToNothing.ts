@@ -1,8 +1,8 @@
 import { splitKey } from '@/core/model'
 import type { BehaviourKind, DeviceId, WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly devices: readonly DeviceId[]
@@ -23,12 +23,12 @@ const PASSIVE: ReadonlySet<BehaviourKind> = new Set([
 ])
 
 /** A switch or probe of two bare leads reads nothing by itself either. */
-function isPassive(context: Context, device: DeviceId): boolean {
+function isPassive(context: JoinedContext, device: DeviceId): boolean {
   const { behaviour, draws } = context.part(device)
   return PASSIVE.has(behaviour.kind) || (behaviour.kind === 'sensor' && draws.length === 0)
 }
 
-export const joinedToNothing = defineRule<Facts>({
+export const joinedToNothing = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Joined to one another, and to nothing that feeds or reads them',
   stage: 'connect',

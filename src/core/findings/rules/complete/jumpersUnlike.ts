@@ -1,7 +1,7 @@
 import type { DeviceId, Part } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly devices: readonly DeviceId[]
@@ -15,7 +15,7 @@ type Setting = Part['settings'][number]
 /** Steps, modes and the like are set alike on all axes; currents follow each motor. */
 const isAlike = ({ kind, name }: Setting) => kind === 'jumper' || (kind === 'switch' && /step|mode/i.test(name))
 
-const valueOf = (context: Context, device: DeviceId, { id, initial }: Setting) =>
+const valueOf = (context: JoinedContext, device: DeviceId, { id, initial }: Setting) =>
   (context.device(device).settings as Readonly<Record<string, string>>)[id] ?? initial
 
 /** The value of most, where one stands alone against two or more. */
@@ -27,7 +27,7 @@ function oddOnes<T extends { readonly value: string | null }>(all: readonly T[])
   return all.flatMap((each) => (each.value !== null && each.value !== usual ? [{ ...each, usual }] : []))
 }
 
-export const jumpersUnlike = defineRule<Facts>({
+export const jumpersUnlike = defineJoiningRule<Facts>({
   severity: 'caution',
   title: 'Jumpers unlike those of its siblings',
   stage: 'connect',

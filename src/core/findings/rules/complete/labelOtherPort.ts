@@ -1,6 +1,6 @@
 import { asLabel, type CableId, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly cable: CableId
@@ -11,7 +11,7 @@ interface Facts {
 }
 
 /** A label that another connector of the same device bears by its name. */
-export const labelOtherPort = defineRule<Facts>({
+export const labelOtherPort = defineJoiningRule<Facts>({
   severity: 'caution',
   title: 'A cable whose label names another port',
   stage: 'connect',

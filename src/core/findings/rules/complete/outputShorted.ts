@@ -2,7 +2,7 @@ import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isOnRail } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -10,7 +10,7 @@ interface Facts {
   readonly to: 'plus' | 'minus'
 }
 
-export const outputShorted = defineRule<Facts>({
+export const outputShorted = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A signal output joined to a rail',
   stage: 'connect',

@@ -1,7 +1,7 @@
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -31,7 +31,7 @@ const terminalsOf = ({ terminals }: Part, fn: 'V+' | 'V-'): readonly TerminalId[
   (Object.keys(terminals) as TerminalId[]).filter((key) => terminals[key]!.function === fn)
 
 /** A socket for later that has its plus and not its minus, or the other way about. */
-function halfSocket(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+function halfSocket(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
   const blocks = new Set(Object.values(part.terminals).map(({ block }) => block))
   return [...blocks].flatMap((block): Facts[] => {
     const of = (fn: 'V+' | 'V-') => terminalsOf(part, fn).filter((key) => part.terminals[key]!.block === block)
@@ -46,7 +46,7 @@ function halfSocket(context: Context, device: DeviceId, part: Part): readonly Fa
 }
 
 /** A second place to feed a string at, by its number or end: "V+2" and "V-2". */
-function halfFeeds(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+function halfFeeds(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
   const [plus, minus] = [terminalsOf(part, 'V+'), terminalsOf(part, 'V-')]
   if (plus.length !== minus.length || plus.length < 2) return []
   // As the part lists them: the first plus goes with the first minus.
@@ -64,7 +64,7 @@ function halfFeeds(context: Context, device: DeviceId, part: Part): readonly Fac
   )
 }
 
-export const pairHalf = defineRule<Facts>({
+export const pairHalf = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'One wire of a pair missing',
   stage: 'connect',

@@ -2,9 +2,9 @@ import { terminalKey } from '@/core/model'
 import { othersOn } from '@/core/figures'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const pixelsWithoutData = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
+export const pixelsWithoutData = defineJoiningRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
   severity: 'stop',
   title: 'Pixels without data',
   stage: 'connect',

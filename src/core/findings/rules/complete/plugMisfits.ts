@@ -1,6 +1,6 @@
 import type { CableId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly cable: CableId
@@ -10,7 +10,7 @@ interface Facts {
   readonly header: string
 }
 
-export const plugMisfits = defineRule<Facts>({
+export const plugMisfits = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A plug on a header that it does not fit',
   stage: 'connect',

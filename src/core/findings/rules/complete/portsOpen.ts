@@ -1,9 +1,9 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 /** Sockets for data that nothing is plugged into and of which nobody said that they stay open. */
-export const portsOpen = defineRule<{ readonly device: DeviceId; readonly connectors: readonly string[] }>({
+export const portsOpen = defineJoiningRule<{ readonly device: DeviceId; readonly connectors: readonly string[] }>({
   severity: 'note',
   title: 'Sockets for data with nothing in them',
   stage: 'connect',

@@ -2,8 +2,8 @@ import { moduleFor, othersOn, socketFor } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -12,7 +12,7 @@ interface Facts {
 }
 
 /** Sockets that nothing is in, of which signals come out on terminals that are wired: a bus of feeds and grounds is shared by many. */
-function signalsToNothing(context: Context, id: DeviceId, { sockets, terminals }: Part): readonly Facts[] {
+function signalsToNothing(context: JoinedContext, id: DeviceId, { sockets, terminals }: Part): readonly Facts[] {
   if (sockets.every(({ pins }) => Object.keys(pins).length === 0)) return []
   const taken = new Set(
     context.devices.flatMap(({ device: { place } }) =>
@@ -35,7 +35,7 @@ function signalsToNothing(context: Context, id: DeviceId, { sockets, terminals }
   })
 }
 
-export const socketEmpty = defineRule<Facts>({
+export const socketEmpty = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A socket with no module in it',
   stage: 'connect',

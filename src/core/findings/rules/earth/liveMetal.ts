@@ -1,8 +1,8 @@
 import { isEarth, reachedFrom, splitKey } from '@/core/model'
 import { outletOf, type DeviceId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   /** The wire that brings the mains over to the earths. */
@@ -13,7 +13,7 @@ interface Facts {
 }
 
 /** Joints at which a hand, or a plug's earth, may touch metal. */
-function earthJoints({ model }: Context): ReadonlySet<number> {
+function earthJoints({ model }: JoinedContext): ReadonlySet<number> {
   return new Set(
     model.devices.flatMap(({ id, part }) =>
       Object.entries(part.terminals).flatMap(([terminal, own]) =>
@@ -24,7 +24,11 @@ function earthJoints({ model }: Context): ReadonlySet<number> {
 }
 
 /** From a source of mains over wires of every kind and all that can close; stops at the first earth it meets. */
-function crossings({ model, plan }: Context, earths: ReadonlySet<number>, start: number): ReadonlyMap<WireId, number> {
+function crossings(
+  { model, plan }: JoinedContext,
+  earths: ReadonlySet<number>,
+  start: number,
+): ReadonlyMap<WireId, number> {
   const found = new Map<WireId, number>()
   reachedFrom(model, [start], ({ conductor, to }) => {
     if (conductor && plan.wires[conductor.id]!.origin === 'remove') return false
@@ -35,7 +39,7 @@ function crossings({ model, plan }: Context, earths: ReadonlySet<number>, start:
 }
 
 /** Devices on that joint, and on all that earth conductors join to it. */
-function metalOn({ model }: Context, start: number): readonly DeviceId[] {
+function metalOn({ model }: JoinedContext, start: number): readonly DeviceId[] {
   const reached = reachedFrom(model, [start], isEarth)
   return [
     ...new Set(
@@ -47,7 +51,7 @@ function metalOn({ model }: Context, start: number): readonly DeviceId[] {
   ].sort()
 }
 
-export const liveMetal = defineRule<Facts>({
+export const liveMetal = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Live metal',
   stage: 'connect',

@@ -2,9 +2,9 @@ import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { hasLevel } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const pinOnEarth = defineRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
+export const pinOnEarth = defineJoiningRule<{ readonly device: DeviceId; readonly terminal: TerminalId }>({
   severity: 'stop',
   title: 'A signal on the protective earth',
   stage: 'connect',

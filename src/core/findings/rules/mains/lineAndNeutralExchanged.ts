@@ -1,7 +1,7 @@
 import { terminalKey } from '@/core/model'
 import { outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -9,7 +9,7 @@ interface Facts {
   readonly is: 'L' | 'N'
 }
 
-export const lineAndNeutralExchanged = defineRule<Facts>({
+export const lineAndNeutralExchanged = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Line and neutral exchanged',
   stage: 'connect',

@@ -1,8 +1,8 @@
 import { SOURCES } from '@/core/reference'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { isCommanded, moverOf, outletOf, type DeviceId, type TerminalId } from '@/core/plan'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly load: DeviceId
@@ -11,7 +11,7 @@ interface Facts {
 }
 
 /** The pair of terminals by which a device takes mains. */
-function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [TerminalId, TerminalId])[] {
+function mainsTerminals(context: JoinedContext, id: DeviceId): readonly (readonly [TerminalId, TerminalId])[] {
   const part = context.part(id)
   const pairs = part.draws.map((draw) => [draw.plus, draw.minus] as const)
   return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
@@ -20,7 +20,7 @@ function mainsTerminals(context: Context, id: DeviceId): readonly (readonly [Ter
 const fuses = (way: readonly Passage[]) =>
   way.filter(({ link }) => link.kind === 'protective').map(({ device }) => device)
 /** A residual-current breaker has one lever for its protected pole and its neutral. */
-const byHand = (context: Context, way: readonly Passage[]) =>
+const byHand = (context: JoinedContext, way: readonly Passage[]) =>
   way
     .filter(
       ({ device, link }) =>
@@ -28,7 +28,7 @@ const byHand = (context: Context, way: readonly Passage[]) =>
         (link.kind === 'protective' && context.part(device).behaviour.kind === 'residual-current-device'),
     )
     .map(({ device }) => device)
-const byCommand = (context: Context, way: readonly Passage[]) =>
+const byCommand = (context: JoinedContext, way: readonly Passage[]) =>
   way
     .filter(
       ({ device, link }) =>
@@ -36,7 +36,7 @@ const byCommand = (context: Context, way: readonly Passage[]) =>
     )
     .map(({ device }) => device)
 
-export const lineNotSwitched = defineRule<Facts>({
+export const lineNotSwitched = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Switched in the wrong conductor',
   stage: 'connect',

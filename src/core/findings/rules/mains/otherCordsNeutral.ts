@@ -1,8 +1,8 @@
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -12,7 +12,7 @@ interface Facts {
 }
 
 /** The two mains terminals of whatever takes power there. */
-function* mainsEnds({ model }: Context): Generator<readonly [DeviceId, TerminalId, TerminalId]> {
+function* mainsEnds({ model }: JoinedContext): Generator<readonly [DeviceId, TerminalId, TerminalId]> {
   for (const { id, part } of model.devices) {
     for (const { plus, minus } of part.draws) yield [id, plus, minus]
     if (part.behaviour.kind === 'supply') yield [id, part.behaviour.line, part.behaviour.neutral]
@@ -24,7 +24,7 @@ function* mainsEnds({ model }: Context): Generator<readonly [DeviceId, TerminalI
 }
 
 /** A law: what a cord brings goes home by it. Its residual device sees the difference, and with the other plug out its pins are live. */
-export const otherCordsNeutral = defineRule<Facts>({
+export const otherCordsNeutral = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Line of one cord, neutral of another',
   stage: 'connect',

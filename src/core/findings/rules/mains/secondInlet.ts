@@ -1,9 +1,9 @@
 import { terminalKey } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const secondInlet = defineRule<{ readonly inlets: readonly DeviceId[] }>({
+export const secondInlet = defineJoiningRule<{ readonly inlets: readonly DeviceId[] }>({
   severity: 'stop',
   title: 'A second way in for the mains',
   stage: 'connect',

@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly coil: { readonly device: DeviceId; readonly terminal: TerminalId }
@@ -31,7 +31,7 @@ const NEVER_OF_MOTORS: ReadonlySet<string> = new Set([
   'thermostat',
 ])
 
-export const coilMisplaced = defineRule<Facts>({
+export const coilMisplaced = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A motor lead where no motor belongs',
   stage: 'connect',

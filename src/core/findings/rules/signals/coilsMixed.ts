@@ -1,7 +1,7 @@
 import { splitKey, terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -10,7 +10,7 @@ interface Facts {
   readonly isShorted: boolean
 }
 
-export const coilsMixed = defineRule<Facts>({
+export const coilsMixed = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Coils of a motor mixed',
   stage: 'connect',

@@ -1,9 +1,9 @@
 import type { WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { hasLevel } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const outputsJoined = defineRule<{ readonly wire: WireId; readonly direction: 'in' | 'out' }>({
+export const outputsJoined = defineJoiningRule<{ readonly wire: WireId; readonly direction: 'in' | 'out' }>({
   severity: 'stop',
   title: 'Signal wired the wrong way round',
   stage: 'connect',

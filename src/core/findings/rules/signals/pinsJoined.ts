@@ -1,10 +1,10 @@
 import { isBoard, isClosedAtRest, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 import { bridgeBetween, takeOut } from '../../bridge'
 import { hasLevel } from '../../senders'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface End {
   readonly device: DeviceId
@@ -17,7 +17,7 @@ interface Facts {
 }
 
 /** A pin that a program may set. */
-function isPin(context: Context, { device, terminal }: End): boolean {
+function isPin(context: JoinedContext, { device, terminal }: End): boolean {
   const { behaviour, draws } = context.part(device)
   const pin = context.terminal(device, terminal)
   const { direction } = pin
@@ -27,13 +27,13 @@ function isPin(context: Context, { device, terminal }: End): boolean {
 }
 
 /** What a pin works: an input of another part, and none that may speak too. */
-function isWorked(context: Context, { device, terminal }: End): boolean {
+function isWorked(context: JoinedContext, { device, terminal }: End): boolean {
   const { function: fn, direction } = context.terminal(device, terminal)
   return fn === 'control+' || fn === 'control-' || ((fn === 'signal' || fn === 'data') && direction === 'in')
 }
 
 /** What reads: an input of a board. */
-function isRead(context: Context, { device, terminal }: End): boolean {
+function isRead(context: JoinedContext, { device, terminal }: End): boolean {
   const { function: fn, direction, level_V } = context.terminal(device, terminal)
   const isInput = (fn === 'signal' || fn === 'data') && direction === 'in' && level_V !== 0
   return isInput && isBoard(context.part(device))
@@ -41,7 +41,7 @@ function isRead(context: Context, { device, terminal }: End): boolean {
 
 /** Contacts and transistors that bring something to a joint, and whether they do by themselves. */
 function bringers(
-  context: Context,
+  context: JoinedContext,
   ends: readonly End[],
 ): readonly { readonly mover: string; readonly rests: boolean }[] {
   return ends.flatMap(({ device, terminal }) => {
@@ -56,7 +56,7 @@ function bringers(
   })
 }
 
-function find(context: Context, ends: readonly End[]): readonly Facts[] {
+function find(context: JoinedContext, ends: readonly End[]): readonly Facts[] {
   const wired = ends.filter(({ device, terminal }) => context.wiresAt(device, terminal).length > 0)
   const pins = wired.filter((end) => isPin(context, end))
   const worked = ends.filter((end) => isWorked(context, end))
@@ -74,7 +74,7 @@ function find(context: Context, ends: readonly End[]): readonly Facts[] {
   return isHeld ? [{ pins, is: 'held' }] : []
 }
 
-export const pinsJoined = defineRule<Facts>({
+export const pinsJoined = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Pins joined that are to be apart',
   stage: 'connect',

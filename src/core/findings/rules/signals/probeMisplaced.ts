@@ -2,10 +2,10 @@ import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 import { isOnRail, hungOn } from '../../senders'
 import { PIN_SLACK } from '../../slack'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -15,7 +15,7 @@ interface Facts {
 type Landing = 'input' | 'output' | 'ground' | 'rail' | 'other'
 
 /** What reads, or is worked: anything but a rail and what only joins. */
-const isRead = (context: Context, device: DeviceId, terminal: TerminalId): boolean =>
+const isRead = (context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean =>
   hungOn(context, terminalKey(device, terminal)).some(({ device: other, terminal: at }) => {
     const { function: fn, level_V, direction } = context.terminal(other, at)
     const { behaviour, draws } = context.part(other)
@@ -29,7 +29,7 @@ const RAILS: ReadonlySet<string> = new Set(['V+', 'V-', 'PE', 'L', 'N'])
 const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler'])
 
 /** What a lead of a probe or switch lands on, at a board. */
-function landingAt(context: Context, device: DeviceId, terminal: TerminalId): Landing {
+function landingAt(context: JoinedContext, device: DeviceId, terminal: TerminalId): Landing {
   const pins = othersOn(context.model, terminalKey(device, terminal)).map(({ device: other, terminal: at }) =>
     context.terminal(other, at),
   )
@@ -46,7 +46,7 @@ function landingAt(context: Context, device: DeviceId, terminal: TerminalId): La
 }
 
 /** Whether the rail on one lead is more than a pin on the other stands. */
-function isAbovePin(context: Context, device: DeviceId, rail: TerminalId, pin: TerminalId): boolean {
+function isAbovePin(context: JoinedContext, device: DeviceId, rail: TerminalId, pin: TerminalId): boolean {
   const volt_V = Math.max(0, ...context.potentials(terminalKey(device, rail)).map(({ voltage_V }) => voltage_V ?? 0))
   return othersOn(context.model, terminalKey(device, pin)).some(({ device: other, terminal }) => {
     const { function: fn, level_V, max_V, isolated } = context.terminal(other, terminal)
@@ -60,7 +60,7 @@ const isOutput = ({ terminals }: Part, terminal: TerminalId): boolean => {
   return (fn === 'signal' || fn === 'data') && direction === 'out'
 }
 
-export const probeMisplaced = defineRule<Facts>({
+export const probeMisplaced = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A probe between two pins that do not belong together',
   stage: 'connect',

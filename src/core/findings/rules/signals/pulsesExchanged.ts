@@ -2,8 +2,8 @@ import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly driver: DeviceId
@@ -16,7 +16,12 @@ const PULSE = /^(pul|pulse|step|stp|clk)/i
 const DIRECTION = /^dir/i
 
 /** The numbers or letters of the outputs, each in the block of its axis, to which inputs of a driver go: "AXIS 2" of a board. */
-function axesOf(context: Context, driver: DeviceId, inputs: readonly TerminalId[], name: RegExp): ReadonlySet<string> {
+function axesOf(
+  context: JoinedContext,
+  driver: DeviceId,
+  inputs: readonly TerminalId[],
+  name: RegExp,
+): ReadonlySet<string> {
   const found = inputs.flatMap((input) =>
     othersOn(context.model, terminalKey(driver, input)).flatMap(({ device, terminal }) => {
       const { block, label, direction } = context.terminal(device, terminal)
@@ -27,7 +32,7 @@ function axesOf(context: Context, driver: DeviceId, inputs: readonly TerminalId[
 }
 
 /** A driver that gets its pulses from one axis of a board, and its direction from another. */
-function splitAxes(context: Context, driver: DeviceId, inputs: readonly TerminalId[]): readonly Facts[] {
+function splitAxes(context: JoinedContext, driver: DeviceId, inputs: readonly TerminalId[]): readonly Facts[] {
   const labelled = (name: RegExp) => inputs.filter((input) => name.test(context.terminal(driver, input).label))
   const [pulses, directions] = [labelled(PULSE), labelled(DIRECTION)]
   const from = axesOf(context, driver, pulses, PULSE)
@@ -40,7 +45,7 @@ function splitAxes(context: Context, driver: DeviceId, inputs: readonly Terminal
   return [{ driver, input, at: { device: at.device, terminal: at.terminal }, problem: 'split' }]
 }
 
-export const pulsesExchanged = defineRule<Facts>({
+export const pulsesExchanged = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Pulses on the wrong input of a driver',
   stage: 'connect',

@@ -1,9 +1,9 @@
 import type { CableId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 /** A screen that is joined to earth nowhere. */
-export const screenOpen = defineRule<{ readonly cable: CableId }>({
+export const screenOpen = defineJoiningRule<{ readonly cable: CableId }>({
   severity: 'caution',
   title: 'A screen that is joined nowhere',
   stage: 'connect',

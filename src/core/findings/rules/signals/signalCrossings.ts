@@ -1,7 +1,7 @@
 /** What the rules about signals between separately supplied circuits share. */
 import type { DeviceId, WireId } from '@/core/plan'
 import { terminalKey } from '@/core/model'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 
 export interface Crossing {
   readonly wires: readonly WireId[]
@@ -14,16 +14,16 @@ export interface Crossing {
 
 const LINK_FUNCTIONS = new Set(['signal', 'data', 'control+', 'control-', 'contact-NO', 'contact-NC'])
 
-const known = new WeakMap<Context, readonly Crossing[]>()
+const known = new WeakMap<JoinedContext, readonly Crossing[]>()
 
 /** Pairs of devices fed by different supplies that exchange signals; several rules ask the same. */
-export function crossings(context: Context): readonly Crossing[] {
+export function crossings(context: JoinedContext): readonly Crossing[] {
   let found = known.get(context)
   if (!found) known.set(context, (found = findCrossings(context)))
   return found
 }
 
-function findCrossings(context: Context): readonly Crossing[] {
+function findCrossings(context: JoinedContext): readonly Crossing[] {
   const negatives = new Map<
     DeviceId,
     { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId> }

@@ -1,7 +1,7 @@
 import type { DeviceId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly wire: WireId
@@ -16,7 +16,7 @@ const STANDS = 1.1
 /** Below this share of its level an input is not sure to see a high; common practice. */
 const SEES = 0.6
 
-export const signalLevelsDiffer = defineRule<Facts>({
+export const signalLevelsDiffer = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Signal of a level its input is not made for',
   stage: 'connect',

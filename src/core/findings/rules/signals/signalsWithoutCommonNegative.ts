@@ -1,13 +1,13 @@
 import { splitKey, terminalKey } from '@/core/model'
 import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule, type Fix } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule, type Fix } from '../../types'
 import { crossings, type Crossing } from './signalCrossings'
 
 /** A terminal with room for one more wire on a supply's minus: its own, or one of a strip that stands on it. */
 function freeMinus(
-  context: Context,
+  context: JoinedContext,
   id: DeviceId,
 ): { readonly device: DeviceId; readonly terminal: TerminalId } | null {
   const { behaviour } = context.part(id)
@@ -30,7 +30,7 @@ function freeMinus(
 const JOINTS: ReadonlySet<string> = new Set(['terminal-strip', 'splice'])
 
 /** One bond between the two, where both have a terminal for it. */
-function bondFix(context: Context, supplies: Crossing['supplies']): Fix[] {
+function bondFix(context: JoinedContext, supplies: Crossing['supplies']): Fix[] {
   const [a, b] = supplies
   if (!a || !b || supplies.length !== 2) return []
   const [from, to] = [freeMinus(context, a), freeMinus(context, b)]
@@ -50,7 +50,7 @@ function bondFix(context: Context, supplies: Crossing['supplies']): Fix[] {
   ]
 }
 
-export const signalsWithoutCommonNegative = defineRule<Crossing>({
+export const signalsWithoutCommonNegative = defineJoiningRule<Crossing>({
   severity: 'stop',
   title: 'Signals between circuits without a common negative',
   stage: 'connect',

@@ -1,8 +1,8 @@
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 import { joinedPositives, type JoinedSource } from './joinedPositives'
 
-export const backFeed = defineRule<{ readonly sources: readonly JoinedSource[] }>({
+export const backFeed = defineJoiningRule<{ readonly sources: readonly JoinedSource[] }>({
   severity: 'stop',
   title: 'A supply feeds back into another source',
   stage: 'connect',

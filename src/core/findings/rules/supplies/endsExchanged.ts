@@ -1,8 +1,8 @@
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -11,14 +11,14 @@ interface Facts {
 }
 
 /** The ends of a passage that are made for the source and for the load; null where it does not mind. */
-function endsOf(context: Context, { a, b, device }: Passage): Facts | null {
+function endsOf(context: JoinedContext, { a, b, device }: Passage): Facts | null {
   const [one, other] = [a, b].map((key) => key.slice(key.indexOf('|') + 1) as TerminalId) as [TerminalId, TerminalId]
   const directionOf = (terminal: TerminalId) => context.terminal(device, terminal).direction
   if (directionOf(one) === 'out' && directionOf(other) === 'in') return { device, out: one, into: other }
   return directionOf(other) === 'out' && directionOf(one) === 'in' ? { device, out: other, into: one } : null
 }
 
-export const endsExchanged = defineRule<Facts>({
+export const endsExchanged = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Input and output ends exchanged',
   stage: 'connect',

@@ -1,7 +1,7 @@
 /** What the rules about joined sources share. */
 import type { DeviceId } from '@/core/plan'
 import { groupsBy } from '@/core/model'
-import type { Context } from '../../context'
+import type { JoinedContext } from '../../context'
 
 export interface JoinedSource {
   readonly device: DeviceId
@@ -10,7 +10,7 @@ export interface JoinedSource {
 }
 
 /** Groups of sources whose positives are joined by wires, bars and fuses; what only meets behind an open contact is not joined yet. */
-export function joinedPositives(context: Context): readonly (readonly JoinedSource[])[] {
+export function joinedPositives(context: JoinedContext): readonly (readonly JoinedSource[])[] {
   const { model } = context
   const joined = groupsBy(model, ({ passage }) => passage === null || passage.link.kind === 'protective')
   const groups = new Map<number, JoinedSource[]>()
@@ -36,7 +36,7 @@ export function joinedPositives(context: Context): readonly (readonly JoinedSour
 const CHARGES = { least: 1.05, most: 1.25 } as const
 
 /** Whether these are one battery and what charges it: then their positives belong together. */
-export function isCharging(context: Context, sources: readonly JoinedSource[]): boolean {
+export function isCharging(context: JoinedContext, sources: readonly JoinedSource[]): boolean {
   const given = sources.map(({ device, output }) => {
     const { behaviour } = context.part(device)
     const own = 'outputs' in behaviour ? behaviour.outputs.find(({ id }) => id === output) : undefined

@@ -1,7 +1,7 @@
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
@@ -10,7 +10,7 @@ interface Facts {
 }
 
 /** Parts without a draw of their own: a diode, a socket, a coupler; and the input of a converter. Loads and boards are other rules'. */
-export const partReversed = defineRule<Facts>({
+export const partReversed = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Plus and minus exchanged at a part',
   stage: 'connect',

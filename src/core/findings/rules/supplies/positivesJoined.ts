@@ -1,8 +1,8 @@
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 import { isCharging, joinedPositives, type JoinedSource } from './joinedPositives'
 
-export const positivesJoined = defineRule<{ readonly sources: readonly JoinedSource[] }>({
+export const positivesJoined = defineJoiningRule<{ readonly sources: readonly JoinedSource[] }>({
   severity: 'stop',
   title: 'Positives of two supplies joined',
   stage: 'connect',

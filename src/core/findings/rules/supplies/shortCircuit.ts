@@ -1,8 +1,8 @@
 import { isCommanded, type DeviceId, type TerminalId } from '@/core/plan'
 import { groupsBy, terminalKey, waysFrom, type Passage, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule, type Wording } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule, type Wording } from '../../types'
 
 interface Facts {
   readonly source: DeviceId
@@ -12,7 +12,7 @@ interface Facts {
   readonly by: readonly Passage[]
 }
 
-export const shortCircuit = defineRule<Facts>({
+export const shortCircuit = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Both sides of a source joined',
   stage: 'connect',
@@ -71,7 +71,7 @@ export const shortCircuit = defineRule<Facts>({
   },
 })
 
-function whenClosed(context: Context, source: DeviceId, isMains: boolean, by: Facts['by']): Wording {
+function whenClosed(context: JoinedContext, source: DeviceId, isMains: boolean, by: Facts['by']): Wording {
   const closing = [...new Set(by.map(({ device }) => device))]
   return {
     subjects: [source, ...closing].map((id) => ({ kind: 'device', id })),

@@ -1,14 +1,14 @@
 import { coilsOf, type DeviceId } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly device: DeviceId
   readonly by: DeviceId
 }
 
-export const coilWithoutFlyback = defineRule<Facts>({
+export const coilWithoutFlyback = defineJoiningRule<Facts>({
   severity: 'caution',
   title: 'Coil switched by a transistor without a flyback diode',
   stage: 'guard',

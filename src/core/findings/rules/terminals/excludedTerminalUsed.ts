@@ -1,8 +1,8 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
-export const excludedTerminalUsed = defineRule<{
+export const excludedTerminalUsed = defineJoiningRule<{
   readonly device: DeviceId
   readonly terminal: TerminalId
   readonly other: TerminalId

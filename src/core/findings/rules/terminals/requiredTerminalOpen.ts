@@ -1,11 +1,11 @@
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { reachedFrom, terminalKey } from '@/core/model'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule } from '../../types'
 
 /** A contact of several that one mover works, of which another is wired: nobody has to use them all. */
-function isSpareContact(context: Context, id: DeviceId, part: Part, terminal: TerminalId): boolean {
+function isSpareContact(context: JoinedContext, id: DeviceId, part: Part, terminal: TerminalId): boolean {
   const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
   const own = contacts.filter(({ a, b }) => a === terminal || b === terminal)
   return own.some(
@@ -37,7 +37,7 @@ interface Facts {
 }
 
 /** Whether a joint leads to the minus of a source by conductors of the feed: signals and earths left out. */
-function comesHome({ model, plan }: Context, start: number): boolean {
+function comesHome({ model, plan }: JoinedContext, start: number): boolean {
   const reached = reachedFrom(model, [start], ({ conductor }) => {
     const wire = conductor && plan.wires[conductor.id]!
     return !wire || !(wire.function === 'signal' || wire.function === 'PE' || wire.origin === 'remove')
@@ -46,7 +46,7 @@ function comesHome({ model, plan }: Context, start: number): boolean {
 }
 
 /** The ground of a signal that carries what an open terminal of the feed should: nothing else on its bar leads home. */
-function groundInstead(context: Context, id: DeviceId, part: Part, terminal: TerminalId): TerminalId | null {
+function groundInstead(context: JoinedContext, id: DeviceId, part: Part, terminal: TerminalId): TerminalId | null {
   if (part.terminals[terminal]!.function !== 'V-') return null
   const ground = part.links
     .flatMap((link) => (link.kind === 'bar' && link.terminals.includes(terminal) ? link.terminals : []))
@@ -57,7 +57,7 @@ function groundInstead(context: Context, id: DeviceId, part: Part, terminal: Ter
   return ground && !comesHome(context, context.model.jointOf(terminalKey(id, terminal))) ? ground : null
 }
 
-export const requiredTerminalOpen = defineRule<Facts>({
+export const requiredTerminalOpen = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Terminal that must be connected is open',
   stage: 'connect',

@@ -2,8 +2,8 @@ import { splitKey, waysFrom, type Conductor } from '@/core/model'
 import type { TerminalFunction, WireId } from '@/core/plan'
 import type { Potential } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule, type Severity } from '../../types'
+import type { JoinedContext } from '../../context'
+import { defineJoiningRule, type Severity } from '../../types'
 
 interface Facts {
   readonly wire: WireId
@@ -24,7 +24,7 @@ const WORDS: Readonly<Record<Potential['kind'], string>> = {
 /** Terminals that no rail and no mains belongs on. */
 const SPEAKING: ReadonlySet<TerminalFunction> = new Set(['data', 'coil-A', 'coil-B'])
 
-export const functionContradictsNet = defineRule<Facts>({
+export const functionContradictsNet = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A wire that is not what it is called',
   stage: 'connect',
@@ -67,7 +67,7 @@ export const functionContradictsNet = defineRule<Facts>({
 const endsOf = ({ from, to }: Conductor) => [from, to].map(splitKey)
 
 /** Whether the mains stands on it with fuses and maintained switches at most between. */
-function isFedStraight(context: Context, { jointFrom }: Conductor): boolean {
+function isFedStraight(context: JoinedContext, { jointFrom }: Conductor): boolean {
   const { model } = context
   return model.sources.some(({ potential, terminal }) => {
     const way = potential.kind === 'L' || potential.kind === 'N' ? waysFrom(model, terminal).get(jointFrom) : undefined
@@ -79,17 +79,17 @@ function isFedStraight(context: Context, { jointFrom }: Conductor): boolean {
 }
 
 /** Whether its ends are a bus's, a string's or a winding's; of what is called mains or earth, an input's or output's too. */
-function speaks(context: Context, conductor: Conductor, isGrave: boolean): boolean {
+function speaks(context: JoinedContext, conductor: Conductor, isGrave: boolean): boolean {
   return endsOf(conductor).some(({ device, terminal }) => {
     const { function: fn } = context.terminal(device, terminal)
     return SPEAKING.has(fn) || (isGrave && fn === 'signal')
   })
 }
 
-const joinsEarths = (context: Context, conductor: Conductor): boolean =>
+const joinsEarths = (context: JoinedContext, conductor: Conductor): boolean =>
   endsOf(conductor).every(({ device, terminal }) => context.terminal(device, terminal).function === 'PE')
 
-function meetsEarth(context: Context, { from }: Conductor): boolean {
+function meetsEarth(context: JoinedContext, { from }: Conductor): boolean {
   const net = context.model.netById.get(context.model.netOf(from))
   return (net?.terminals ?? []).some((key) => {
     const { device, terminal } = splitKey(key)

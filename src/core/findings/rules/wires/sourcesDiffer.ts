@@ -1,6 +1,6 @@
 import { asLabel, landingOf, namesOf, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineJoiningRule } from '../../types'
 
 interface Facts {
   readonly wire: WireId
@@ -10,7 +10,7 @@ interface Facts {
 }
 
 /** Another source names another terminal than the one that the wire is joined to, and nobody measured. */
-export const sourcesDiffer = defineRule<Facts>({
+export const sourcesDiffer = defineJoiningRule<Facts>({
   severity: 'caution',
   title: 'Sources contradict one another',
   stage: 'connect',
