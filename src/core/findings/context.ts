@@ -1,4 +1,6 @@
 import {
+  joiningView,
+  laidView,
   landed,
   landingOf,
   matingsOf,
@@ -70,6 +72,11 @@ export class JoinedContext {
       const wire = plan.wires[id]!
       return wire.origin === 'remove' ? [] : [{ id, wire }]
     })
+  }
+
+  /** The same plan with nothing but how it is joined. */
+  get joints(): JoinedContext {
+    return this
   }
 
   /** The ways from every source to what it feeds. */
@@ -177,9 +184,54 @@ export class JoinedContext {
   }
 }
 
+const knownJoined = new WeakMap<Plan, JoinedContext>()
+
+/** Of a plan as it is joined: the same as long as nothing of that changed. */
+export function joinedOf(plan: Plan): JoinedContext {
+  const view = joiningView(plan)
+  let found = knownJoined.get(view)
+  if (!found) knownJoined.set(view, (found = new JoinedContext(view)))
+  return found
+}
+
+/** A plan as it is joined and laid: where its things and leads lie, and no figure of the circuit. */
+export class LaidContext extends JoinedContext {
+  constructor(
+    view: Plan,
+    /** Every lead along its way. */
+    readonly routes: Routes,
+  ) {
+    super(view)
+  }
+}
+
+const knownLaid = new WeakMap<Plan, WeakMap<Routes, LaidContext>>()
+
+/** Of a plan as it is laid: the same as long as nothing of that, nor the way of a lead, changed. */
+export function laidOf(plan: Plan): LaidContext {
+  const [view, routes] = [laidView(plan), routesOf(plan)]
+  let own = knownLaid.get(view)
+  if (!own) knownLaid.set(view, (own = new WeakMap()))
+  let found = own.get(routes)
+  if (!found) own.set(routes, (found = new LaidContext(view, routes)))
+  return found
+}
+
+const knownOf = new WeakMap<JoinedContext, Map<unknown, unknown>>()
+
+/** What follows from how a plan is joined alone, worked out once for that. */
+export function ofJoints<T>(context: JoinedContext, ask: (joined: JoinedContext) => T): T {
+  const { joints } = context
+  let own = knownOf.get(joints)
+  if (!own) knownOf.set(joints, (own = new Map()))
+  if (!own.has(ask)) own.set(ask, ask(joints))
+  return own.get(ask) as T
+}
+
 /** A plan, its reckoning, and the questions that many rules ask of them. */
 export class Context extends JoinedContext {
   readonly reckoning: Reckoning
+  private byDraw: ReadonlyMap<string, Reckoning['draws'][number]> | null = null
   override readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
 
   /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
@@ -194,6 +246,16 @@ export class Context extends JoinedContext {
       const wire = this.plan.wires[id]!
       return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
     })
+  }
+
+  override get joints(): JoinedContext {
+    return joinedOf(this.whole)
+  }
+
+  /** What one draw of a device gets. */
+  draw(device: DeviceId, draw: string): Reckoning['draws'][number] | undefined {
+    this.byDraw ??= new Map(this.reckoning.draws.map((each) => [`${each.device} ${each.draw}`, each]))
+    return this.byDraw.get(`${device} ${draw}`)
   }
 
   /** What each state settles at. */

@@ -1,4 +1,4 @@
-export { Context, JoinedContext } from './context'
+export { Context, JoinedContext, joinedOf, laidOf, LaidContext } from './context'
 export { applyRule, bySeverity, findAll, review } from './review'
 export { RULES, type RuleId } from './registry'
 export type { Finding, Fix, Harm, Rule, Severity, Stage, Subject } from './types'

@@ -1,16 +1,15 @@
-import { circuitView, joiningView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
+import { circuitView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
 import { presentOf, settlePlan } from '@/core/figures'
 import { cite } from '@/core/reference'
-import { Context, JoinedContext } from './context'
+import { Context, joinedOf, laidOf } from './context'
 import { foldConsequences } from './consequences'
 import { foldAlike } from './fold'
 import { RULES, type RuleId } from './registry'
-import type { Finding, JoiningRule, Reads, Rule, Severity, Subject, Worded } from './types'
+import type { Finding, JoiningRule, LayingRule, Reads, Rule, Severity, Subject, Worded } from './types'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
-const VIEWS: Readonly<Record<Reads, View>> = {
-  joining: joiningView,
+const VIEWS: Readonly<Record<Exclude<Reads, 'joining' | 'laying'>, View>> = {
   circuit: circuitView,
   layout: layoutView,
   plan: (plan) => plan,
@@ -25,26 +24,42 @@ export function findAll(plan: Plan): readonly Finding[] {
 
 function findWhole(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
-  let joined: JoinedContext | null = null
   return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
-    const view = VIEWS[RULES[id].reads](plan)
-    // The circuit's figures follow from how leads are laid as well: they stand for both.
-    const read = RULES[id].reads === 'circuit' ? settlePlan(plan) : view
+    const rule: Rule | JoiningRule | LayingRule = RULES[id]
+    const { read, ask } = asked(plan, id, rule, contexts)
     let own = known.get(read)
     if (!own) known.set(read, (own = new Map()))
     let found = own.get(id)
-    if (!found) {
-      const rule: Rule | JoiningRule = RULES[id]
-      if (isJoining(rule)) found = idsFor(id, rule, rule.review((joined ??= new JoinedContext(view))))
-      else {
-        let context = contexts.get(view)
-        if (!context) contexts.set(view, (context = new Context(view, plan)))
-        found = applyRule(id, rule, context)
-      }
-      own.set(id, found)
-    }
+    if (!found) own.set(id, (found = ask()))
     return found
   })
+}
+
+/** What a rule reads of a plan, by which its findings are remembered, and how it is asked. */
+function asked(
+  plan: Plan,
+  id: RuleId,
+  rule: Rule | JoiningRule | LayingRule,
+  contexts: Map<Plan, Context>,
+): { readonly read: object; ask(): readonly Finding[] } {
+  if (isJoining(rule)) {
+    const joined = joinedOf(plan)
+    return { read: joined, ask: () => idsFor(id, rule, rule.review(joined)) }
+  }
+  if (isLaying(rule)) {
+    const laid = laidOf(plan)
+    return { read: laid, ask: () => idsFor(id, rule, rule.review(laid)) }
+  }
+  const view = VIEWS[rule.reads as keyof typeof VIEWS](plan)
+  return {
+    // The circuit's figures follow from how leads are laid as well: they stand for both.
+    read: rule.reads === 'circuit' ? settlePlan(plan) : view,
+    ask() {
+      let context = contexts.get(view)
+      if (!context) contexts.set(view, (context = new Context(view, plan)))
+      return applyRule(id, rule, context)
+    },
+  }
 }
 
 /** What a person is told: what is alike in one line, what follows from something else told with it; stops first. */
@@ -78,7 +93,8 @@ export const bySeverity = (findings: readonly Finding[]): readonly Finding[] =>
 /** The findings of one rule, each with an id of its own that does not depend on the order in which things were entered. */
 export const applyRule = (id: RuleId, rule: Rule, context: Context): Finding[] => idsFor(id, rule, rule.review(context))
 
-const isJoining = (rule: Rule | JoiningRule): rule is JoiningRule => rule.reads === 'joining'
+const isJoining = (rule: Rule | JoiningRule | LayingRule): rule is JoiningRule => rule.reads === 'joining'
+const isLaying = (rule: Rule | JoiningRule | LayingRule): rule is LayingRule => rule.reads === 'laying'
 
 function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
   const worded = all.map((wording) => ({ wording, base: baseId(id, wording) }))

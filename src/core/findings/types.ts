@@ -1,7 +1,7 @@
 import type { CableId, Command, DeviceId, RacewayId, TerminalId, WireId } from '@/core/plan'
 import type { Scenario } from '@/core/figures'
 import type { SourceRef } from '@/core/reference'
-import type { Context, JoinedContext } from './context'
+import type { Context, JoinedContext, LaidContext } from './context'
 
 /**
  * How grave a finding is.
@@ -55,8 +55,8 @@ export interface Worded extends Wording {
   readonly facts: unknown
 }
 
-/** How much of a plan a check reads: what joins what, the circuit with its figures, places too, or colours and notes as well. */
-export type Reads = 'joining' | 'circuit' | 'layout' | 'plan'
+/** How much of a plan a check reads: what joins what, what lies where, the circuit with its figures, places too, or colours and notes as well. */
+export type Reads = 'joining' | 'laying' | 'circuit' | 'layout' | 'plan'
 
 /** A check. It reads, never writes, and returns all it finds. */
 export interface Rule {
@@ -73,6 +73,12 @@ export interface Rule {
 export interface JoiningRule extends Rule {
   readonly reads: 'joining'
   review(context: JoinedContext): readonly Worded[]
+}
+
+/** A check that reads where things and leads lie, and no figure of the circuit. */
+export interface LayingRule extends Rule {
+  readonly reads: 'laying'
+  review(context: LaidContext): readonly Worded[]
 }
 
 /** A rule is written as two functions: one finds facts, the other words them. */
@@ -105,6 +111,24 @@ export function defineJoiningRule<Facts>(
   const { severity, title, stage, source, find, word } = rule
   return {
     reads: 'joining',
+    severity,
+    title,
+    stage,
+    source,
+    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
+  }
+}
+
+/** As `defineRule`, of what reads where things and leads lie and how they are joined, and no figure of the circuit. */
+export function defineLayingRule<Facts>(
+  rule: Omit<Rule, 'review' | 'reads'> & {
+    find(context: LaidContext): readonly Facts[]
+    word(facts: Facts, context: LaidContext): Wording
+  },
+): LayingRule {
+  const { severity, title, stage, source, find, word } = rule
+  return {
+    reads: 'laying',
     severity,
     title,
     stage,

@@ -91,6 +91,7 @@ export {
   circuitView,
   guardingView,
   joiningView,
+  laidView,
   layoutView,
   placesView,
   routeView,

@@ -12,19 +12,31 @@ export interface Lays {
 export type Sizes = ReadonlyMap<WireId, { readonly size: string | null }>
 export const UNSIZED: Sizes = new Map()
 
-const known = new WeakMap<Plan, WeakMap<Sizes, Lays>>()
+const known = new WeakMap<Plan, Map<string, Lays>>()
+/** As many sizings of one drawing are remembered: before any, and the rounds until they settle. */
+const MOST_SIZINGS = 6
 
 /** The routes of a plan with its wires as thick as they are reckoned to be; remembered while neither changed. */
 export function laysOf(plan: Plan, sizes: Sizes): Lays {
   const view = routeView(plan)
   let bySizes = known.get(view)
-  if (!bySizes) known.set(view, (bySizes = new WeakMap()))
-  let lays = bySizes.get(sizes)
+  if (!bySizes) known.set(view, (bySizes = new Map()))
+  const key = thicknessOf(view, sizes)
+  let lays = bySizes.get(key)
   if (!lays) {
+    if (bySizes.size >= MOST_SIZINGS) bySizes.clear()
     const routes = routePlan(view, (wire) => sizes.get(wire)?.size ?? null)
-    bySizes.set(sizes, (lays = { routes, signature: signatureOf(routes) }))
+    bySizes.set(key, (lays = { routes, signature: signatureOf(routes) }))
   }
   return lays
+}
+
+/** How thick each wire lies that the plan leaves to be sized. */
+function thicknessOf({ wires }: Plan, sizes: Sizes): string {
+  if (sizes.size === 0) return ''
+  let key = ''
+  for (const id of Object.keys(wires) as WireId[]) if (wires[id]!.size === null) key += `${sizes.get(id)?.size ?? ''};`
+  return key
 }
 
 function signatureOf({ leads, lays, plan }: Routes): string {

@@ -115,6 +115,28 @@ export const joiningView = defineView({
   }),
 })
 
+/** What lies where, and how it is joined and called: nothing of loads, fuses, reserves or states. */
+export const laidView = defineView({
+  devices: (device) => ({
+    ...device,
+    note: '',
+    loads: {},
+    fitted: {},
+    reserves: [],
+    operationsPerDay: null,
+    sink_K_per_W: null,
+    safeState: null,
+    settings: {},
+  }),
+  wires: (wire) => ({ ...wire, note: '', colour: null, size: null }),
+  rest: ({ practice }) => ({
+    name: '',
+    description: '',
+    states: {},
+    practice: { ...practice, colours: ONE_SCHEME },
+  }),
+})
+
 /** What is drawn on faces: parts, places, holes and raceways, and nothing of the circuit. */
 export const placesView = defineView({
   devices: (device) => ({

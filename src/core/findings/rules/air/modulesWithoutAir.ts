@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const modulesWithoutAir = defineRule<{ readonly host: DeviceId; readonly modules: readonly DeviceId[] }>({
+export const modulesWithoutAir = defineLayingRule<{ readonly host: DeviceId; readonly modules: readonly DeviceId[] }>({
   severity: 'note',
   title: 'Plug-on drivers without moving air',
   stage: 'layout',

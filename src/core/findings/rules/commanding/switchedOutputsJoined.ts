@@ -2,7 +2,7 @@ import type { Scenario } from '@/core/figures'
 import { groupsBy, terminalKey } from '@/core/model'
 import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context, JoinedNet } from '../../context'
+import { ofJoints, type Context, type JoinedContext, type JoinedNet } from '../../context'
 import { KEEPS_OFF } from '../../keepsOff'
 import { isOnRail } from '../../senders'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
@@ -26,38 +26,7 @@ export const switchedOutputsJoined = defineRule<Facts>({
   title: 'Switched outputs joined',
   stage: 'connect',
   source: SOURCES.iec60204Failure,
-  find: (context) =>
-    acrossGuards(context).flatMap((ends): Facts[] => {
-      const outputs = new Map<string, Output>()
-      for (const { device, terminal } of ends) {
-        const part = context.part(device)
-        for (const link of part.links) {
-          if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
-          if ((link.a !== terminal && link.b !== terminal) || !isSwitchedSide(part, terminal)) continue
-          if (isCommanded(part, link))
-            outputs.set(`${device} ${link.actuator}`, {
-              device,
-              terminal,
-              actuator: link.actuator,
-              mover: moverOf(part, link).name,
-            })
-        }
-      }
-      if (outputs.size < 2) return []
-      // Where a rail stands, it feeds the contacts, and they choose: two relays that reverse a motor.
-      if (ends.some(({ device, terminal }) => isOnRail(context, terminalKey(device, terminal)))) return []
-      const here = ends.flatMap((end) => (isOfLoad(context, end) ? [end.device] : []))
-      // A way over two of them has them one behind the other.
-      const behind = context.ways.flatMap(({ device, passages }) => {
-        const passed = passages.flatMap(({ device: by, link }) =>
-          'actuator' in link ? [`${by} ${link.actuator}`] : [],
-        )
-        return new Set(passed.filter((mover) => outputs.has(mover))).size === 1 ? [device] : []
-      })
-      const loads = [...new Set([...here, ...behind])]
-      // Two outputs beside each other may well feed one load; two loads behind two of them are no longer apart.
-      return loads.length > 1 ? [{ outputs: [...outputs.values()], loads: loads.sort() }] : []
-    }),
+  find: (context) => ofJoints(context, joinedOutputs),
   word: ({ outputs, loads }, context) => {
     const bridge = bridgeBetween(
       context,
@@ -73,6 +42,38 @@ export const switchedOutputsJoined = defineRule<Facts>({
     }
   },
 })
+
+function joinedOutputs(context: JoinedContext): readonly Facts[] {
+  return acrossGuards(context).flatMap((ends): Facts[] => {
+    const outputs = new Map<string, Output>()
+    for (const { device, terminal } of ends) {
+      const part = context.part(device)
+      for (const link of part.links) {
+        if (link.kind !== 'contact' && link.kind !== 'semiconductor') continue
+        if ((link.a !== terminal && link.b !== terminal) || !isSwitchedSide(part, terminal)) continue
+        if (isCommanded(part, link))
+          outputs.set(`${device} ${link.actuator}`, {
+            device,
+            terminal,
+            actuator: link.actuator,
+            mover: moverOf(part, link).name,
+          })
+      }
+    }
+    if (outputs.size < 2) return []
+    // Where a rail stands, it feeds the contacts, and they choose: two relays that reverse a motor.
+    if (ends.some(({ device, terminal }) => isOnRail(context, terminalKey(device, terminal)))) return []
+    const here = ends.flatMap((end) => (isOfLoad(context, end) ? [end.device] : []))
+    // A way over two of them has them one behind the other.
+    const behind = context.ways.flatMap(({ device, passages }) => {
+      const passed = passages.flatMap(({ device: by, link }) => ('actuator' in link ? [`${by} ${link.actuator}`] : []))
+      return new Set(passed.filter((mover) => outputs.has(mover))).size === 1 ? [device] : []
+    })
+    const loads = [...new Set([...here, ...behind])]
+    // Two outputs beside each other may well feed one load; two loads behind two of them are no longer apart.
+    return loads.length > 1 ? [{ outputs: [...outputs.values()], loads: loads.sort() }] : []
+  })
+}
 
 /** The first of the outputs on, and every other at rest. */
 function alone(context: Context, outputs: readonly Output[]): Scenario {
@@ -90,7 +91,7 @@ function alone(context: Context, outputs: readonly Output[]): Scenario {
 }
 
 /** What is joined where no cut-out and no stop has opened: behind one, an output is still that output. */
-function acrossGuards(context: Context): readonly JoinedNet['ends'][] {
+function acrossGuards(context: JoinedContext): readonly JoinedNet['ends'][] {
   const { model } = context
   const joined = groupsBy(model, ({ passage }) => {
     if (passage === null) return true
@@ -103,7 +104,9 @@ function acrossGuards(context: Context): readonly JoinedNet['ends'][] {
     const [first] = net.ends
     if (!first) continue
     const group = joined[model.jointOf(terminalKey(first.device, first.terminal))]!
-    ends.set(group, [...(ends.get(group) ?? []), ...net.ends])
+    const own = ends.get(group)
+    if (own) own.push(...net.ends)
+    else ends.set(group, [...net.ends])
   }
   return [...ends.values()]
 }
@@ -116,7 +119,7 @@ function isSwitchedSide({ terminals, links }: Part, terminal: TerminalId): boole
 }
 
 function isOfLoad(
-  context: Context,
+  context: JoinedContext,
   { device, terminal }: { readonly device: DeviceId; readonly terminal: TerminalId },
 ) {
   const part = context.part(device)

@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 const PLUGS: ReadonlySet<string> = new Set(['pluggable', 'crimp-housing', 'pin-header', 'moulded'])
 const ELECTRONIC: ReadonlySet<string> = new Set([
@@ -13,7 +13,7 @@ const ELECTRONIC: ReadonlySet<string> = new Set([
   'converter',
 ])
 
-export const boardSlides = defineRule<{ readonly device: DeviceId; readonly by: string }>({
+export const boardSlides = defineLayingRule<{ readonly device: DeviceId; readonly by: string }>({
   severity: 'caution',
   title: 'Slides back under plugging force',
   stage: 'layout',

@@ -1,10 +1,10 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 const FAST: ReadonlySet<string> = new Set(['solder-lug', 'solder-pad', 'moulded', 'insulation-displacement'])
 
-export const cannotBeTakenOut = defineRule<{ readonly device: DeviceId; readonly wires: number }>({
+export const cannotBeTakenOut = defineLayingRule<{ readonly device: DeviceId; readonly wires: number }>({
   severity: 'note',
   title: 'Comes out only by cutting a wire',
   stage: 'layout',

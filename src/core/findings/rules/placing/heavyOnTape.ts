@@ -1,14 +1,14 @@
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** What a pad of tape carries for years in a warm box; common practice. */
 const TAPE_g = 150
 /** Of unknown mass, larger than a small computer. */
 const LARGE_mm3 = 150_000
 
-export const heavyOnTape = defineRule<{ readonly device: DeviceId; readonly mass_g: number | null }>({
+export const heavyOnTape = defineLayingRule<{ readonly device: DeviceId; readonly mass_g: number | null }>({
   severity: 'caution',
   title: 'Heavy part on tape alone',
   stage: 'layout',

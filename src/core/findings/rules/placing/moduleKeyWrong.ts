@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const moduleKeyWrong = defineRule<{
+export const moduleKeyWrong = defineLayingRule<{
   readonly device: DeviceId
   readonly host: DeviceId
   readonly wants: string

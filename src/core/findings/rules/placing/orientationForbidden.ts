@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const orientationForbidden = defineRule<{ readonly device: DeviceId; readonly rotation_deg: number }>({
+export const orientationForbidden = defineLayingRule<{ readonly device: DeviceId; readonly rotation_deg: number }>({
   severity: 'caution',
   title: 'Turned as it may not stand',
   stage: 'layout',

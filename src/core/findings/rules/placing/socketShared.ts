@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const socketShared = defineRule<{
+export const socketShared = defineLayingRule<{
   readonly devices: readonly DeviceId[]
   readonly host: DeviceId
   readonly socket: string

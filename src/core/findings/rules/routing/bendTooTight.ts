@@ -2,12 +2,12 @@ import type { LeadRoute } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { LaidContext } from '../../context'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, motionOf, wayName, waysOn } from './leadWords'
 
 /** Least radius as multiples of a lead's diameter: laid once, over a hinge, in a chain; by makers' sheets, common practice. */
-function leastRadius(context: Context, route: LeadRoute, motion: ReturnType<typeof motionOf>): number {
+function leastRadius(context: LaidContext, route: LeadRoute, motion: ReturnType<typeof motionOf>): number {
   const flex =
     route.cable === null ? context.plan.wires[route.wires[0]!]!.flexClass : context.plan.cables[route.cable]!.flexClass
   if (motion === 'still') return 4 * route.od_mm
@@ -15,7 +15,7 @@ function leastRadius(context: Context, route: LeadRoute, motion: ReturnType<type
   return (flex === 'chain' ? 7.5 : 10) * route.od_mm
 }
 
-export const bendTooTight = defineRule<{
+export const bendTooTight = defineLayingRule<{
   readonly lead: LeadRoute['id']
   readonly raceway: RacewayId
   readonly wants_mm: number

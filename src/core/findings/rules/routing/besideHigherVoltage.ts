@@ -3,8 +3,8 @@ import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { mindEachOther } from '@/core/routing'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { LaidContext } from '../../context'
+import { defineLayingRule } from '../../types'
 import { leadList, motionOf, wayName } from './leadWords'
 
 type Fact = {
@@ -21,7 +21,7 @@ interface Lying {
 }
 
 /** What lies in a way, and where. */
-function lyingIn(context: Context, raceway: RacewayId): readonly Lying[] {
+function lyingIn(context: LaidContext, raceway: RacewayId): readonly Lying[] {
   const { segments } = context.routes.ways.graph
   return context.routes.fills.get(raceway)!.leads.map((id) => {
     const route = context.routes.byId.get(id)!
@@ -34,7 +34,7 @@ const lieTogether = (one: Lying, other: Lying): boolean =>
     other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
   )
 
-export const besideHigherVoltage = defineRule<Fact>({
+export const besideHigherVoltage = defineLayingRule<Fact>({
   severity: 'caution',
   title: 'Mains beside what is not insulated for them',
   stage: 'route',

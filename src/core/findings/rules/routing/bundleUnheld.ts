@@ -1,12 +1,12 @@
 import type { LeadRoute } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, mm } from './leadWords'
 
 /** So far a lead may hang free between what holds it; common practice. */
 export const FREE_HANG_mm = 300
 
-export const bundleUnheld = defineRule<{ readonly lead: LeadRoute['id']; readonly free_mm: number }>({
+export const bundleUnheld = defineLayingRule<{ readonly lead: LeadRoute['id']; readonly free_mm: number }>({
   severity: 'note',
   title: 'A lead that nothing holds',
   stage: 'route',

@@ -1,12 +1,12 @@
 import { hasSurplus, type LeadRoute } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
 
-export const cableLengthWrong = defineRule<{
+export const cableLengthWrong = defineLayingRule<{
   readonly lead: LeadRoute['id']
   readonly has_mm: number
   readonly wants_mm: number

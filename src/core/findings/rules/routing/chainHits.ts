@@ -1,10 +1,10 @@
 import { chainOf } from '@/core/routing'
 import type { RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { mm, wayName } from './leadWords'
 
-export const chainHits = defineRule<{
+export const chainHits = defineLayingRule<{
   readonly raceway: RacewayId
   readonly height_mm: number
   readonly room_mm: number
@@ -12,7 +12,6 @@ export const chainHits = defineRule<{
   severity: 'caution',
   title: 'A chain without the room for its bend',
   stage: 'route',
-  reads: 'layout',
   source: SOURCES.practice,
   find: ({ plan }) =>
     (Object.keys(plan.raceways) as RacewayId[]).flatMap((raceway) => {

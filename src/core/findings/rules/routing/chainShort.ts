@@ -2,7 +2,7 @@ import { chainOf } from '@/core/routing'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { mm, wayName } from './leadWords'
 
 interface Facts {
@@ -13,11 +13,10 @@ interface Facts {
 }
 
 /** A law: the chain at hand reaches both ends of its travel round its bend. */
-export const chainShort = defineRule<Facts>({
+export const chainShort = defineLayingRule<Facts>({
   severity: 'stop',
   title: 'A chain too short for its travel',
   stage: 'route',
-  reads: 'layout',
   source: SOURCES.practice,
   find: ({ plan }) =>
     (Object.keys(plan.raceways) as RacewayId[]).flatMap((raceway): Facts[] => {

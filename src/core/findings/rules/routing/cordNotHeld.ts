@@ -1,12 +1,12 @@
 import type { LeadRoute } from '@/core/figures'
 import type { Cable, CableId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadList, wayName } from './leadWords'
 
 const isRelieved = (cable: Cable | undefined) => cable?.relief === 'clamp' || cable?.relief === 'moulded'
 
-export const cordNotHeld = defineRule<{
+export const cordNotHeld = defineLayingRule<{
   readonly raceway: RacewayId
   readonly leads: readonly LeadRoute['id'][]
   readonly isSharp: boolean

@@ -1,10 +1,10 @@
 import type { LeadRoute } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadList, wayName } from './leadWords'
 
-export const glandShared = defineRule<{
+export const glandShared = defineLayingRule<{
   readonly raceway: RacewayId
   readonly leads: readonly LeadRoute['id'][]
   readonly isWet: boolean

@@ -2,10 +2,10 @@ import type { LeadRoute } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, wayName, waysOn } from './leadWords'
 
-export const insulationBelowPlace = defineRule<{
+export const insulationBelowPlace = defineLayingRule<{
   readonly lead: LeadRoute['id']
   readonly raceway: RacewayId
   readonly warm_C: number

@@ -4,13 +4,13 @@ import { formatNumber } from '@/core/quantity'
 import { GLAND_THREADS, glandThread, SOURCES } from '@/core/reference'
 import { bundleDiameter_mm } from '@/core/packing/circles'
 import { fitsClamp } from '@/core/routing'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadList, leadName, leadSubject, wayName } from './leadWords'
 
 /** Turned a little farther a seal still holds what is a tenth thinner than stated; common practice. */
 const YIELDS = 0.9
 
-export const leadMisfitsGland = defineRule<{
+export const leadMisfitsGland = defineLayingRule<{
   readonly raceway: RacewayId
   readonly leads: readonly LeadRoute['id'][]
   readonly cable_mm: number

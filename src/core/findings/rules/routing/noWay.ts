@@ -1,14 +1,14 @@
 import { enclosureOf, terminalPoint, type LeadRoute } from '@/core/figures'
 import type { EnclosureId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { LaidContext } from '../../context'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, wayName, waysOn } from './leadWords'
 
 type Cause = 'hinge' | 'opening' | 'blanked' | 'apart'
 
 /** Boxes in which anybody drew a way: before that nothing is missing. */
-const drawnIn = (context: Context): ReadonlySet<EnclosureId> =>
+const drawnIn = (context: LaidContext): ReadonlySet<EnclosureId> =>
   new Set(
     Object.values(context.plan.raceways).flatMap((raceway) =>
       raceway!.enclosure !== null && raceway!.origin !== 'remove' ? [raceway!.enclosure] : [],
@@ -16,7 +16,7 @@ const drawnIn = (context: Context): ReadonlySet<EnclosureId> =>
   )
 
 /** Whether anything is drawn that only leads ask for: a way with two ends, or a lead's own choice. */
-const isLed = ({ plan }: Context): boolean =>
+const isLed = ({ plan }: LaidContext): boolean =>
   Object.values(plan.raceways).some((raceway) => raceway!.ends !== null) ||
   [...Object.values(plan.cables), ...Object.values(plan.wires)].some((led) => led!.route !== null)
 
@@ -28,7 +28,7 @@ interface Fact {
   readonly isEarly: boolean
 }
 
-export const noWay = defineRule<Fact>({
+export const noWay = defineLayingRule<Fact>({
   severity: 'caution',
   title: 'No way for a lead',
   stage: 'route',

@@ -1,9 +1,9 @@
 import { SOURCES } from '@/core/reference'
 import type { WireId } from '@/core/plan'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leastLength, mm } from './leadWords'
 
-export const pieceTooShort = defineRule<{
+export const pieceTooShort = defineLayingRule<{
   readonly wire: WireId
   readonly has_mm: number
   readonly wants_mm: number
@@ -12,7 +12,6 @@ export const pieceTooShort = defineRule<{
   severity: 'caution',
   title: 'A piece too short for its way',
   stage: 'route',
-  reads: 'layout',
   source: SOURCES.practice,
   find: (context) =>
     context.wires.flatMap(({ id, wire }) => {

@@ -2,10 +2,10 @@ import { slideOnOf } from '@/core/securing'
 import type { CableId, RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, wayName } from './leadWords'
 
-export const plugPassesNot = defineRule<{
+export const plugPassesNot = defineLayingRule<{
   readonly cable: CableId
   readonly raceway: RacewayId
   readonly plug_mm: number

@@ -1,8 +1,8 @@
 import { terminalKey } from '@/core/model'
 import { landingOf, type CableId, type DeviceId, type Plan } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { LaidContext } from '../../context'
+import { defineLayingRule } from '../../types'
 
 interface Facts {
   readonly cable: CableId
@@ -23,7 +23,7 @@ function isInTheOpen(plan: Plan, device: DeviceId): boolean {
 const isOut = (plan: Plan, device: DeviceId) => plan.devices[device]!.place.kind === 'field'
 
 /** Cables that come in from outside, with the device that they end at there, and whether they bring the mains. */
-function comingIn(context: Context): readonly Omit<Facts, 'isSaid'>[] {
+function comingIn(context: LaidContext): readonly Omit<Facts, 'isSaid'>[] {
   const { plan } = context
   const found = new Map<CableId, Omit<Facts, 'isSaid'>>()
   for (const { wire } of context.wires) {
@@ -42,7 +42,7 @@ function comingIn(context: Context): readonly Omit<Facts, 'isSaid'>[] {
   return [...found.values()]
 }
 
-export const pullUnrelieved = defineRule<Facts>({
+export const pullUnrelieved = defineLayingRule<Facts>({
   severity: 'caution',
   title: 'A pull on the cord goes to its terminals',
   stage: 'route',

@@ -1,7 +1,7 @@
 import type { LeadRoute } from '@/core/figures'
 import type { Command, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, motionOf, wayName, waysOn } from './leadWords'
 
 interface Fact {
@@ -11,7 +11,7 @@ interface Fact {
   readonly motion: 'hinge' | 'chain' | 'torsion'
 }
 
-export const rigidInMotion = defineRule<Fact>({
+export const rigidInMotion = defineLayingRule<Fact>({
   severity: 'caution',
   title: 'A lead that is not made to move',
   stage: 'route',

@@ -2,7 +2,7 @@ import type { RacewayId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { CONDUIT_SOURCE } from '@/core/routing/entries'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { leadList, wayName } from './leadWords'
 
 const KINDS: Readonly<Record<string, string>> = {
@@ -14,7 +14,7 @@ const KINDS: Readonly<Record<string, string>> = {
   hole: 'Hole',
 }
 
-export const wayOverfull = defineRule<{
+export const wayOverfull = defineLayingRule<{
   readonly raceway: RacewayId
   readonly fill_percent: number
   readonly limit_percent: number

@@ -1,5 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import type { BondReckoning } from '@/core/figures'
+import { ofJoints } from '../../context'
 import { defineRule } from '../../types'
 import { crossings } from '../signals/signalCrossings'
 
@@ -9,7 +10,7 @@ export const bondNeedless = defineRule<BondReckoning>({
   stage: 'connect',
   source: SOURCES.practice,
   find(context) {
-    const all = crossings(context)
+    const all = ofJoints(context, crossings)
     return context.reckoning.bonds.filter(({ supplies }) => {
       if (supplies.length === 0) return false
       const between = all.filter((crossing) => crossing.supplies.every((supply) => supplies.includes(supply)))

@@ -3,7 +3,7 @@ import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
+import { ofJoints, type Context, type JoinedContext } from '../../context'
 import { isOnRail } from '../../senders'
 import { PIN_SLACK } from '../../slack'
 import { defineRule } from '../../types'
@@ -34,12 +34,10 @@ export const voltageBeyondRange = defineRule<Facts>({
   title: 'Volts that it is not made for',
   stage: 'connect',
   source: SOURCES.practice,
-  find: (context) =>
-    context.devices.flatMap(({ id, part }) => [
-      ...loads(context, id, part),
-      ...pins(context, id, part),
-      ...pinsBehindOptos(context, id, part),
-    ]),
+  find: (context) => [
+    ...context.devices.flatMap(({ id, part }) => loads(context, id, part)),
+    ...ofJoints(context, pinsOnRails),
+  ],
   word: ({ device, terminal, kind, volt_V, stands_V, isAssumed, isGrave }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
     // One wire on the wrong rail spoils all that is joined to it.
@@ -65,10 +63,13 @@ export const voltageBeyondRange = defineRule<Facts>({
   }),
 })
 
+const pinsOnRails = (context: JoinedContext): readonly Facts[] =>
+  context.devices.flatMap(({ id, part }) => [...pins(context, id, part), ...pinsBehindOptos(context, id, part)])
+
 /** Loads by the volts that they get, whichever state gives most. */
 function loads(context: Context, device: DeviceId, part: Part): readonly Facts[] {
   return part.draws.flatMap((draw): Facts[] => {
-    const { voltage_V } = context.reckoning.draws.find((each) => each.device === device && each.draw === draw.id)!
+    const { voltage_V } = context.draw(device, draw.id)!
     const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
     // An input that works something states its range as such.
     const coil = coilsOf(part).find((each) => each.coil.plus === draw.plus && each.coil.minus === draw.minus)?.coil
@@ -89,7 +90,7 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
 }
 
 /** Pins of a level that a rail is wired to. */
-function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+function pins(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
   return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
     const { function: fn, level_V, max_V, isolated } = part.terminals[terminal]!
     if ((fn !== 'signal' && fn !== 'data') || isolated) return []
@@ -111,7 +112,7 @@ function pins(context: Context, device: DeviceId, part: Part): readonly Facts[] 
 }
 
 /** What a pin sees through a load that hangs between it and a plus, while nothing draws the load's minus down. */
-function voltsThroughLoad(context: Context, device: DeviceId, terminal: TerminalId): number {
+function voltsThroughLoad(context: JoinedContext, device: DeviceId, terminal: TerminalId): number {
   const key = terminalKey(device, terminal)
   if (isOnRail(context, key)) return 0
   const volts = othersOn(context.model, key).flatMap((at) => {
@@ -128,7 +129,7 @@ function voltsThroughLoad(context: Context, device: DeviceId, terminal: Terminal
 }
 
 /** Pins that sink the lamp of an opto input, whose other end stands on a rail far above their level. */
-function pinsBehindOptos(context: Context, device: DeviceId, part: Part): readonly Facts[] {
+function pinsBehindOptos(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
   if (part.behaviour.kind !== 'driver') return []
   return (Object.keys(part.terminals) as TerminalId[]).flatMap((plus): Facts[] => {
     const { label, isolated } = part.terminals[plus]!

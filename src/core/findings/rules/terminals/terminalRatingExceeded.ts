@@ -2,6 +2,7 @@ import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
+import { ofJoints, type JoinedContext } from '../../context'
 import { RATING_SLACK } from '../../slack'
 import { defineRule } from '../../types'
 
@@ -28,23 +29,16 @@ export const terminalRatingExceeded = defineRule<Facts>({
         busiest.set(key, Math.max(busiest.get(key) ?? 0, reckoned.worst.value))
       }
     }
-    return [...busiest].flatMap(([key, current_A]): Facts[] => {
+    const currents = [...busiest].flatMap(([key, current_A]): Facts[] => {
       const { device, terminal } = splitKey(key)
-      if (context.device(device).origin === 'remove') return []
-      const { rated_A, rated_V } = context.terminal(device, terminal)
-      const potentials = context.potentials(key)
-      const voltage_V = potentials.some(({ kind }) => kind === 'L' || kind === 'N')
-        ? context.plan.site.mains_V
-        : Math.max(0, ...potentials.map((potential) => (potential.kind === '+' ? (potential.voltage_V ?? 0) : 0)))
-      return [
-        ...(rated_A !== null && !isAtMost(current_A, rated_A * RATING_SLACK)
-          ? [{ device, terminal, unit: 'A' as const, actual: current_A, rated: rated_A }]
-          : []),
-        ...(rated_V !== null && !isAtMost(voltage_V, rated_V)
-          ? [{ device, terminal, unit: 'V' as const, actual: voltage_V, rated: rated_V }]
-          : []),
-      ]
+      const { rated_A } = context.terminal(device, terminal)
+      return context.device(device).origin !== 'remove' &&
+        rated_A !== null &&
+        !isAtMost(current_A, rated_A * RATING_SLACK)
+        ? [{ device, terminal, unit: 'A', actual: current_A, rated: rated_A }]
+        : []
     })
+    return [...currents, ...ofJoints(context, voltsBeyond)]
   },
   word: ({ device, terminal, unit, actual, rated }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
@@ -56,3 +50,26 @@ export const terminalRatingExceeded = defineRule<Facts>({
         : 'Distances inside the part are made for less; mains or a rail may jump to what lies beside it.',
   }),
 })
+
+/** Terminals with a live wire in them that stand at more volts than they are made for. */
+function voltsBeyond(context: JoinedContext): readonly Facts[] {
+  const keys = new Set(
+    context.wires.flatMap(({ wire }) =>
+      wire.function === 'PE'
+        ? []
+        : [wire.from, wire.to].flatMap((end) =>
+            end.kind === 'terminal' ? [terminalKey(end.device, end.terminal)] : [],
+          ),
+    ),
+  )
+  return [...keys].flatMap((key): Facts[] => {
+    const { device, terminal } = splitKey(key)
+    const { rated_V } = context.terminal(device, terminal)
+    if (rated_V === null || context.device(device).origin === 'remove') return []
+    const potentials = context.potentials(key)
+    const voltage_V = potentials.some(({ kind }) => kind === 'L' || kind === 'N')
+      ? context.plan.site.mains_V
+      : Math.max(0, ...potentials.map((potential) => (potential.kind === '+' ? (potential.voltage_V ?? 0) : 0)))
+    return isAtMost(voltage_V, rated_V) ? [] : [{ device, terminal, unit: 'V', actual: voltage_V, rated: rated_V }]
+  })
+}

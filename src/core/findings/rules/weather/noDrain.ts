@@ -2,9 +2,9 @@ import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId, FaceId } from '@/core/plan'
 import { sideOf } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const noDrain = defineRule<{ readonly enclosure: EnclosureId }>({
+export const noDrain = defineLayingRule<{ readonly enclosure: EnclosureId }>({
   severity: 'caution',
   title: 'No drain at the lowest point',
   stage: 'layout',

@@ -2,8 +2,8 @@ import { terminalKey } from '@/core/model'
 import { landingOf, type CableId, type DeviceId, type EnclosureId, type Plan, type WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import type { LaidContext } from '../../context'
+import { defineLayingRule } from '../../types'
 
 interface Facts {
   readonly wire: WireId
@@ -28,7 +28,7 @@ function boxOf(plan: Plan, id: DeviceId): EnclosureId | 'outside' | null {
 }
 
 /** Leads that bring the mains: by what feeds them, not by what they are called. */
-function* mainsLeads(context: Context) {
+function* mainsLeads(context: LaidContext) {
   const { plan, wires } = context
   for (const { id, wire } of wires) {
     if (wire.function === 'PE') continue
@@ -41,7 +41,7 @@ function* mainsLeads(context: Context) {
 }
 
 /** Whether its way bends in use: over a hinge, in a chain, in a loop that swings. */
-function movesOnItsWay(context: Context, lead: WireId | CableId): boolean {
+function movesOnItsWay(context: LaidContext, lead: WireId | CableId): boolean {
   const { plan, routes } = context
   return (routes.byId.get(lead)?.parts ?? []).some(({ raceway }) => {
     if (raceway === null) return false
@@ -50,7 +50,7 @@ function movesOnItsWay(context: Context, lead: WireId | CableId): boolean {
   })
 }
 
-export const singleInsulated = defineRule<Facts>({
+export const singleInsulated = defineLayingRule<Facts>({
   severity: 'caution',
   title: 'Mains with one insulation alone',
   stage: 'route',
