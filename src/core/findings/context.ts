@@ -19,10 +19,12 @@ import {
   reckon,
   routesOf,
   settlePlan,
+  spaceFigures,
   stateSolutions,
   type FeedWay,
   type Reckoning,
   type Routes,
+  type SpaceFigures,
   type WireReckoning,
 } from '@/core/figures'
 import {
@@ -202,6 +204,11 @@ export class LaidContext extends JoinedContext {
     readonly routes: Routes,
   ) {
     super(view)
+  }
+
+  /** What is where on faces and in boxes. */
+  get reckoning(): SpaceFigures {
+    return spaceFigures(this.plan)
   }
 }
 

@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const fanDirection = defineRule<{ readonly device: DeviceId; readonly kind: 'low-out' | 'crossed' }>({
+export const fanDirection = defineLayingRule<{ readonly device: DeviceId; readonly kind: 'low-out' | 'crossed' }>({
   severity: 'caution',
   title: 'Fan against the rising air',
   stage: 'layout',

@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const thermostatLow = defineRule<{ readonly device: DeviceId }>({
+export const thermostatLow = defineLayingRule<{ readonly device: DeviceId }>({
   severity: 'caution',
   title: 'Thermostat in the cool part of the box',
   stage: 'layout',

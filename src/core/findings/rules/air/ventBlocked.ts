@@ -1,9 +1,9 @@
 import { formatNumber } from '@/core/quantity'
 import type { RoomReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const ventBlocked = defineRule<RoomReckoning>({
+export const ventBlocked = defineLayingRule<RoomReckoning>({
   severity: 'caution',
   title: 'Air shut off',
   stage: 'layout',

@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const holeUnknown = defineRule<{ readonly device: DeviceId }>({
+export const holeUnknown = defineLayingRule<{ readonly device: DeviceId }>({
   severity: 'caution',
   title: 'Goes through a wall, and nobody said what hole it wants',
   stage: 'layout',

@@ -2,9 +2,9 @@ import { formatNumber } from '@/core/quantity'
 import type { DeviceId, EnclosureId, FaceId } from '@/core/plan'
 import type { SpacingFault } from '@/core/drilling'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const holesTooClose = defineRule<{
+export const holesTooClose = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly face: FaceId
   readonly fault: SpacingFault

@@ -1,8 +1,8 @@
 import type { DeviceId, FaceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const nutBlocked = defineRule<{
+export const nutBlocked = defineLayingRule<{
   readonly wall: string
   readonly label: string
   readonly owner: string

@@ -2,12 +2,16 @@ import type { DeviceId } from '@/core/plan'
 import { reachOf } from '@/core/geometry'
 import { turnSide } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** A jack this near to a wall is meant to go through it; common practice. */
 const REACHES_mm = 12
 
-export const portMissesHole = defineRule<{ readonly device: DeviceId; readonly port: string; readonly wall: string }>({
+export const portMissesHole = defineLayingRule<{
+  readonly device: DeviceId
+  readonly port: string
+  readonly wall: string
+}>({
   severity: 'caution',
   title: 'A jack that does not meet its hole',
   stage: 'layout',

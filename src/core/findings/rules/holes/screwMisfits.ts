@@ -1,12 +1,12 @@
 import { formatNumber } from '@/core/quantity'
 import type { FixingReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** One size shorter still holds. */
 const STEP_mm = 2
 
-export const screwMisfits = defineRule<{
+export const screwMisfits = defineLayingRule<{
   readonly fixing: FixingReckoning
   readonly kind: 'long' | 'short'
   readonly behind_mm: number

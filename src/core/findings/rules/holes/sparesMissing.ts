@@ -1,8 +1,8 @@
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const sparesMissing = defineRule<{
+export const sparesMissing = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly has: number
   readonly wanted: number

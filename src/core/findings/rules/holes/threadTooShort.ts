@@ -2,9 +2,9 @@ import { formatNumber } from '@/core/quantity'
 import type { DeviceId } from '@/core/plan'
 import { glandThread } from '@/core/reference'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const threadTooShort = defineRule<{
+export const threadTooShort = defineLayingRule<{
   readonly name: string
   readonly device: DeviceId | null
   readonly grip_mm: number

@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const clearanceShort = defineRule<{ readonly device: DeviceId; readonly others: readonly DeviceId[] }>({
+export const clearanceShort = defineLayingRule<{ readonly device: DeviceId; readonly others: readonly DeviceId[] }>({
   severity: 'caution',
   title: 'No room for plugs, fingers or air',
   stage: 'layout',

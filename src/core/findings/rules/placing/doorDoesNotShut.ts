@@ -1,9 +1,9 @@
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const doorDoesNotShut = defineRule<{ readonly device: DeviceId; readonly by_mm: number }>({
+export const doorDoesNotShut = defineLayingRule<{ readonly device: DeviceId; readonly by_mm: number }>({
   severity: 'stop',
   title: 'Higher than the box is deep',
   stage: 'layout',

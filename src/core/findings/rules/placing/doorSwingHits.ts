@@ -1,9 +1,9 @@
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const doorSwingHits = defineRule<{
+export const doorSwingHits = defineLayingRule<{
   readonly device: DeviceId
   readonly by: DeviceId | null
   readonly wants_mm: number

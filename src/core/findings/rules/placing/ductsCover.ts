@@ -1,8 +1,8 @@
 import type { RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const ductsCover = defineRule<{ readonly a: RacewayId; readonly b: RacewayId }>({
+export const ductsCover = defineLayingRule<{ readonly a: RacewayId; readonly b: RacewayId }>({
   severity: 'caution',
   title: 'Two ducts in one place',
   stage: 'layout',

@@ -2,9 +2,13 @@ import type { DeviceId } from '@/core/plan'
 import { overlaps } from '@/core/geometry'
 import { SCREW_DATA } from '@/core/reference'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const fixingOutOfReach = defineRule<{ readonly device: DeviceId; readonly by: string; readonly count: number }>({
+export const fixingOutOfReach = defineLayingRule<{
+  readonly device: DeviceId
+  readonly by: string
+  readonly count: number
+}>({
   severity: 'caution',
   title: 'A screw that no driver reaches',
   stage: 'layout',

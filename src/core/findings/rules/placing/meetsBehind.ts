@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const meetsBehind = defineRule<{ readonly a: DeviceId; readonly b: DeviceId }>({
+export const meetsBehind = defineLayingRule<{ readonly a: DeviceId; readonly b: DeviceId }>({
   severity: 'stop',
   title: 'Two parts meet when the door is shut',
   stage: 'layout',

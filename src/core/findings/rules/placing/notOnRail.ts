@@ -1,11 +1,11 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** A clip sits this far off a part’s middle at most; typical. */
 const OFF_CENTRE_mm = 12
 
-export const notOnRail = defineRule<{ readonly device: DeviceId }>({
+export const notOnRail = defineLayingRule<{ readonly device: DeviceId }>({
   severity: 'caution',
   title: 'Made for a rail, and there is none',
   stage: 'layout',

@@ -1,8 +1,8 @@
 import type { DeviceId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const partOnDuct = defineRule<{ readonly device: DeviceId; readonly raceway: RacewayId }>({
+export const partOnDuct = defineLayingRule<{ readonly device: DeviceId; readonly raceway: RacewayId }>({
   severity: 'stop',
   title: 'A part on a duct or gland',
   stage: 'layout',

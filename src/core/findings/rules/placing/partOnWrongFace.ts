@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const partOnWrongFace = defineRule<{ readonly device: DeviceId }>({
+export const partOnWrongFace = defineLayingRule<{ readonly device: DeviceId }>({
   severity: 'caution',
   title: 'Made for a wall, and on the plate',
   stage: 'layout',

@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const partOutsideFace = defineRule<{ readonly device: DeviceId; readonly face: string }>({
+export const partOutsideFace = defineLayingRule<{ readonly device: DeviceId; readonly face: string }>({
   severity: 'stop',
   title: 'Part beyond the edge of what it stands on',
   stage: 'layout',

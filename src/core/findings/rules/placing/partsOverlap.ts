@@ -1,8 +1,8 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const partsOverlap = defineRule<{ readonly a: DeviceId; readonly b: DeviceId }>({
+export const partsOverlap = defineLayingRule<{ readonly a: DeviceId; readonly b: DeviceId }>({
   severity: 'stop',
   title: 'Two parts in one place',
   stage: 'layout',

@@ -1,9 +1,9 @@
 import { formatNumber } from '@/core/quantity'
 import type { RoomReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const plugBlocked = defineRule<RoomReckoning>({
+export const plugBlocked = defineLayingRule<RoomReckoning>({
   severity: 'caution',
   title: 'No room to plug',
   stage: 'layout',

@@ -1,9 +1,9 @@
 import { formatNumber } from '@/core/quantity'
 import type { RoomReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const terminalFacesWall = defineRule<RoomReckoning>({
+export const terminalFacesWall = defineLayingRule<RoomReckoning>({
   severity: 'caution',
   title: 'Terminals face the wall',
   stage: 'layout',

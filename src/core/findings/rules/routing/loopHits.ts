@@ -1,7 +1,7 @@
 import { isLeaf, lengthOfWay, pointOn, reckonHinge, type SpaceReckoning } from '@/core/figures'
 import type { DeviceId, EnclosureId, FaceId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 import { mm, wayName } from './leadWords'
 
 interface Fact {
@@ -12,11 +12,10 @@ interface Fact {
   readonly by: DeviceId | null
 }
 
-export const loopHits = defineRule<Fact>({
+export const loopHits = defineLayingRule<Fact>({
   severity: 'caution',
   title: 'A loop over a hinge that does not do',
   stage: 'route',
-  reads: 'layout',
   source: SOURCES.practice,
   find: ({ plan, reckoning }) =>
     (Object.keys(plan.raceways) as RacewayId[]).flatMap((raceway): Fact[] => {

@@ -1,9 +1,9 @@
 import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
-export const exitUpward = defineRule<{ readonly enclosure: EnclosureId; readonly what: string }>({
+export const exitUpward = defineLayingRule<{ readonly enclosure: EnclosureId; readonly what: string }>({
   severity: 'caution',
   title: 'An opening that looks at the sky',
   stage: 'layout',

@@ -1,12 +1,12 @@
 import { formatNumber } from '@/core/quantity'
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** Of what points carry at rest; common practice. */
 const SHARE = 0.5
 
-export const hungTooHeavy = defineRule<{
+export const hungTooHeavy = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly mass_kg: number
   readonly carries_kg: number

@@ -1,11 +1,11 @@
 import type { DeviceId, EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** A screened vent that looks down; typical. */
 const OPEN_IP = 23
 
-export const ipLowered = defineRule<{
+export const ipLowered = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly wall: string
   readonly what: string

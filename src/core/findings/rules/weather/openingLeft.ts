@@ -1,11 +1,11 @@
 import type { DeviceId, EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** Centres this near are the same hole. */
 const SAME_mm = 3
 
-export const openingLeft = defineRule<{
+export const openingLeft = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly wall: string
   readonly what: string

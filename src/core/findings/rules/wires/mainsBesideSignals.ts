@@ -2,12 +2,12 @@ import type { DeviceId } from '@/core/plan'
 import { gapBetween } from '@/core/geometry'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineLayingRule } from '../../types'
 
 /** Kept between open mains and boards; common practice. */
 const APART_mm = 25
 
-export const mainsBesideSignals = defineRule<{
+export const mainsBesideSignals = defineLayingRule<{
   readonly mains: DeviceId
   readonly signals: DeviceId
   readonly gap_mm: number
