@@ -1,6 +1,6 @@
 import { AMPACITY } from '@/core/reference'
 import { wireSize, SOLD_SIZES } from '@/core/quantity'
-import { isBoard, type Plan, type TerminalId, type Wire, type WireFunction } from '@/core/plan'
+import { isBoard, type DeviceId, type Plan, type TerminalId, type Wire, type WireFunction } from '@/core/plan'
 import { splitKey, terminalKey, type Conductor, type Model } from '@/core/model'
 import type { Routes } from '../routes/routes'
 import type { Air } from './air'
@@ -119,21 +119,30 @@ export function thickestFor(clampMost_mm2: number, series: 'AWG' | 'mm²'): stri
 const SIGNAL_V = 5
 
 /** The volts behind a lead of a motor: those of the rail that its driver is fed from. 0 where there is none. */
-function railOf_V(model: Model, { from, to }: Conductor): number {
-  return Math.max(
-    0,
-    ...[from, to].flatMap((key) => {
-      const { device } = splitKey(key)
-      const { part } = model.deviceById.get(device)!
-      const { terminals, behaviour } = part
-      if (behaviour.kind !== 'driver' && !isBoard(part)) return []
-      return (Object.keys(terminals) as TerminalId[]).flatMap((terminal) =>
-        terminals[terminal]!.function === 'V+'
-          ? model.potentialsOfJoint(model.jointOf(terminalKey(device, terminal))).map((each) => each.voltage_V ?? 0)
-          : [],
-      )
-    }),
+const railOf_V = (model: Model, { from, to }: Conductor): number =>
+  Math.max(...[from, to].map((key) => feedOfDriver_V(model, splitKey(key).device)))
+
+/** Every lead of a driver asks, in every round: of the wiring alone. */
+const knownFeeds = new WeakMap<Model['wiring'], Map<DeviceId, number>>()
+
+function feedOfDriver_V(model: Model, device: DeviceId): number {
+  let known = knownFeeds.get(model.wiring)
+  if (!known) knownFeeds.set(model.wiring, (known = new Map()))
+  let found = known.get(device)
+  if (found === undefined) known.set(device, (found = findFeed_V(model, device)))
+  return found
+}
+
+function findFeed_V(model: Model, device: DeviceId): number {
+  const { part } = model.deviceById.get(device)!
+  const { terminals, behaviour } = part
+  if (behaviour.kind !== 'driver' && !isBoard(part)) return 0
+  const volts = (Object.keys(terminals) as TerminalId[]).flatMap((terminal) =>
+    terminals[terminal]!.function === 'V+'
+      ? model.potentialsOfJoint(model.jointOf(terminalKey(device, terminal))).map((each) => each.voltage_V ?? 0)
+      : [],
   )
+  return Math.max(0, ...volts)
 }
 
 /** In a motor's lead: what its driver is set to give, and where that is not known what is printed on the motor. */
