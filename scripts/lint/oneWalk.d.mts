@@ -1,2 +1,2 @@
-declare const own: { readonly rules: Readonly<Record<'one-walk', object>> }
+declare const own: { readonly rules: Readonly<Record<'one-walk' | 'kinds-in-table', object>> }
 export default own

@@ -1,3 +1,5 @@
+import { kindsInTable } from './kindsInTable.mjs'
+
 /**
  * A walk is a loop that goes on with what it finds: it reads a collection that its own body fills, or runs until nothing
  * grows any more. Over a plan’s circuit it is a question to `model/reach`, which passes change-overs rightly and is tried
@@ -88,4 +90,4 @@ export const oneWalk = {
   },
 }
 
-export default { rules: { 'one-walk': oneWalk } }
+export default { rules: { 'one-walk': oneWalk, 'kinds-in-table': kindsInTable } }

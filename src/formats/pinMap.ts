@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
 import {
+  PART_KINDS,
   landingOf,
   workedContact,
-  type BehaviourKind,
   type DeviceId,
   type Plan,
   type TerminalId,
@@ -22,10 +22,6 @@ export interface MappedPin {
   readonly level_V: number | null
 }
 
-const BOARDS: ReadonlySet<BehaviourKind> = new Set(['board', 'computer'])
-/** What is read, and not driven. */
-const READ: ReadonlySet<BehaviourKind> = new Set(['sensor', 'button', 'emergency-stop', 'switch', 'encoder'])
-
 /** The pins of every board that something hangs on, in or out as the wiring has it; grounds and feeds are none. */
 export function pinMap(plan: Plan): readonly MappedPin[] {
   const others = new Map<string, Set<DeviceId>>()
@@ -42,7 +38,7 @@ export function pinMap(plan: Plan): readonly MappedPin[] {
     }
   }
   const boards = (Object.keys(plan.devices) as DeviceId[])
-    .filter((id) => BOARDS.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+    .filter((id) => PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].hasPinMap)
     .sort((a, b) => plan.devices[a]!.tag.localeCompare(plan.devices[b]!.tag, 'en', { numeric: true }))
   return boards.flatMap((id) => {
     const { terminals } = plan.parts[plan.devices[id]!.part]!
@@ -50,7 +46,7 @@ export function pinMap(plan: Plan): readonly MappedPin[] {
       const { function: fn, level_V, direction, block, label } = terminals[key]!
       const joined = [...(others.get(`${id}|${key}`) ?? [])].filter((other) => other !== id)
       if ((fn !== 'signal' && fn !== 'data') || level_V === 0 || joined.length === 0) return []
-      const isRead = joined.some((other) => READ.has(plan.parts[plan.devices[other]!.part]!.behaviour.kind))
+      const isRead = joined.some((other) => PART_KINDS[plan.parts[plan.devices[other]!.part]!.behaviour.kind].isRead)
       return [
         {
           board: plan.devices[id]!.tag,

@@ -1,47 +1,9 @@
-import { PART_KINDS, type BehaviourKind, type Part } from '@/core/plan'
+import { PART_KINDS, type Part } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
-
-/** Other words that people use for what a kind of part is; common practice. */
-const ALSO: Readonly<Partial<Record<BehaviourKind, string>>> = {
-  'mains-inlet': 'socket entry plug appliance IEC mains in',
-  supply: 'power supply PSU brick transformer switching converter AC DC',
-  converter: 'buck boost step-down DC-DC regulator',
-  adapter: 'wall wart charger brick plug-in supply',
-  battery: 'accumulator cell pack',
-  'protective-device': 'fuse breaker MCB holder circuit blade',
-  'residual-current-device': 'RCD GFCI RCBO earth leakage ground fault',
-  'surge-filter': 'EMI filter suppressor varistor snubber diode',
-  switch: 'toggle rocker isolator on off main',
-  button: 'push momentary start stop limit micro',
-  'emergency-stop': 'e-stop mushroom estop',
-  contactor: 'magnetic starter relay',
-  relay: 'relay board module channel change-over SPDT',
-  'solid-state-relay': 'SSR triac dimmer',
-  'mosfet-module': 'transistor FET switch power module',
-  thermostat: 'temperature switch bimetal fan control',
-  'thermal-cut-out': 'thermal fuse bimetal cutoff overheat',
-  splice: 'connector lever nut joint butt',
-  'terminal-strip': 'terminal block distribution bus bar DIN rail',
-  board: 'controller mainboard control board PLC microcontroller breakout',
-  driver: 'stepper driver servo amplifier motor drive VFD',
-  motor: 'stepper servo spindle gearmotor',
-  heater: 'heating element bed hot end cartridge pad',
-  sensor: 'probe thermistor end stop limit switch proximity NTC',
-  fan: 'blower cooling ventilator',
-  'pixel-string': 'LED strip addressable lights',
-  outlet: 'socket receptacle power point',
-  lamp: 'light LED bulb indicator',
-  computer: 'single board computer SBC',
-  screen: 'display panel touch monitor',
-  coupler: 'jack keystone panel socket feed-through',
-  'earth-stud': 'ground bolt PE',
-  'exposed-metal': 'chassis frame door lid plate',
-  other: 'valve pump solenoid actuator buzzer',
-}
 
 /** All that a part may be looked for by. */
 export const partWords = (part: Part): string =>
-  `${part.name} ${part.behaviour.kind.replaceAll('-', ' ')} ${PART_KINDS[part.behaviour.kind].tag} ${ALSO[part.behaviour.kind] ?? ''}`
+  `${part.name} ${part.behaviour.kind.replaceAll('-', ' ')} ${PART_KINDS[part.behaviour.kind].tag} ${PART_KINDS[part.behaviour.kind].also}`
 
 /** "24 V · 14.6 A · 9 terminals · 215 × 115 × 30 mm": what a person compares parts by. */
 export function partFacts(part: Part): readonly string[] {

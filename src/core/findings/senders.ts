@@ -1,10 +1,7 @@
 import { othersOn } from '@/core/figures'
 import { reachedFrom, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
-import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type Terminal, type TerminalId } from '@/core/plan'
 import type { JoinedContext } from './context'
-
-/** What only passes on: its terminals say nothing by themselves. */
-const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler', 'earth-stud', 'protective-device'])
 
 /** A pin with a level: no ground of a signal, and nothing of which the level is unknown. */
 export const hasLevel = ({ function: fn, level_V }: Pick<Terminal, 'function' | 'level_V'>): boolean =>
@@ -20,7 +17,7 @@ function isSender(context: JoinedContext, device: DeviceId, terminal: TerminalId
     case 'data':
       return direction !== 'in' && level_V !== 0
     case 'any':
-      return !JOINTS.has(part.behaviour.kind)
+      return !PART_KINDS[part.behaviour.kind].passesOn
     case 'contact-COM':
     case 'contact-NO':
     case 'contact-NC':

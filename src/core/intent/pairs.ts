@@ -1,6 +1,6 @@
 import { othersOn, type FeedWay } from '@/core/figures'
 import { terminalKey, type Model } from '@/core/model'
-import { isBoard, ownRoleKind, type Part, type TerminalId } from '@/core/plan'
+import { PART_KINDS, isBoard, ownRoleKind, type Part, type TerminalId } from '@/core/plan'
 import { hasPorts, placeKey, placeOfLink, portOf, type Place } from './place'
 
 /** How one place commands or reads another. */
@@ -26,11 +26,7 @@ function viaOf(part: Part, terminal: TerminalId): Via | null {
   if (part.behaviour.kind === 'driver') return 'pulses'
   if (isBoard(part) || part.behaviour.kind === 'computer' || part.behaviour.kind === 'screen') return 'talks'
   const { kind } = part.behaviour
-  return kind === 'sensor' || kind === 'button' || kind === 'switch' || kind === 'thermostat' || kind === 'encoder'
-    ? 'reads'
-    : ownRoleKind(part) === null
-      ? null
-      : 'works'
+  return PART_KINDS[kind].isRead || kind === 'thermostat' ? 'reads' : ownRoleKind(part) === null ? null : 'works'
 }
 
 /** Channel of a part with several, by the terminal; the part as a whole where it has one. */

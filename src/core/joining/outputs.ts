@@ -1,4 +1,4 @@
-import type { BehaviourKind, DeviceId, Part, TerminalFunction } from '@/core/plan'
+import { PART_KINDS, type BehaviourKind, type DeviceId, type Part, type TerminalFunction } from '@/core/plan'
 import { portOf } from './distribute'
 import type { Draft, Port } from './draft'
 import { isProgram, feedsByItself, freePins, groundOf, plain, roomFor } from './pins'
@@ -73,8 +73,6 @@ function takeOutput(
   return best ?? null
 }
 
-const SWITCHED: ReadonlySet<BehaviourKind> = new Set(['heater', 'fan', 'lamp', 'other'])
-
 /** Heaters, fans and control inputs to the outputs of boards. */
 export function proposeOutputs(draft: Draft): void {
   draft.begin(
@@ -85,7 +83,7 @@ export function proposeOutputs(draft: Draft): void {
   const pool = [...outputsOf(draft)]
   for (const { id, part } of draft.devices) {
     const { kind } = part.behaviour
-    if (!SWITCHED.has(kind) || !draft.isWanted(id)) continue
+    if (!PART_KINDS[kind].asksSafeState || !draft.isWanted(id)) continue
     for (const { plus, minus, nominal_V, power_W, current_A } of part.draws) {
       const [a, b] = [portOf(id, plus), portOf(id, minus)]
       if (draft.isWired(a) || draft.isWired(b)) continue

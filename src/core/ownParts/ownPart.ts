@@ -60,10 +60,7 @@ export function askedOf(own: Part): readonly string[] {
     return block ? `${block} ${text}` : text
   }
   const facts = PART_KINDS[behaviour.kind]
-  const isLoad = ['heater', 'fan', 'lamp', 'pixel-string', 'computer', 'screen', 'board', 'driver'].includes(
-    behaviour.kind,
-  )
-  if (isLoad && draws.length === 0)
+  if (facts.takes && draws.length === 0)
     asked.push('What it takes: no volts and watts are given, so that nothing is sized for it')
   for (const draw of draws) {
     const { name, max_V, min_V, system } = draw

@@ -1,7 +1,7 @@
 import {
+  PART_KINDS,
   landed,
   landingOf,
-  type BehaviourKind,
   type CableId,
   type Part,
   type Terminal,
@@ -185,11 +185,9 @@ function connectorRows({ connectors, terminals }: Part): readonly Row[] {
   )
 }
 
-const FULL_ROWS: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>(['terminal-strip', 'protective-device', 'splice'])
-
 /** Rows that fill their part from end to end, as terminal strips and fuse blocks do: as wide as the part, evenly shared. */
 function fullRows({ behaviour, terminals, body }: Part): readonly Row[] {
-  if (!FULL_ROWS.has(behaviour.kind)) return []
+  if (!PART_KINDS[behaviour.kind].isRow) return []
   const row = (Object.entries(terminals) as [TerminalId, Terminal][])
     .filter(([, { place, label }]) => place === null && /^\d+$/.test(label))
     .sort(([, a], [, b]) => Number(a.label) - Number(b.label))

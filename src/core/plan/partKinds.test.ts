@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { CATALOGUE } from '@/core/catalogue'
+import { CATALOGUE, partWords } from '@/core/catalogue'
 import { kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
 import { behaviour } from './schema/part'
 
@@ -17,6 +17,16 @@ describe('what is true of a kind of part', () => {
     for (const part of Object.values(CATALOGUE)) expect(PART_KINDS[part.behaviour.kind].group, part.name).toBeDefined()
     expect(kindsOfferedAt('brief')).toContain('heater')
     expect(kindsOfferedAt('guard')).toContain('protective-device')
+  })
+
+  it('the catalogue has one of every kind, and a search finds it by another word', () => {
+    const parts = Object.values(CATALOGUE)
+    for (const kind of kinds)
+      expect(
+        parts.some((part) => part.behaviour.kind === kind),
+        kind,
+      ).toBe(true)
+    for (const part of parts) expect(partWords(part)).toContain(PART_KINDS[part.behaviour.kind].also)
   })
 
   it('tags are letters that a label takes', () => {

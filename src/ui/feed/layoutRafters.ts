@@ -1,5 +1,5 @@
 import { formatNumber, wireSize } from '@/core/quantity'
-import type { BehaviourKind, DeviceId, Plan, StateId, WireId } from '@/core/plan'
+import { PART_KINDS, type BehaviourKind, type DeviceId, type Plan, type StateId, type WireId } from '@/core/plan'
 import { type Branch, type Rail, type Reckoning } from '@/core/figures'
 import { fittedRating } from '@/core/model'
 
@@ -77,25 +77,6 @@ const MAINS_GAP = 158
 const DC_GAP = 146
 const MIN_WIDTH = 700
 
-/** What does one kind of work hangs together. */
-const GROUP_ORDER: readonly BehaviourKind[] = [
-  'supply',
-  'converter',
-  'board',
-  'driver',
-  'motor',
-  'other',
-  'heater',
-  'fan',
-  'lamp',
-  'pixel-string',
-  'solid-state-relay',
-  'relay',
-  'computer',
-  'screen',
-  'sensor',
-]
-
 interface Column {
   readonly branches: readonly Branch[]
   readonly kind: BehaviourKind
@@ -104,7 +85,7 @@ interface Column {
 /** Branches in the order of what they do; many alike share a column. */
 function columnsOf(plan: Plan, rail: Rail, maximum: number): Column[] {
   const kindOf = (branch: Branch) => plan.parts[plan.devices[branch.device]!.part]!.behaviour.kind
-  const rank = (kind: BehaviourKind) => GROUP_ORDER.indexOf(kind) + 1 || GROUP_ORDER.length + 1
+  const rank = (kind: BehaviourKind) => PART_KINDS[kind].hangsAt
   const sorted = [...rail.branches].sort(
     (a, b) =>
       rank(kindOf(a)) - rank(kindOf(b)) ||
@@ -221,9 +202,7 @@ export function layoutRafters(plan: Plan, reckoning: Reckoning, state: StateId):
       const centre = LEFT + 126 + pitch * (i + 0.5)
       const { label, thickness, wire } = thicknessOf(reckoning, branch)
       const own = branch.through.filter((id) => !common.includes(id))
-      const relay = own.find((id) =>
-        ['solid-state-relay', 'relay', 'contactor'].includes(plan.parts[plan.devices[id]!.part]!.behaviour.kind),
-      )
+      const relay = own.find((id) => PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].isWorkedByCoil)
       const device = plan.devices[branch.device]!
       const isSupply = plan.parts[device.part]!.behaviour.kind === 'supply'
       const cardY = bottom - CARD_H - 18

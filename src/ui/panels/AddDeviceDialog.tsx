@@ -3,21 +3,11 @@ import { useMemo, useState } from 'react'
 import { newDevice, nextTag } from '@/core/catalogue'
 import { blankPart } from '@/core/ownParts'
 import { suitsFor } from '@/core/suits'
-import type { BehaviourKind, DeviceId, Part, PartId, Place } from '@/core/plan'
+import { PART_KINDS, type BehaviourKind, type DeviceId, type Part, type PartId, type Place } from '@/core/plan'
 import { later, Button, INPUT, Modal, newId } from '@/ui/primitives'
 import { useOwnParts } from '@/ui/parts'
 import { useRoom } from '@/ui/room'
 import { PartList } from './PartList'
-
-const IN_THE_FIELD: readonly BehaviourKind[] = [
-  'motor',
-  'heater',
-  'sensor',
-  'encoder',
-  'pixel-string',
-  'lamp',
-  'thermal-cut-out',
-]
 
 // Fetched when a part is made, not with the page.
 const PartEditor = later(async () => ({ default: (await import('@/ui/parts/PartEditor')).PartEditor }))
@@ -46,7 +36,7 @@ export function AddDeviceDialog({
   const shelf = Object.fromEntries((own ?? []).map(({ id, part }) => [id, part]))
   const add = (partId: PartId, part: Part) => {
     const own = plan.parts[partId] ?? part
-    const place: Place = IN_THE_FIELD.includes(own.behaviour.kind)
+    const place: Place = PART_KINDS[own.behaviour.kind].standsOutside
       ? { kind: 'field', path: 'machine' }
       : { kind: 'unplaced', enclosure: null }
     const tags: string[] = []

@@ -1,5 +1,13 @@
 import { hasPorts, portOf } from '@/core/intent'
-import { CONTACT_MEANS, type ContactMeans, type Device, type DeviceId, type Part, type RoleId } from '@/core/plan'
+import {
+  PART_KINDS,
+  CONTACT_MEANS,
+  type ContactMeans,
+  type Device,
+  type DeviceId,
+  type Part,
+  type RoleId,
+} from '@/core/plan'
 import { Choice, newId } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 
@@ -77,7 +85,7 @@ export function ServesFields({
   const { contact, tag } = device
   const ports = hasPorts(part) ? portsOf(part) : []
   const { kind } = part.behaviour
-  const isContact = kind === 'button' || kind === 'switch' || kind === 'sensor' || kind === 'emergency-stop'
+  const isContact = PART_KINDS[kind].isRead && kind !== 'encoder'
   const set = (label: string, next: Device['contact']) =>
     edit(label, { type: 'updateDevice', id, changes: { contact: next } })
   return (

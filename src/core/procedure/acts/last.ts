@@ -1,6 +1,6 @@
 import type { Reckoning } from '@/core/figures'
 import { isHazard } from '@/core/figures'
-import { type BehaviourKind, type DeviceId, type Plan } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import type { Act, ActTest } from '../types'
 import { deadFirst } from './deadFirst'
@@ -11,14 +11,6 @@ import { MOST_AFTER } from './inTurn'
 /** Of a screw terminal after an hour: its insulation and its neighbours stand this for good. NEC 110.14(C), from memory: 60 °C. */
 const TERMINAL_C = 60
 const HOUR_min = 60
-/** What gets warm by itself. */
-const WARM: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>([
-  'supply',
-  'converter',
-  'solid-state-relay',
-  'mosfet-module',
-  'driver',
-])
 /** As many terminals as are named. */
 const NAMED = 5
 
@@ -107,7 +99,7 @@ function warmAct(plan: Plan, reckoning: Reckoning, after: readonly string[]): Ac
     .slice(0, NAMED)
     .map(({ id }) => plan.wires[id]!.label || id)
   const hot = presentOf(plan)
-    .filter((id) => WARM.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+    .filter((id) => PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].isWarm)
     .map((id) => plan.devices[id]!.tag)
   return actOf({
     id: 'warm:hour',

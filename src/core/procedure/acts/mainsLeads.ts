@@ -1,5 +1,13 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
-import { terminalWords, type DeviceId, type Part, type Plan, type TerminalFunction, type TerminalId } from '@/core/plan'
+import {
+  PART_KINDS,
+  terminalWords,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type TerminalFunction,
+  type TerminalId,
+} from '@/core/plan'
 import type { Reckoning } from '@/core/figures'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'
@@ -7,7 +15,6 @@ import { closedWays, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { inletsOf, presentOf, type Ends } from './ends'
 import { leadAct } from './leads'
-import { COMMANDED } from './switched'
 import { stepMaking } from './wires'
 
 interface Pole {
@@ -40,7 +47,7 @@ function contactPoles(
   device: DeviceId,
   ways: Readonly<Record<Pole['name'], ReadonlyMap<TerminalKey, unknown>>>,
 ): readonly Pole[] {
-  if (!COMMANDED.has(part.behaviour.kind)) return []
+  if (!PART_KINDS[part.behaviour.kind].switchesOnCommand) return []
   return part.links.flatMap((link) =>
     link.kind === 'contact' || link.kind === 'semiconductor'
       ? [link.a, link.b].flatMap((terminal) =>
@@ -128,7 +135,7 @@ export function switchedLeadActs(plan: Plan, reckoning: Reckoning, factsOf: Fact
     const { device, terminal } = splitKey(key)
     const part = plan.parts[plan.devices[device]!.part]!
     return (
-      COMMANDED.has(part.behaviour.kind) &&
+      PART_KINDS[part.behaviour.kind].switchesOnCommand &&
       part.links.some(
         (link) =>
           (link.kind === 'contact' || link.kind === 'semiconductor') &&

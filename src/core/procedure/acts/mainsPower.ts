@@ -1,5 +1,6 @@
 import { terminalKey } from '@/core/model'
 import {
+  PART_KINDS,
   hasKind,
   landingOf,
   outletOf,
@@ -14,7 +15,6 @@ import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { MINUTES, actOf } from './draft'
 import { inletsOf } from './ends'
-import { COMMANDED } from './switched'
 
 /** Mains may stand this far off its figure. IEC 60038, table 1: ±10 %. */
 const MAINS_TOLERANCE = 0.1
@@ -186,7 +186,7 @@ function switchedStep([id, { tag, name, part: partId }, part]: Entry, line: Read
   const isMains = part.links.some(
     (link) => (link.kind === 'contact' || link.kind === 'semiconductor') && carries(link.a) && carries(link.b),
   )
-  if (!COMMANDED.has(part.behaviour.kind) || !isMains) return []
+  if (!PART_KINDS[part.behaviour.kind].switchesOnCommand || !isMains) return []
   return [
     actOf({
       id: `power:switched/${id}`,

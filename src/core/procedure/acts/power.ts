@@ -1,5 +1,6 @@
 import { terminalKey, type TerminalKey } from '@/core/model'
 import {
+  PART_KINDS,
   factsOf,
   isCommanded,
   isPluggedIn,
@@ -35,7 +36,7 @@ import { mainsPowerSteps, stopCautions } from './mainsPower'
 import { isJoinedOnPurpose } from './railShorts'
 import { firstStopActs, heatActs, stopActs, stoppedDevices } from './stopping'
 import { outsideActs, seenWords, truthActs } from './truth'
-import { atSwitchedOutputs, COMMANDED } from './switched'
+import { atSwitchedOutputs } from './switched'
 import { stepMaking } from './wires'
 
 /** A battery stands between empty and freshly charged, about its nominal volts. From memory; its chemistry decides. */
@@ -482,7 +483,7 @@ function inOrderOfCommand(plan: Plan, list: readonly Feeding[]): readonly Feedin
   const rank = ({ device }: Feeding) => {
     const part = plan.parts[plan.devices[device]!.part]!
     const { kind } = part.behaviour
-    if (kind === 'driver' || COMMANDED.has(kind)) return 1
+    if (kind === 'driver' || PART_KINDS[kind].switchesOnCommand) return 1
     return factsOf(part).isCommanding ? 0 : 2
   }
   return list
@@ -511,7 +512,9 @@ function commandWords(
   { device, way, draw, plus, minus }: Feeding,
   outputs: ReadonlySet<string>,
 ): readonly string[] {
-  const switches = way.through.filter((id) => COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+  const switches = way.through.filter(
+    (id) => PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].switchesOnCommand,
+  )
   const atOutput = [plus, minus].some((terminal) => outputs.has(`${device}|${terminal}`))
   if (switches.length === 0 && !atOutput) return []
   const states = Object.entries(draw.voltage_V) as [StateId, number | null][]

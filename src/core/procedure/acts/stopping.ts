@@ -1,12 +1,11 @@
 import type { Reckoning } from '@/core/figures'
-import type { DeviceId, Plan } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { actOf } from './draft'
 import { presentOf } from './ends'
 import { MOST_AFTER } from './inTurn'
-import { COMMANDED } from './switched'
 
 const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
   [...new Set(ids)].map((id) => `${plan.devices[id]!.tag} ${plan.devices[id]!.name}`).join(', ')
@@ -85,7 +84,7 @@ export function heatActs(plan: Plan): readonly Act[] {
 
 /** What a stop takes away besides the relays and contactors by which it does so. */
 const taken = (plan: Plan, cuts: readonly DeviceId[]) =>
-  cuts.filter((id) => !COMMANDED.has(plan.parts[plan.devices[id]!.part]!.behaviour.kind))
+  cuts.filter((id) => !PART_KINDS[plan.parts[plan.devices[id]!.part]!.behaviour.kind].switchesOnCommand)
 
 /** All that some stop or guard takes away: it comes in after they are proved. */
 export function stoppedDevices(plan: Plan, { stops }: Reckoning): ReadonlySet<DeviceId> {

@@ -1,13 +1,4 @@
-import { isCommanded, landingOf, type BehaviourKind, type Plan } from '@/core/plan'
-
-/** Parts that switch on a command, not by a hand. */
-export const COMMANDED: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>([
-  'relay',
-  'contactor',
-  'solid-state-relay',
-  'mosfet-module',
-  'thermostat',
-])
+import { isCommanded, landingOf, type Plan } from '@/core/plan'
 
 /** "device|terminal" of all that hangs by a wire on an output that something commands: a board's transistor, a relay's contact. */
 export function atSwitchedOutputs(plan: Plan): ReadonlySet<string> {

@@ -1,10 +1,10 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
+  PART_KINDS,
   factsOf,
   landed,
   terminalWords,
   workedContact,
-  type BehaviourKind,
   type DeviceId,
   type Plan,
   type TerminalId,
@@ -19,23 +19,9 @@ import { actOf } from './draft'
 import { endsOf, presentOf } from './ends'
 import { stepMaking } from './wires'
 
-/** What tells without a meter that a thing of this kind works, and what tells that it must be switched off. */
-const SEEN: Partial<Record<BehaviourKind, string>> = {
-  board: 'See its lamp; smell and feel: nothing warm within a minute.',
-  computer: 'See it start; it draws most while it does.',
-  driver: 'See its lamp; hear nothing yet: a motor that sings is held.',
-  fan: 'See it turn, hear that no blade rubs; air goes where the arrow says.',
-  lamp: 'See it light.',
-  'pixel-string': 'See the first pixel and the last, in one colour: a far end that goes red lacks volts.',
-  heater: 'A little warmth, for seconds only; none at all without its command.',
-  screen: 'See its picture.',
-  relay: 'Hear it pull in and let go.',
-  contactor: 'Hear it pull in and let go, without chatter.',
-}
-
 export const seenWords = (plan: Plan, device: DeviceId): readonly string[] => {
-  const words = SEEN[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
-  return words ? [words] : []
+  const { seen } = PART_KINDS[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
+  return seen === null ? [] : [seen]
 }
 
 const testOf = (group: ActTest['group'], given: Partial<ActTest> & Pick<ActTest, 'ifOff'>): ActTest => ({
@@ -124,21 +110,14 @@ function commandingEnds(plan: Plan): ReadonlyMap<DeviceId, readonly Lead[]> {
   return found
 }
 
-const INPUTS: ReadonlySet<BehaviourKind> = new Set<BehaviourKind>(['sensor', 'encoder', 'button', 'emergency-stop'])
-const AT_WORK = {
-  sensor: 'Work it by hand, or warm it with a finger: the board’s report follows, and only this input does.',
-  encoder: 'Turn it a little both ways: the count goes up and down, and only this one does.',
-  button: 'Press and let go: the board’s report follows, and only this input does.',
-  'emergency-stop': 'Press and turn free: the board’s report follows.',
-} as const
-
 function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, readonly Lead[]>): readonly Act[] {
   const making = stepMaking(plan)
   return presentOf(plan).flatMap((device): Act[] => {
     const { tag, name, part: partId } = plan.devices[device]!
     const { kind } = plan.parts[partId]!.behaviour
     const leads = ends.get(device) ?? []
-    if (!INPUTS.has(kind) || leads.length === 0) return []
+    const { atWork } = PART_KINDS[kind]
+    if (atWork === null || leads.length === 0) return []
     const wires = leads.map(({ wire }) => making(wire))
     return [
       actOf({
@@ -154,7 +133,7 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
                 `Its contact ${workedContact(plan, device)}: a board that reports the opposite wants its input inverted in the program.`,
               ]
             : []),
-          AT_WORK[kind as keyof typeof AT_WORK],
+          atWork,
         ],
         minutes: 2,
         facts: { part: partId, wires: factsOf(wires) },

@@ -1,8 +1,7 @@
 import type { Passage, TerminalKey } from '@/core/model'
-import { isCommanded, moverOf, type DeviceId } from '@/core/plan'
+import { PART_KINDS, isCommanded, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
-import { KEEPS_OFF } from '../../keepsOff'
 import { isOnRail } from '../../senders'
 import { defineJoiningRule } from '../../types'
 
@@ -37,7 +36,7 @@ export const feedsJoined = defineJoiningRule<Facts>({
       const feeds = new Set(contacts.map(({ feed }) => context.model.netOf(feed)))
       const sides = new Set(contacts.map(({ feed }) => kindOf(context, feed)))
       if (!isByHand || devices.length < 2 || feeds.size < 2 || sides.size !== 1) return []
-      const guard = devices.find((id) => KEEPS_OFF.has(context.part(id).behaviour.kind)) ?? null
+      const guard = devices.find((id) => PART_KINDS[context.part(id).behaviour.kind].keepsOff) ?? null
       return [{ contacts: devices, guard }]
     })
   },

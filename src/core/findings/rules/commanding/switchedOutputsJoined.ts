@@ -1,9 +1,17 @@
 import type { Scenario } from '@/core/figures'
 import { groupsBy, terminalKey } from '@/core/model'
-import { coilsOf, isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import {
+  PART_KINDS,
+  coilsOf,
+  isClosedAtRest,
+  isCommanded,
+  moverOf,
+  type DeviceId,
+  type Part,
+  type TerminalId,
+} from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { ofJoints, type Context, type JoinedContext, type JoinedNet } from '../../context'
-import { KEEPS_OFF } from '../../keepsOff'
 import { isOnRail } from '../../senders'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
 import { scenarioOf } from '../../harm'
@@ -97,7 +105,7 @@ function acrossGuards(context: JoinedContext): readonly JoinedNet['ends'][] {
     if (passage === null) return true
     const { device, link } = passage
     const part = context.part(device)
-    return KEEPS_OFF.has(part.behaviour.kind) && 'actuator' in link && isClosedAtRest(part, link)
+    return PART_KINDS[part.behaviour.kind].keepsOff && 'actuator' in link && isClosedAtRest(part, link)
   })
   const ends = new Map<number, JoinedNet['ends'][number][]>()
   for (const net of context.joinedNets) {

@@ -1,5 +1,5 @@
 import { splitKey } from '@/core/model'
-import type { BehaviourKind, DeviceId, WireId } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { defineJoiningRule } from '../../types'
@@ -9,23 +9,10 @@ interface Facts {
   readonly wires: readonly WireId[]
 }
 
-/** What passes on or reads, and gives nothing by itself. */
-const PASSIVE: ReadonlySet<BehaviourKind> = new Set([
-  'switch',
-  'button',
-  'emergency-stop',
-  'thermostat',
-  'thermal-cut-out',
-  'splice',
-  'terminal-strip',
-  'protective-device',
-  'residual-current-device',
-])
-
 /** A switch or probe of two bare leads reads nothing by itself either. */
 function isPassive(context: JoinedContext, device: DeviceId): boolean {
   const { behaviour, draws } = context.part(device)
-  return PASSIVE.has(behaviour.kind) || (behaviour.kind === 'sensor' && draws.length === 0)
+  return PART_KINDS[behaviour.kind].givesNothing || (behaviour.kind === 'sensor' && draws.length === 0)
 }
 
 export const joinedToNothing = defineJoiningRule<Facts>({

@@ -1,19 +1,8 @@
 import { splitKey } from '@/core/model'
-import type { DeviceId } from '@/core/plan'
+import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
-
-/** What an earth conductor may be led on from: a stud, a strip, a splice, the inlet, a frame that is a bar itself. */
-const HUBS: ReadonlySet<string> = new Set([
-  'earth-stud',
-  'terminal-strip',
-  'splice',
-  'mains-inlet',
-  'exposed-metal',
-  'coupler',
-  'outlet',
-])
 
 interface Facts {
   readonly device: DeviceId
@@ -46,7 +35,7 @@ export const earthChained = defineRule<Facts>({
       const passed = [...new Set((path ?? []).flatMap((wire) => ends.get(wire) ?? []))]
         .filter((id) => id !== device && context.device(id).origin !== 'remove')
         .sort()
-      const by = passed.find((id) => !HUBS.has(context.part(id).behaviour.kind))
+      const by = passed.find((id) => !PART_KINDS[context.part(id).behaviour.kind].leadsEarthOn)
       if (by) return [{ device, by, isOverHinge: false }]
       // The inlet itself may be on the door; what then stands in the box has no other way.
       const door = passed.find(

@@ -1,17 +1,8 @@
-import type { DeviceId } from '@/core/plan'
+import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 
 const PLUGS: ReadonlySet<string> = new Set(['pluggable', 'crimp-housing', 'pin-header', 'moulded'])
-const ELECTRONIC: ReadonlySet<string> = new Set([
-  'board',
-  'computer',
-  'driver',
-  'screen',
-  'relay',
-  'mosfet-module',
-  'converter',
-])
 
 export const boardSlides = defineLayingRule<{ readonly device: DeviceId; readonly by: string }>({
   severity: 'caution',
@@ -24,7 +15,7 @@ export const boardSlides = defineLayingRule<{ readonly device: DeviceId; readonl
         Object.values(part.terminals).some((terminal) => PLUGS.has(terminal!.clamp)) || (part.ports ?? []).length > 0
       const isLoose =
         device.fixedWith === 'tape' || device.fixedWith === 'ties' || (part.mounting === 'loose' && !device.fixedWith)
-      return isPlugged && isLoose && device.place.kind === 'face' && ELECTRONIC.has(part.behaviour.kind)
+      return isPlugged && isLoose && device.place.kind === 'face' && PART_KINDS[part.behaviour.kind].isPluggedOften
         ? [{ device: id, by: device.fixedWith ?? 'nothing' }]
         : []
     }),

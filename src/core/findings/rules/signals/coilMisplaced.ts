@@ -1,4 +1,4 @@
-import type { DeviceId, TerminalFunction, TerminalId } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type TerminalFunction, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineJoiningRule } from '../../types'
 
@@ -20,17 +20,6 @@ const FOREIGN: ReadonlySet<TerminalFunction> = new Set([
   'control-',
 ])
 
-/** Whose contacts are no winding's; a relay may well choose between two motors. */
-const NEVER_OF_MOTORS: ReadonlySet<string> = new Set([
-  'board',
-  'button',
-  'emergency-stop',
-  'sensor',
-  'switch',
-  'thermal-cut-out',
-  'thermostat',
-])
-
 export const coilMisplaced = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A motor lead where no motor belongs',
@@ -47,7 +36,8 @@ export const coilMisplaced = defineJoiningRule<Facts>({
       const coil = wired.find((end) => fnOf(end) === 'coil-A' || fnOf(end) === 'coil-B')
       const other = wired.find(
         (end) =>
-          FOREIGN.has(fnOf(end)) || (isContact(end) && NEVER_OF_MOTORS.has(context.part(end.device).behaviour.kind)),
+          FOREIGN.has(fnOf(end)) ||
+          (isContact(end) && PART_KINDS[context.part(end.device).behaviour.kind].holdsNoWinding),
       )
       return coil && other ? [{ coil, other }] : []
     }),

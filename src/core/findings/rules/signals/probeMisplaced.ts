@@ -1,6 +1,6 @@
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
-import type { DeviceId, Part, TerminalId } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { isOnRail, hungOn } from '../../senders'
@@ -20,13 +20,12 @@ const isRead = (context: JoinedContext, device: DeviceId, terminal: TerminalId):
     const { function: fn, level_V, direction } = context.terminal(other, at)
     const { behaviour, draws } = context.part(other)
     if (fn === 'signal' || fn === 'data') return direction !== 'out' && level_V !== 0
-    if (fn === 'any') return !JOINTS.has(behaviour.kind)
+    if (fn === 'any') return !PART_KINDS[behaviour.kind].passesOn
     // A lamp or a valve that it works by itself.
     return !RAILS.has(fn) || draws.some(({ plus, minus }) => plus === at || minus === at)
   })
 
 const RAILS: ReadonlySet<string> = new Set(['V+', 'V-', 'PE', 'L', 'N'])
-const JOINTS: ReadonlySet<string> = new Set(['splice', 'terminal-strip', 'coupler'])
 
 /** What a lead of a probe or switch lands on, at a board. */
 function landingAt(context: JoinedContext, device: DeviceId, terminal: TerminalId): Landing {

@@ -1,5 +1,5 @@
 import { splitKey, terminalKey } from '@/core/model'
-import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
+import { PART_KINDS, newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { defineJoiningRule, type Fix } from '../../types'
@@ -19,15 +19,13 @@ function freeMinus(
     const net = model.netById.get(model.netOf(terminalKey(id, minus)))?.terminals ?? []
     const found = net
       .map(splitKey)
-      .filter(({ device }) => device === id || JOINTS.has(context.part(device).behaviour.kind))
+      .filter(({ device }) => device === id || PART_KINDS[context.part(device).behaviour.kind].passesOn)
       .filter(isFree)
       .sort((a, b) => Number(a.device !== id) - Number(b.device !== id))
     if (found[0]) return found[0]
   }
   return null
 }
-
-const JOINTS: ReadonlySet<string> = new Set(['terminal-strip', 'splice'])
 
 /** One bond between the two, where both have a terminal for it. */
 function bondFix(context: JoinedContext, supplies: Crossing['supplies']): Fix[] {
