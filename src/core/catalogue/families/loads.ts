@@ -492,6 +492,20 @@ const withPorts = (part: PartGiven, ...ports: readonly DataPort[]): PartGiven =>
 
 const keyed = (entries: readonly (readonly [string, PartGiven])[]) => Object.fromEntries(entries)
 
+/** Two tracks, a quarter of a turn of each line apart, so that both ways are told. */
+const encoder = (name: string, range_V: readonly [number, number], level_V: number, size: Size): PartGiven =>
+  partGiven(name, size, {
+    mounting: 'screws',
+    behaviour: { kind: 'encoder' },
+    terminals: {
+      '+': terminal('+', 'V+', 'pluggable', { direction: 'in', min_V: range_V[0], max_V: range_V[1] }),
+      '-': terminal('−', 'V-', 'pluggable', { direction: 'in' }),
+      A: terminal('A', 'signal', 'pluggable', { direction: 'out', level_V }),
+      B: terminal('B', 'signal', 'pluggable', { direction: 'out', level_V }),
+    },
+    draws: [draw('logic', 'Encoder', '+', '-', level_V, { current_A: 0.05 }, { min_V: range_V[0], max_V: range_V[1] })],
+  })
+
 /** A drive that makes three phases of one, at the spindle's own frequency; what rectifiers leak and what sees it: IEC 61800-5-1 (from memory). */
 const spindleDrive = (name: string, power_W: number, mA: number, size: Size): PartGiven =>
   partGiven(name, size, {
@@ -655,6 +669,8 @@ export const MORE_LOADS: Readonly<Record<string, PartGiven>> = {
     ...threeWire('Optical end stop, 5 V', [4.5, 5.5], 5, [33, 12, 12], 0.02),
     settings: [contactSetting],
   },
+  'part:encoder-5': encoder('Rotary encoder, two tracks, 5 V', [4.5, 5.5], 5, [38, 38, 35]),
+  'part:encoder-24': encoder('Rotary encoder, two tracks, 10–30 V', [10, 30], 24, [58, 58, 45]),
   'part:bed-probe': threeWire('Height probe, 5 V', [4.5, 5.5], 3.3, [13, 20, 40], 0.1),
   'part:probe-digital': threeWire('Temperature probe on three leads, 3.3–5 V', [3, 5.5], 3.3, [6, 50, 6], 0.002),
   'part:flow-sensor': threeWire('Flow sensor, 5 V', [4.5, 18], 5, [60, 40, 30]),
