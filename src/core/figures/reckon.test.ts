@@ -4,6 +4,7 @@ import { apply, type Command, type DeviceId, type Plan, type StateId, type WireI
 import { resistance_ohm_per_km } from '@/core/conductor'
 import { wireSize } from '@/core/quantity'
 import { clayPrinter } from '@demo/scenarios/clayPrinter'
+import { CORDS } from '../../../tests/builds/cords'
 import { reckon } from './reckon'
 
 const FULL = 'state:full' as StateId
@@ -249,5 +250,45 @@ describe('earth paths', () => {
   it('end where a conductor is missing, for all behind it', () => {
     const { earths } = reckon(edited(clayPrinter(), { type: 'disconnect', id: wire(17) }))
     expect(earths.filter(({ path }) => path === null).map(({ device: id }) => id)).toEqual([device('u1'), device('u2')])
+  })
+})
+
+describe('several outlets', () => {
+  const { plan } = CORDS[0]!
+  const own = (inlet: string, breaker_A: number): Plan => ({
+    ...plan,
+    devices: {
+      ...plan.devices,
+      [inlet]: {
+        ...plan.devices[inlet as DeviceId]!,
+        outlet: {
+          plug: { kind: 'polarised', fuse_A: null },
+          breaker_A,
+          curve: null,
+          residual_mA: 30,
+          residualType: null,
+        },
+      },
+    },
+  })
+
+  it('the pulse speaks of the fullest: the vacuum’s, where it hangs on a small circuit', () => {
+    // 1400 W at 230 V are 6.1 A of 10; the box with its router of 1050 W takes less of the site's 16.
+    const { mains } = reckon(own('device:x5', 10))
+    expect(mains.outlet).toEqual({ inlet: 'device:x5', breaker_A: 10 })
+    expect(mains.worst.value).toBeCloseTo(1400 / 230, 1)
+    expect(mains.allowed_A).toBe(10)
+  })
+
+  it('and of the site’s, where that is fuller', () => {
+    const { mains } = reckon(own('device:x5', 63))
+    expect(mains.outlet).toEqual({ inlet: null, breaker_A: 16 })
+    expect(mains.worst.value!).toBeGreaterThan(1050 / 230)
+  })
+
+  it('what leaks is told of each outlet by itself', () => {
+    const leaks = (of: Plan) => reckon(of).mains.leakage.value!
+    expect(leaks(own('device:x5', 16))).toBe(leaks(plan))
+    expect(leaks(own('device:x1', 16))).toBe(0)
   })
 })

@@ -349,6 +349,8 @@ export interface DrawReckoning {
 }
 
 export interface MainsReckoning {
+  /** Of which outlet, where cords go to several: the fullest. An inlet on one of its own, or null of the site's. */
+  readonly outlet: { readonly inlet: DeviceId | null; readonly breaker_A: number }
   readonly current_A: Readonly<Record<StateId, number | null>>
   readonly worst: Figure
   /** Share of what the outlet may give. */

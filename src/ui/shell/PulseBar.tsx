@@ -76,10 +76,10 @@ export function PulseBar() {
         name="From the outlet"
         share={<Share percent={mains.loading.value} label="Share of the outlet’s circuit" />}
       >
-        <FigureButton figure={mains.loading} title="From the outlet" subject={`of ${plan.site.outletBreaker_A} A`}>
+        <FigureButton figure={mains.loading} title="From the outlet" subject={`of ${mains.outlet.breaker_A} A`}>
           {mains.worst.value === null
             ? 'not derived'
-            : `${formatNumber(mains.worst.value, 2)} of ${plan.site.outletBreaker_A} A`}
+            : `${formatNumber(mains.worst.value, 2)} of ${mains.outlet.breaker_A} A`}
         </FigureButton>
       </Cell>
       <Cell

@@ -18,7 +18,8 @@ export const carries_A = ({ region }: Plan['site'], breaker_A: number): number =
 export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): MainsReckoning {
   const { site } = plan
   const isRaised = site.region === 'NEC' && IS_CONTINUOUS
-  const allowed_A = carries_A(site, site.outletBreaker_A)
+  const outlet = fullestOutlet(plan, model, states)
+  const allowed_A = carries_A(site, outlet.breaker_A)
   const answers = byState(states, (state) => {
     const inlets = model.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet')
     if (inlets.some(({ id }) => state.unsolved.has(`${id}/mains`))) return null
@@ -38,12 +39,16 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
       ]
     })
     const elsewhere = inlets.filter(({ id }) => outletOf(plan, id).isOwn)
-    if (elsewhere.length > 0)
-      return ofSitesOutlet(
-        inlets.filter((inlet) => !elsewhere.includes(inlet)),
-        elsewhere,
+    if (elsewhere.length > 0) {
+      const here = inlets.filter(({ id }) =>
+        outlet.inlet === null ? !elsewhere.some((own) => own.id === id) : id === outlet.inlet,
+      )
+      return ofOutlet(
+        here,
+        inlets.filter((inlet) => !here.includes(inlet)),
         state,
       )
+    }
     return sumMains({
       mains_V: site.mains_V,
       supplies,
@@ -63,6 +68,7 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
   ]
   const loading = worst.value === null ? null : (100 * worst.value) / allowed_A
   return {
+    outlet,
     current_A,
     allowed_A,
     worst: { value: worst.value, unit: 'A', trace },
@@ -86,8 +92,28 @@ export function reckonMains(plan: Plan, model: Model, states: ReadonlyMap<StateI
   }
 }
 
-/** Where some cords go to outlets of their own: what comes in by the others, as it was solved. */
-function ofSitesOutlet(
+/** The outlet that is nearest to what its circuit carries, in whichever state. */
+function fullestOutlet(plan: Plan, model: Model, states: ReadonlyMap<StateId, Solution>): MainsReckoning['outlet'] {
+  const inlets = model.devices.filter(({ part }) => part.behaviour.kind === 'mains-inlet').map(({ id }) => id)
+  const site = inlets.filter((id) => !outletOf(plan, id).isOwn)
+  const own = inlets.filter((id) => !site.includes(id))
+  const most_A = (ids: readonly DeviceId[]) =>
+    Math.max(
+      0,
+      ...[...states.values()].map(({ outputs }) =>
+        ids.reduce((sum, id) => sum + (outputs.get(`${id}/mains`)?.current_A ?? 0), 0),
+      ),
+    )
+  const all = [
+    ...(site.length > 0 || own.length === 0 ? [{ inlet: null, ids: site, breaker_A: plan.site.outletBreaker_A }] : []),
+    ...own.map((id) => ({ inlet: id, ids: [id], breaker_A: outletOf(plan, id).breaker_A })),
+  ].map((each) => ({ ...each, share: most_A(each.ids) / each.breaker_A }))
+  const { inlet, breaker_A } = all.reduce((most, each) => (each.share > most.share ? each : most))
+  return { inlet, breaker_A }
+}
+
+/** Where some cords go to outlets of their own: what comes in by one outlet, as it was solved. */
+function ofOutlet(
   here: Model['devices'],
   elsewhere: Model['devices'],
   { outputs }: Solution,
@@ -102,7 +128,7 @@ function ofSitesOutlet(
     trace: [
       step(
         'From the outlet',
-        `${amps.map((each) => `${each.tag} ${formatNumber(each.current_A)} A`).join(' + ') || 'nothing'} = ${formatNumber(current_A)} A; ${elsewhere.map(({ device }) => device.tag).join(', ')} on outlets of their own`,
+        `${amps.map((each) => `${each.tag} ${formatNumber(each.current_A)} A`).join(' + ') || 'nothing'} = ${formatNumber(current_A)} A; ${elsewhere.map(({ device }) => device.tag).join(', ')} on other outlets`,
         'solved network',
       ),
     ],

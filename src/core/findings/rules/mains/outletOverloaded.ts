@@ -23,8 +23,12 @@ export const outletOverloaded = defineRule<Facts>({
         ? [{ inlet: source, current_A: load.value, allowed_A: carries_A(plan.site, breaker_A) }]
         : []
     })
-    const site =
-      mains.worst.value === null ? [] : [{ inlet: null, current_A: mains.worst.value, allowed_A: mains.allowed_A }]
+    const shared = rails.filter(({ kind, source }) => kind === 'mains' && !outletOf(plan, source).isOwn)
+    // What the site's outlet gives is the figure of the pulse, but where another outlet is fuller.
+    const current_A =
+      mains.outlet.inlet === null ? mains.worst.value : shared.reduce((sum, { load }) => sum + (load.value ?? 0), 0)
+    const allowed_A = carries_A(plan.site, plan.site.outletBreaker_A)
+    const site = current_A === null ? [] : [{ inlet: null, current_A, allowed_A }]
     return [...site, ...own].filter(({ current_A, allowed_A }) => current_A > allowed_A * (1 + 1e-9))
   },
   word: ({ inlet, current_A, allowed_A }, { plan }) => ({
