@@ -57,7 +57,8 @@ function existing<T>(collection: Readonly<Record<string, T>>, id: string, what: 
 
 function add<T>(collection: Record<string, Draft<T>>, id: string, value: T, what: string): void {
   if (Object.hasOwn(collection, id)) throw new Refusal({ path: id, message: `there is a ${what} "${id}" already` })
-  collection[id] = castDraft(value)
+  // A copy: what a command brings may be frozen, and the next command may change it.
+  collection[id] = castDraft(structuredClone(value))
 }
 
 function remove(collection: Record<string, unknown>, id: string, what: string): void {

@@ -1,24 +1,16 @@
 'use client'
 import { useState } from 'react'
-import {
-  DEFAULT_PRACTICE,
-  DEFAULT_SITE,
-  outletCurve,
-  RESIDUAL_TYPES,
-  type Practice,
-  type ResidualType,
-  type Site,
-} from '@/core/plan'
-import { Choice, CommitField, readNumber, Sign } from '@/ui/primitives'
+import { DEFAULT_PRACTICE, DEFAULT_SITE, outletCurve, type Practice, type Site } from '@/core/plan'
+import { Choice, CommitField, later, readNumber, Sign } from '@/ui/primitives'
 import { useRoom, writeText } from '@/ui/room'
 
-/** What each sees, as it is printed on the device. */
-const TYPE_WORDS: Readonly<Record<ResidualType, string>> = {
-  AC: 'AC: alternating only',
-  A: 'A: pulses too',
-  F: 'F: one-phase drives too',
-  B: 'B: direct current too',
-}
+// What few people need at first comes with the rest.
+const SiteFacts = later(
+  async () => ({ default: (await import('./SiteFacts')).SiteFacts }),
+  <div aria-hidden className="col-span-2 h-40" />,
+  'after the view',
+)
+
 const PLACES: readonly Site['place'][] = ['indoors', 'sheltered', 'outdoors']
 
 interface Kept {
@@ -44,7 +36,6 @@ export function SiteForm() {
   const { id, plan, edit } = useRoom()
   const { site } = plan
   const [isAsking, setAsking] = useState(false)
-  const [isThree, setThree] = useState(false)
   const change = (label: string, changes: Partial<Site>) =>
     edit(label, { type: 'setSite', changes })[0]?.message ?? null
   const number =
@@ -162,77 +153,7 @@ export function SiteForm() {
               : change(`Fault current at the outlet ${read.value} A`, { prospective_A: read.value })
           }}
         />
-        {site.residual_mA === null ? null : (
-          <Choice
-            label="Its type"
-            value={site.residualType ?? ''}
-            options={[
-              { value: '', label: 'not looked yet' },
-              ...RESIDUAL_TYPES.map((value) => ({ value, label: TYPE_WORDS[value] })),
-            ]}
-            onChoose={(value) =>
-              change(`Residual-current device of type ${value || 'unknown'}`, {
-                residualType: value === '' ? null : (value as Site['residualType']),
-              })
-            }
-          />
-        )}
-        <Choice
-          label="Live poles"
-          value={String(site.livePoles)}
-          options={[
-            { value: '1', label: 'one, and neutral' },
-            { value: '2', label: 'two, both live' },
-            { value: '3', label: 'three phases' },
-          ]}
-          hint={
-            isThree
-              ? 'Three-phase mains is not planned here: let a licensed electrician plan it, and this box from one of its phases.'
-              : undefined
-          }
-          onChoose={(value) => {
-            setThree(value === '3')
-            if (value !== '3')
-              change(`${value === '2' ? 'Two live poles' : 'One live pole'}`, { livePoles: value === '2' ? 2 : 1 })
-          }}
-        />
-        <Choice
-          label="Earthing"
-          value={site.earthing ?? ''}
-          options={[
-            { value: '', label: 'not known' },
-            { value: 'TN', label: 'TN: from the supplier' },
-            { value: 'TT', label: 'TT: a rod of its own' },
-            { value: 'IT', label: 'IT: none of the source' },
-          ]}
-          onChoose={(value) =>
-            change(`Earthing ${value || 'not known'}`, { earthing: value === '' ? null : (value as Site['earthing']) })
-          }
-        />
-        <CommitField
-          label="Line to earth there"
-          unit="Ω"
-          numeric
-          hint={site.loop_ohm === null ? 'empty: not measured' : undefined}
-          value={site.loop_ohm === null ? '' : String(site.loop_ohm)}
-          onCommit={(text) => {
-            if (text.trim() === '') return change('Loop at the outlet not measured', { loop_ohm: null })
-            const read = readNumber(text, 'The loop')
-            if ('error' in read) return read.error
-            return read.value <= 0
-              ? 'The loop must be above 0 Ω, or empty where nobody measured it'
-              : change(`Loop at the outlet ${read.value} Ω`, { loop_ohm: read.value })
-          }}
-        />
-        <Choice
-          label="Water at hand"
-          value={site.isNearWater ? 'yes' : 'no'}
-          options={[
-            { value: 'no', label: 'no' },
-            { value: 'yes', label: 'yes: sink, tank, wet hands' },
-          ]}
-          onChoose={(value) => change(`Water at hand: ${value}`, { isNearWater: value === 'yes' })}
-        />
+        <SiteFacts change={change} />
         <CommitField
           label="Warmest air about it"
           unit="°C"

@@ -50,14 +50,16 @@ const CAPITAL_AXES = /^[ABC]$/
 export function facetsOf(name: string, kind: RoleKind | null = null): Facets {
   const found = { axis: new Set<string>(), words: new Set<string>(), side: new Set<string>(), end: new Set<string>() }
   const number = new Set<string>()
-  const tokens = name.replace(/([a-z])([A-Z])/g, '$1 $2').match(/[A-Za-z]+|\d+/g)
+  const tokens = name.replace(/([a-z])([A-Z])/g, '$1 $2').match(/[A-Za-z]+|\d+(?:[.,]\d+)?/g)
   const all = tokens ?? []
   all.forEach((token, i) => {
     const low = token.toLowerCase()
     const next = all[i + 1]?.toLowerCase()
+    // "2.8 A" tells of what kind a thing is; its letter is no axis.
+    if (UNITS.has(low) && /^\d/.test(all[i - 1] ?? '')) return
     if (/^\d/.test(token)) {
       // "24 V" and "350 W" tell of what kind a thing is.
-      if (!UNITS.has(next ?? '')) number.add(String(Number(token)))
+      if (!UNITS.has(next ?? '') && /^\d+$/.test(token)) number.add(String(Number(token)))
     } else if (AXES.test(token.toUpperCase()) && (token === token.toUpperCase() || tokens!.length > 1))
       found.axis.add(low)
     else if (CAPITAL_AXES.test(token) && kind === 'axis') found.axis.add(low)

@@ -119,6 +119,8 @@ export function proposeRoles(plan: Plan, only?: ReadonlySet<DeviceId>): readonly
           (role) => role.kind === kind && areAlike(role.facets, facets, true) && isSameSet(role.facets, facets),
         )
       : []
+    // A thing that is only called what it is may be any: a person says which.
+    if (!saysWhich(facets) && name === plan.parts[part]!.name) continue
     let role = alike[0]?.id
     if (role === undefined) {
       const label = nameOf(kind, facets, name)

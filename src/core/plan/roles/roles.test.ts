@@ -1,6 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { apply, areAlike, areApart, facetsOf, proposeRoles, type DeviceId, type Plan } from '@/core/plan'
+import {
+  apply,
+  areAlike,
+  areApart,
+  emptyPlan,
+  facetsOf,
+  proposeRoles,
+  saysWhich,
+  type Command,
+  type DeviceId,
+  type Plan,
+} from '@/core/plan'
+import { cataloguePart, newDevice } from '@/core/catalogue'
 import { parsePlan } from '@/core/plan/schema'
 import { DEMOS } from '@demo/scenarios'
 import { namedPrinter, namedTable } from '../../../../tests/builds/roles'
@@ -31,6 +43,11 @@ describe('which one a name means', () => {
     ['X-MIN', 'X_MAX', true],
     ['Motor', 'X MOT', false],
   ])('%s and %s: %s', (one, other, apart) => expect(areApart(facetsOf(one), facetsOf(other), false)).toBe(apart))
+
+  it('figures of a kind are no names: 2.8 A is no axis', () => {
+    expect(saysWhich(facetsOf('Stepper motor, 2.8 A', 'axis'))).toBe(false)
+    expect(areApart(facetsOf('Stepper motor, 2.8 A', 'axis'), facetsOf('Motor B', 'axis'), true)).toBe(false)
+  })
 
   it('a number counts where both mean it', () => {
     expect(areApart(facetsOf('Lamp 1'), facetsOf('OUT 2'), false)).toBe(false)
@@ -94,6 +111,20 @@ describe('roles', () => {
     expect(Object.values(gone.plan.devices).some((device) => device!.serves.some(({ role }) => role === id))).toBe(
       false,
     )
+  })
+
+  it('what is added serves a role in the same edit, however often its commands were tried before', () => {
+    const { id, part } = cataloguePart('part:stepper-28')
+    const add = ['X', 'Y'].map((axis): Command => ({
+      type: 'addDevice',
+      id: `device:${axis.toLowerCase()}` as DeviceId,
+      device: newDevice(id, `M${axis}`, `Motor ${axis}`),
+      part: { id, part },
+    }))
+    const tried = apply(emptyPlan('x', 'IEC'), add)
+    if (tried.kind !== 'applied') throw new Error('refused')
+    const both = apply(emptyPlan('x', 'IEC'), [...add, ...proposeRoles(tried.plan)])
+    expect(both.kind === 'applied' && rolesByTag(both.plan)).toEqual({ MX: 'Axis X', MY: 'Axis Y' })
   })
 
   it('one that is not there is refused at its place', () => {
