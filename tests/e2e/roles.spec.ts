@@ -27,7 +27,6 @@ test('what does what is listed, confirmed and contradicted by a program’s list
   await saved(page)
   await expectStops(page, 'some')
   await expectAccessible(page)
-  await page.keyboard.press('Escape')
-  await page.keyboard.press('Control+z')
+  await page.getByRole('button', { name: /^Undo/ }).click()
   await expectStops(page, 0)
 })

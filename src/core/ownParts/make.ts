@@ -1,12 +1,17 @@
 import { CATALOGUE } from '@/core/catalogue'
 import type { BehaviourKind, BodySide, Clamp, Part, Terminal, TerminalFunction, TerminalId } from '@/core/plan'
 
-/** The plainest part of a kind to begin with: fewest terminals, then the first by name. */
+const isOnMains = ({ terminals }: Part) => Object.values(terminals).some((terminal) => terminal!.function === 'PE')
+
+/** The plainest part of a kind to begin with: none on mains where there is another, fewest terminals, the first by name. */
 export function blankPart(kind: BehaviourKind): Part {
   const own = Object.values(CATALOGUE)
     .filter((part) => part.behaviour.kind === kind)
     .sort(
-      (a, b) => Object.keys(a.terminals).length - Object.keys(b.terminals).length || a.name.localeCompare(b.name, 'en'),
+      (a, b) =>
+        Number(isOnMains(a)) - Number(isOnMains(b)) ||
+        Object.keys(a.terminals).length - Object.keys(b.terminals).length ||
+        a.name.localeCompare(b.name, 'en'),
     )
   const plainest = own[0]
   if (plainest)

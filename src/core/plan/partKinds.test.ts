@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { CATALOGUE, partWords } from '@/core/catalogue'
-import { kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
+import { KIND_WORDS, kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
 import { behaviour } from './schema/part'
 
 describe('what is true of a kind of part', () => {
@@ -26,7 +26,7 @@ describe('what is true of a kind of part', () => {
         parts.some((part) => part.behaviour.kind === kind),
         kind,
       ).toBe(true)
-    for (const part of parts) expect(partWords(part)).toContain(PART_KINDS[part.behaviour.kind].also)
+    for (const part of parts) expect(partWords(part)).toContain(KIND_WORDS[part.behaviour.kind].also)
   })
 
   it('tags are letters that a label takes', () => {

@@ -3,7 +3,6 @@ import { kindsOfferedAt } from '@/core/plan'
 import { AddDevice, FindingCard } from '@/ui/panels'
 import { later, CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { AlsoThere } from './AlsoThere'
 import { LoadTable } from './LoadTable'
 import { MissingList } from './MissingList'
 import { SiteForm } from './SiteForm'
@@ -12,6 +11,12 @@ import { SiteForm } from './SiteForm'
 const DemandChart = later(
   async () => ({ default: (await import('./DemandChart')).DemandChart }),
   <p className="h-[150px] text-[13px] text-mute">Drawing …</p>,
+  'after the view',
+)
+
+const AlsoThere = later(
+  async () => ({ default: (await import('./AlsoThere')).AlsoThere }),
+  <div aria-hidden />,
   'after the view',
 )
 

@@ -1,6 +1,6 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
-  PART_KINDS,
+  KIND_WORDS,
   factsOf,
   landed,
   terminalWords,
@@ -20,8 +20,8 @@ import { endsOf, presentOf } from './ends'
 import { stepMaking } from './wires'
 
 export const seenWords = (plan: Plan, device: DeviceId): readonly string[] => {
-  const { seen } = PART_KINDS[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
-  return seen === null ? [] : [seen]
+  const { seen } = KIND_WORDS[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
+  return seen === undefined ? [] : [seen]
 }
 
 const testOf = (group: ActTest['group'], given: Partial<ActTest> & Pick<ActTest, 'ifOff'>): ActTest => ({
@@ -116,8 +116,8 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
     const { tag, name, part: partId } = plan.devices[device]!
     const { kind } = plan.parts[partId]!.behaviour
     const leads = ends.get(device) ?? []
-    const { atWork } = PART_KINDS[kind]
-    if (atWork === null || leads.length === 0) return []
+    const { atWork } = KIND_WORDS[kind]
+    if (atWork === undefined || leads.length === 0) return []
     const wires = leads.map(({ wire }) => making(wire))
     return [
       actOf({
