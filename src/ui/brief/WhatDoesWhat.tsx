@@ -8,6 +8,7 @@ interface Served {
   readonly tag: string
   readonly name: string
   readonly at: string | null
+  readonly isLater: boolean
   readonly isNameOnly: boolean
 }
 
@@ -20,7 +21,16 @@ export function WhatDoesWhat() {
       .flatMap(([id, device]) =>
         device!.serves.flatMap((serving) =>
           serving.role === role
-            ? [{ id, tag: device!.tag, name: device!.name, at: serving.at, isNameOnly: serving.from === 'name' }]
+            ? [
+                {
+                  id,
+                  tag: device!.tag,
+                  name: device!.name,
+                  at: serving.at,
+                  isLater: device!.comes === 'later',
+                  isNameOnly: serving.from === 'name',
+                },
+              ]
             : [],
         ),
       )
@@ -83,7 +93,7 @@ function RoleRow({
         onChoose={(value) => put(`${name} ${ROLE_KIND_WORDS[value as RoleKind]}`, { name, kind: value as RoleKind })}
       />
       <div className="flex flex-wrap items-center gap-1.5">
-        {served.map(({ id: device, tag, name: called, at }) => (
+        {served.map(({ id: device, tag, name: called, at, isLater }) => (
           <button
             key={`${device} ${at}`}
             type="button"
@@ -91,6 +101,7 @@ function RoleRow({
             onClick={() => open({ kind: 'device', id: device })}
           >
             <span className="figures font-semibold">{tag}</span> {at === null ? called : `port ${at}`}
+            {isLater ? <span className="text-mute">, comes later</span> : null}
           </button>
         ))}
         {served.length === 0 ? (
