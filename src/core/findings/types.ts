@@ -81,61 +81,34 @@ export interface LayingRule extends Rule {
   review(context: LaidContext): readonly Worded[]
 }
 
-/** A rule is written as two functions: one finds facts, the other words them. */
-export function defineRule<Facts>(
-  rule: Omit<Rule, 'review' | 'reads'> & {
-    /** Left out: places where it speaks about the layout, else the circuit alone. */
-    readonly reads?: Reads
-    find(context: Context): readonly Facts[]
-    word(facts: Facts, context: Context): Wording
-  },
-): Rule {
-  const { severity, title, stage, source, find, word, reads } = rule
-  return {
-    reads: reads ?? (stage === 'layout' || stage === 'route' ? 'layout' : 'circuit'),
-    severity,
-    title,
-    stage,
-    source,
-    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
-  }
+/** A rule as it is written: one function finds facts in what it is shown, the other words them. */
+type Written<Facts, C> = Omit<Rule, 'review' | 'reads'> & {
+  find(context: C): readonly Facts[]
+  word(facts: Facts, context: C): Wording
 }
+
+const made = <Facts, C, R extends Reads>(
+  { severity, title, stage, source, find, word }: Written<Facts, C>,
+  reads: R,
+) => ({
+  reads,
+  severity,
+  title,
+  stage,
+  source,
+  review: (context: C): readonly Worded[] =>
+    find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
+})
+
+/** What it reads may be left out: places where it speaks about the layout, else the circuit alone. */
+export const defineRule = <Facts>(rule: Written<Facts, Context> & { readonly reads?: Reads }): Rule =>
+  made(rule, rule.reads ?? (rule.stage === 'layout' || rule.stage === 'route' ? 'layout' : 'circuit'))
 
 /** As `defineRule`, of what reads neither loads, fuses, sizes, places nor states. */
-export function defineJoiningRule<Facts>(
-  rule: Omit<Rule, 'review' | 'reads'> & {
-    find(context: JoinedContext): readonly Facts[]
-    word(facts: Facts, context: JoinedContext): Wording
-  },
-): JoiningRule {
-  const { severity, title, stage, source, find, word } = rule
-  return {
-    reads: 'joining',
-    severity,
-    title,
-    stage,
-    source,
-    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
-  }
-}
+export const defineJoiningRule = <Facts>(rule: Written<Facts, JoinedContext>): JoiningRule => made(rule, 'joining')
 
 /** As `defineRule`, of what reads where things and leads lie and how they are joined, and no figure of the circuit. */
-export function defineLayingRule<Facts>(
-  rule: Omit<Rule, 'review' | 'reads'> & {
-    find(context: LaidContext): readonly Facts[]
-    word(facts: Facts, context: LaidContext): Wording
-  },
-): LayingRule {
-  const { severity, title, stage, source, find, word } = rule
-  return {
-    reads: 'laying',
-    severity,
-    title,
-    stage,
-    source,
-    review: (context) => find(context).map((facts) => ({ ...word(facts, context), key: keyOf(facts), facts })),
-  }
-}
+export const defineLayingRule = <Facts>(rule: Written<Facts, LaidContext>): LayingRule => made(rule, 'laying')
 
 export interface Finding {
   /** Stable while the same thing is wrong with the same subjects. */

@@ -22,7 +22,7 @@ const NEW = 'new'
 const NONE = ''
 
 /** Ports that may serve a function: all with a pin, a coil or an output; what only feeds or grounds does not. */
-export function portsOf(part: Part): readonly string[] {
+function portsOf(part: Part): readonly string[] {
   const ports = new Set<string>()
   for (const [id, { function: fn, level_V, direction }] of Object.entries(part.terminals))
     if (

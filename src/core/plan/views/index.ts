@@ -43,6 +43,17 @@ const pluggedOnly = (place: Place): Place => (place.kind === 'socket' ? place : 
 
 const ONE_SCHEME = DEFAULT_PRACTICE.IEC.colours
 
+/** Of a plan of which only devices, wires and cables count. */
+const NOTHING_ELSE = {
+  name: '',
+  description: '',
+  practice: DEFAULT_PRACTICE.IEC,
+  roles: {},
+  enclosures: {},
+  raceways: {},
+  states: {},
+}
+
 /** What the circuit reads: everything but where things are on their faces, what colour they have, and what people noted. */
 export const circuitView = defineView({
   devices: (device) => ({
@@ -178,15 +189,7 @@ export const wiringView = defineView({
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
-  rest: () => ({
-    name: '',
-    description: '',
-    practice: DEFAULT_PRACTICE.IEC,
-    roles: {},
-    enclosures: {},
-    raceways: {},
-    states: {},
-  }),
+  rest: () => NOTHING_ELSE,
 })
 
 /** What protects what: the wiring with its fuses, and what they are called. */
@@ -202,15 +205,7 @@ export const guardingView = defineView({
   }),
   wires: ({ from, to, function: fn }) => ({ from, to, function: fn }) as Plan['wires'][keyof Plan['wires']],
   cables: ({ ends }) => ({ ends }) as Plan['cables'][keyof Plan['cables']],
-  rest: () => ({
-    name: '',
-    description: '',
-    practice: DEFAULT_PRACTICE.IEC,
-    roles: {},
-    enclosures: {},
-    raceways: {},
-    states: {},
-  }),
+  rest: () => NOTHING_ELSE,
 })
 
 /** Where leads go: places, ways, cables and wires by what they are, and the house rules for lengths. No loads, fuses or names. */
