@@ -128,9 +128,9 @@ function hear(data: ToProve): void {
     case 'measure': {
       const { bench } = opened()
       const situation = situationOf(data.stand)
-      const { blown, isRestless } = bench.solve(situation, altered())
+      const { blown, differing, isRestless } = bench.solve(situation, altered())
       const reading = measure(bench, situation, probeOf(data.probe), altered())
-      return answer('measure', id, { reading, blown, isRestless })
+      return answer('measure', id, { reading, blown, differing, isRestless })
     }
     case 'expect': {
       const { bench } = opened()

@@ -20,8 +20,9 @@ export type BenchProbe =
 
 export interface BenchAnswer {
   readonly reading: Reading
-  /** Fuses and breakers that opened. */
+  /** What opened, and of that what did so on a difference; see the bench's solution. */
   readonly blown: readonly string[]
+  readonly differing: readonly DeviceId[]
   readonly isRestless: boolean
 }
 

@@ -1,7 +1,7 @@
 export { compile } from './compile'
 export { drawAmount, drawPower_W } from './drawAmount'
 export { fittedRating } from './fitted'
-export { CONTACT_OHM, END_OHM, LEAST_WINDING_OHM, MOST_WINDING_OHM, UPSTREAM_OHM } from './jointOhm'
+export { CONTACT_OHM, END_OHM, LEAST_WINDING_OHM, MOST_WINDING_OHM, upstream_ohm } from './jointOhm'
 export { ELECTRONICS_OHM, leastDead_ohm } from './leastDead'
 export { Groups } from './groups'
 export { splitKey, terminalKey, type TerminalKey } from './keys'

@@ -1,4 +1,4 @@
-import { CONTACT_OHM, UPSTREAM_OHM } from './jointOhm'
+import { CONTACT_OHM, upstream_ohm } from './jointOhm'
 import { findBridges, NetworkBuilder, prepareNetwork, type Network, type PreparedNetwork } from '@/core/circuit'
 import type { DeviceId } from '@/core/plan'
 
@@ -71,6 +71,7 @@ export function structureOf(model: Model, situation: Situation, positions: Posit
   const { mains, usb, battery } = situation.sources
   const key = [
     `${mains}${usb}${battery}`,
+    upstreamOf(model) ?? '',
     positions.join(','),
     runs.map((is) => (is ? '1' : '0')).join(''),
     [...situation.open].join(','),
@@ -190,12 +191,17 @@ function sourceElements(sources: readonly Source[], reach: JointGroups): NetElem
   })
 }
 
+/** Of two live poles neither is tied to earth. */
+const upstreamOf = ({ plan: { site } }: Model): number | null => (site.livePoles === 2 ? null : upstream_ohm(site))
+
 /** Neutral and earth are one where the mains comes from. */
 function upstream(model: Model): NetElement[] {
+  const ohm = upstreamOf(model)
+  if (ohm === null) return []
   return model.devices.flatMap(({ id, part: { behaviour } }): NetElement[] => {
     if (behaviour.kind !== 'mains-inlet' || behaviour.earth === null) return []
     const [a, b] = [behaviour.neutral, behaviour.earth].map((terminal) => model.jointOf(terminalKey(id, terminal)))
-    return a === b ? [] : [{ id: `${id}/upstream`, role: 'upstream', kind: 'R', a: a!, b: b!, value: UPSTREAM_OHM }]
+    return a === b ? [] : [{ id: `${id}/upstream`, role: 'upstream', kind: 'R', a: a!, b: b!, value: ohm }]
   })
 }
 

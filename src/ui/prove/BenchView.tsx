@@ -158,9 +158,7 @@ export function BenchView({
         </output>
         {!isSecret && answer && (answer.answer.blown.length > 0 || answer.answer.isRestless) ? (
           <p className="rounded-lg bg-caution-wash p-2.5 text-[15px] text-caution">
-            {answer.answer.blown.length > 0
-              ? `Opened: ${answer.answer.blown.map((id) => linkWords(plan, id)).join(', ')}. `
-              : ''}
+            {answer.answer.blown.length > 0 ? openedWords(plan, answer.answer) : ''}
             {answer.answer.isRestless ? 'A relay chatters: no position is one of rest.' : ''}
           </p>
         ) : null}
@@ -276,8 +274,25 @@ function wireWords(plan: Plan, id: WireId): string {
   return `${wire.label || id}: ${name(wire.from)} – ${name(wire.to)}`
 }
 
+/** What opened by itself, and why: "Opened: F2 1. F1 opened on a difference: …" */
+function openedWords(plan: Plan, { blown, differing }: Pick<BenchAnswer, 'blown' | 'differing'>): string {
+  const own = new Set<string>(differing)
+  const byCurrent = blown.filter((id) => !own.has(id.slice(0, id.lastIndexOf('/'))))
+  const devices = differing.map((id) =>
+    plan.parts[plan.devices[id]!.part]!.behaviour.kind === 'mains-inlet'
+      ? `The device ahead of the outlet of ${plan.devices[id]!.tag}`
+      : plan.devices[id]!.tag,
+  )
+  return [
+    ...(byCurrent.length > 0 ? [`Opened: ${byCurrent.map((id) => linkWords(plan, id)).join(', ')}.`] : []),
+    ...devices.map((who) => `${who} opened on a difference: what goes out does not all come home through it.`),
+    '',
+  ].join(' ')
+}
+
 function linkWords(plan: Plan, id: string): string {
-  if (id === 'outlet') return 'the outlet’s breaker'
+  if (id.endsWith('/outlet'))
+    return `the breaker of the outlet of ${plan.devices[id.slice(0, -'/outlet'.length) as DeviceId]!.tag}`
   const [device, link] = [id.slice(0, id.lastIndexOf('/')), id.slice(id.lastIndexOf('/') + 1)]
   return `${plan.devices[device as DeviceId]?.tag ?? device} ${link}`
 }

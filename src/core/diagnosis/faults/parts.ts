@@ -40,7 +40,7 @@ export function linkFaults(plan: Plan, { model }: Bench): readonly Fault[] {
               id: `stuck-closed/${id}`,
               kind: 'contact shorted' as const,
               words: `${name}: ${link.kind === 'contact' ? 'contact welded' : 'transistor shorted'}, never opens`,
-              alteration: alteration({ across: [{ a: jointA, b: jointB, ohm: CONTACT_OHM }] }),
+              alteration: alteration({ across: [{ a: jointA, b: jointB, ohm: CONTACT_OHM, within: id }] }),
             },
           ]),
     ]

@@ -1,4 +1,4 @@
-import { UPSTREAM_OHM } from '@/core/model'
+import { upstream_ohm } from '@/core/model'
 import { alteration, type Bench } from '@/core/proof/bench'
 import type { DeviceId, Plan, TerminalFunction, TerminalId } from '@/core/plan'
 import { connectorName, connectorsOf, type ConnectorUse } from '@/core/cables'
@@ -100,6 +100,9 @@ function swappedKind([one, other]: readonly TerminalFunction[], isPolar: boolean
 
 /** The mains itself the wrong way round: at the outlet, or a plug that goes in both ways. */
 export function mainsExchanged(plan: Plan, { model }: Bench): readonly Fault[] {
+  // Of two live poles either may come first.
+  if (plan.site.livePoles === 2) return []
+  const ohm = upstream_ohm(plan.site)
   return model.devices.flatMap(({ id, part: { behaviour } }): Fault[] => {
     if (behaviour.kind !== 'mains-inlet') return []
     const joint = (terminal: TerminalId) => model.jointOf(keyOf(id, terminal))
@@ -113,11 +116,11 @@ export function mainsExchanged(plan: Plan, { model }: Bench): readonly Fault[] {
         alteration: alteration({
           outputs: new Map([[`${id}/mains`, -1]]),
           // The outlet joins the other pin to earth.
-          ...(behaviour.earth === null
+          ...(behaviour.earth === null || ohm === null
             ? {}
             : {
                 series: new Map([[`${id}/upstream`, Infinity]]),
-                across: [{ a: joint(behaviour.line), b: joint(behaviour.earth), ohm: UPSTREAM_OHM }],
+                across: [{ a: joint(behaviour.line), b: joint(behaviour.earth), ohm, within: `${id}/upstream` }],
               }),
         }),
       },

@@ -4,6 +4,7 @@ import type { Act } from '../types'
 import type { FactsOf } from './checks'
 import { deadFirst } from './deadFirst'
 import { actOf } from './draft'
+import { capital, poleWordsOf } from './poleWords'
 import { inletsOf } from './ends'
 
 /** IEC 60204-1, 18.3 (from memory): insulation between mains and earth. */
@@ -31,9 +32,10 @@ function againstEarth(
   if (behaviour.kind !== 'mains-inlet') return []
   const { line, neutral, earth } = behaviour
   const where = isOneOfSeveral ? ` of ${tag}` : ' of the inlet'
+  const words = poleWordsOf(plan.site)
   const poles = [
-    { id: `check:insulation${suffix}`, name: 'Line', terminal: line },
-    { id: `check:insulation/neutral${suffix}`, name: 'Neutral', terminal: neutral },
+    { id: `check:insulation${suffix}`, name: capital(words.line), terminal: line },
+    { id: `check:insulation/neutral${suffix}`, name: capital(words.neutral), terminal: neutral },
   ]
   return poles.map(({ id, name, terminal }) =>
     actOf({

@@ -15,6 +15,7 @@ import { closedWays, standsDead } from './closedWays'
 import { deadFirst } from './deadFirst'
 import { inletsOf, presentOf, type Ends } from './ends'
 import { leadAct } from './leads'
+import { capital, poleWordsOf } from './poleWords'
 import { stepMaking } from './wires'
 
 interface Pole {
@@ -68,6 +69,7 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
   const stands = standsDead(plan)
   const taken = new Set<string>()
   const severalInlets = inletsOf(plan).length > 1
+  const words = poleWordsOf(plan.site)
   return presentOf(plan).flatMap((inlet) => {
     const { behaviour } = plan.parts[plan.devices[inlet]!.part]!
     if (behaviour.kind !== 'mains-inlet') return []
@@ -103,14 +105,13 @@ export function mainsLeadActs(plan: Plan, reckoning: Reckoning, factsOf: FactsOf
             group: 'mains',
             red: pins[pole],
             black: key,
-            title: `${pole === 'line' ? 'Line' : 'Neutral'} of ${severalInlets ? plan.devices[inlet]!.tag : 'the inlet'} to ${terminalWords(plan, key)}`,
+            title: `${capital(words[pole])} of ${severalInlets ? plan.devices[inlet]!.tag : 'the inlet'} to ${terminalWords(plan, key)}`,
             lines: [
               'Main switch on, plug out, fuses and breakers in.',
               'From the other pin to the same place it reads far more, or OL.',
             ],
-            why: 'A pole exchanged here puts the fuse and the switch into the neutral, and what is switched off stays live.',
-            ifOff:
-              'Nothing, and little from the other pin: line and neutral are exchanged on the way. Nothing from either: a fuse, the switch, a lead that is open.',
+            why: `A pole exchanged here puts the fuse and the switch into the ${words.neutral}, and what is switched off stays live.`,
+            ifOff: `Nothing, and little from the other pin: ${words.line} and ${words.neutral} are exchanged on the way. Nothing from either: a fuse, the switch, a lead that is open.`,
           }),
         ]
       })

@@ -10,11 +10,13 @@ import {
   type Plan,
   type TerminalId,
 } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
 import { EARTH_FIRST, NOT_ALONE, STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
 import { MINUTES, actOf } from './draft'
 import { inletsOf } from './ends'
+import { capital, poleWordsOf } from './poleWords'
 
 /** Mains may stand this far off its figure. IEC 60038, table 1: ±10 %. */
 const MAINS_TOLERANCE = 0.1
@@ -73,6 +75,8 @@ function cordSteps(plan: Plan, checks: readonly string[]): readonly Act[] {
   const inlets = inletsOf(plan)
   if (inlets.length < 2) return []
   const { mains_V } = plan.site
+  const words = poleWordsOf(plan.site)
+  const { line, neutral, lineToEarth_V } = words
   return inlets.flatMap((id): Act[] => {
     const { tag, name, part } = plan.devices[id]!
     const { behaviour } = plan.parts[part]!
@@ -85,19 +89,19 @@ function cordSteps(plan: Plan, checks: readonly string[]): readonly Act[] {
         phase: 'first-power',
         tools: ['meter'],
         device: id,
-        title: `${tag}, ${name}: its outlet, line against earth`,
+        title: `${tag}, ${name}: its outlet, ${line} against earth`,
         lines: [
           'At the outlet itself or the end of its cord, before that goes into the box, with probes made for it.',
-          'Line against earth: the mains. Neutral against earth: nearly nothing. A socket tester says the same.',
+          `${capital(line)} against earth: ${formatNumber(lineToEarth_V)} V. ${capital(neutral)} against earth: ${words.neutralToEarth}. A socket tester says the same.`,
         ],
         minutes: MINUTES.power,
         after: checks,
         cautions: [NOT_ALONE],
         reading: {
-          what: 'Volts, line to earth',
+          what: `Volts, ${line} to earth`,
           unit: 'V',
-          from: Math.round(mains_V * (1 - MAINS_TOLERANCE)),
-          to: Math.round(mains_V * (1 + MAINS_TOLERANCE)),
+          from: Math.round(lineToEarth_V * (1 - MAINS_TOLERANCE)),
+          to: Math.round(lineToEarth_V * (1 + MAINS_TOLERANCE)),
         },
         facts: { part, mains: `${mains_V}` },
         test: {
@@ -108,7 +112,9 @@ function cordSteps(plan: Plan, checks: readonly string[]): readonly Act[] {
           meter: 'volts-ac',
           held: null,
           ifOff:
-            'Nothing to earth and the mains from the neutral: line and neutral are exchanged in the outlet or the cord.',
+            plan.site.livePoles === 2
+              ? words.exchanged
+              : 'Nothing to earth and the mains from the neutral: line and neutral are exchanged in the outlet or the cord.',
           source: 'IEC 60038, table 1 (from memory)',
         },
         why: 'Two outlets need not be wired alike; what one cord brings right the other may bring exchanged.',
@@ -130,6 +136,7 @@ const outletPin = (plan: Plan, id: DeviceId, fn: 'L' | 'N') => {
 
 function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
   const { mains_V } = plan.site
+  const words = poleWordsOf(plan.site)
   return actOf({
     id: `power:outlet/${id}`,
     phase: 'first-power',
@@ -138,14 +145,14 @@ function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
     title: `${tag}, ${name}: volts and polarity`,
     lines: [
       'Nothing plugged into it. If it is switched, command it on, and see that it goes dead when it is off.',
-      'Line against neutral, then line against earth: both the mains. Neutral against earth: nearly nothing.',
+      `${capital(words.line)} against ${words.neutral}: ${formatNumber(mains_V)} V. ${capital(words.line)} against earth: ${formatNumber(words.lineToEarth_V)} V. ${capital(words.neutral)} against earth: ${words.neutralToEarth}.`,
       'With a socket tester: the pattern of its lamps that its sheet calls right, and no other. Then a lamp of some watts: bright, and out when it is off.',
     ],
     minutes: MINUTES.power,
     after: ['power:chassis'],
     cautions: [NOT_ALONE],
     reading: {
-      what: 'Volts, line to neutral',
+      what: `Volts, ${words.line} to ${words.neutral}`,
       unit: 'V',
       from: Math.round(mains_V * (1 - MAINS_TOLERANCE)),
       to: Math.round(mains_V * (1 + MAINS_TOLERANCE)),
@@ -158,8 +165,7 @@ function outletStep(plan: Plan, [id, { tag, name, part }]: Entry): Act {
       situation: 'all on',
       meter: 'volts-ac',
       held: null,
-      ifOff:
-        'Line to earth nothing and neutral to earth the mains: exchanged. Half the mains to earth: the neutral is open.',
+      ifOff: words.exchanged,
       source: 'IEC 60038, table 1 (from memory)',
     },
     why: 'What is plugged in here trusts its pins.',

@@ -1,9 +1,17 @@
+export interface Across {
+  readonly a: number
+  readonly b: number
+  readonly ohm: number
+  /** The link inside which it lies, as a welded contact does; left out where it lies outside of all parts. */
+  readonly within?: string
+}
+
 /** What is otherwise than planned on a bench: a fault, a lifted lead, a meter in series. Nothing where all is as planned. */
 export interface Alteration {
   /** Ohms in series with branches, by id; Infinity opens them. */
   readonly series: ReadonlyMap<string, number>
   /** What lies between joints besides. */
-  readonly across: readonly { readonly a: number; readonly b: number; readonly ohm: number }[]
+  readonly across: readonly Across[]
   /** Actuators that stand where nothing moves them from, by id. */
   readonly stuck: ReadonlyMap<string, string>
   /** Share of its volts that a source gives, by id; 0 is dead, −1 with its poles exchanged. */

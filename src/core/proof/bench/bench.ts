@@ -10,9 +10,10 @@ import {
   type Situation,
   type Source,
 } from '@/core/model'
-import { afterRemoval, outletCurve, presentPlan, type Plan, type WireId } from '@/core/plan'
+import { afterRemoval, outletOf, presentPlan, type DeviceId, type Plan, type WireId } from '@/core/plan'
 import { AS_PLANNED, type Alteration } from './alteration'
 import { allSources, BLEED_OHM, branchesOf, leadOhm, SOURCE_OHM, type BenchBranch } from './branches'
+import { residualsOf, seenDifference_A, type Residual } from './residuals'
 
 /** A fuse that carries more than this multiple of its rating is taken to have blown. Common practice: it does within a second. */
 const BLOWS_AT = 2
@@ -34,10 +35,10 @@ type Giving = 'on' | 'limiting' | 'off'
 interface Mode {
   readonly positions: Positions
   readonly giving: readonly Giving[]
-  /** Links that have opened by themselves. */
+  /** Links that have opened by themselves, and inlets whose outlet has, see {@link outletName}. */
   readonly blown: readonly string[]
-  /** The outlet's own breaker. */
-  readonly isTripped: boolean
+  /** Devices, and inlets for the device ahead of their outlet, that opened on a difference. */
+  readonly differing: readonly DeviceId[]
 }
 
 /** How an ohmmeter takes electronics: as far as they can conduct, or not at all. */
@@ -59,8 +60,10 @@ export interface BenchSolution {
   readonly dc_V: Float64Array
   readonly positions: Positions
   readonly giving: readonly Giving[]
-  /** Fuses and breakers that opened, by link; the outlet's own is `outlet`. */
+  /** What opened, by link; what is ahead of an inlet's outlet by {@link outletName}. */
   readonly blown: readonly string[]
+  /** Those of them that opened on a difference: residual-current devices, and inlets for one ahead of their outlet. */
+  readonly differing: readonly DeviceId[]
   /** Some coil finds no rest. */
   readonly isRestless: boolean
 }
@@ -96,6 +99,9 @@ export class Bench {
   private readonly healthy = new Map<string, Mode>()
   private readonly keys = new WeakMap<Situation, string>()
   readonly branchAt: ReadonlyMap<string, number>
+  /** The model's joints, and those between live poles. */
+  readonly jointCount: number
+  private readonly residuals: readonly Residual[]
 
   constructor(
     readonly model: Model,
@@ -104,12 +110,14 @@ export class Bench {
     /** Of any wire, also of one that lies between two terminals of one bar, which no current takes and which is no branch. */
     readonly ohmOfWire: (wire: WireId) => number,
   ) {
+    this.jointCount = sources.reduce((most, { plus, minus }) => Math.max(most, plus + 1, minus + 1), model.jointCount)
     this.structure = new LinearStructure({
-      nodes: model.jointCount,
+      nodes: this.jointCount,
       a: Int32Array.from(branches, ({ a }) => a),
       b: Int32Array.from(branches, ({ b }) => b),
     })
     this.branchAt = new Map(branches.map(({ id }, at) => [id, at]))
+    this.residuals = residualsOf(model, branches)
   }
 
   /** Solves a situation until contacts, supplies and fuses rest. */
@@ -127,7 +135,7 @@ export class Bench {
         positions: startPositions(this.model, situation),
         giving: this.sources.map((source) => (isPresent(this.model, situation, source) ? 'on' : 'off')),
         blown: [],
-        isTripped: false,
+        differing: [],
       }
       this.healthy.set(key, (mode = this.rest(situation, AS_PLANNED, start).mode))
     }
@@ -244,7 +252,8 @@ export class Bench {
           mode,
           positions: mode.positions,
           giving: mode.giving,
-          blown: mode.isTripped ? [...mode.blown, 'outlet'] : mode.blown,
+          blown: mode.blown,
+          differing: mode.differing,
           isRestless: !isAtRest,
         }
       seen.add(key)
@@ -305,7 +314,7 @@ export class Bench {
   private baseOf(mode: Mode): Base {
     const network = this.structure.at(this.liveConductances(mode))
     const injections = [true, false].map((isMains) => {
-      const injection = new Float64Array(this.model.jointCount)
+      const injection = new Float64Array(this.jointCount)
       this.sources.forEach((source, i) => {
         if (source.isMains !== isMains || mode.giving[i] === 'off' || source.plus === source.minus) return
         const ampere = mode.giving[i] === 'on' ? source.voltage_V / SOURCE_OHM : source.limit_A!
@@ -340,7 +349,8 @@ export class Bench {
     // What limits does so within a millisecond, before any fuse is warm.
     const limited = this.limits(mode, altered, solved)
     if (limited) return limited
-    const opened = this.opens(mode, altered, solved)
+    // What sees a difference opens within some hundredths of a second; a fuse at twice its rating takes longer.
+    const opened = this.differs(mode, altered, solved) ?? this.opens(mode, altered, solved)
     // What blows first may keep all else from moving.
     if (opened) return opened
     const { network, ac_V, dc_V } = solved
@@ -359,7 +369,7 @@ export class Bench {
     }
     const positions = this.withStuck(moveMovers(this.model, situation, mode.positions, volts), altered)
     const giving = this.sources.map((source, i): Giving => {
-      if (source.isMains && mode.isTripped) return 'off'
+      if (source.isMains && mode.blown.includes(outletName(source.device))) return 'off'
       if (!isPresent(this.model, situation, source) || (altered.outputs.get(source.id) ?? 1) === 0) return 'off'
       if (source.input && !this.isFed(source, volts)) return 'off'
       if (source.limit_A === undefined) return 'on'
@@ -412,19 +422,53 @@ export class Bench {
       if (share > 1 && share > (worst?.share ?? 0)) worst = { id, share }
     }
     if (worst) return { ...mode, blown: [...mode.blown, worst.id].sort() }
-    if (mode.isTripped) return null
-    const { site } = this.model.plan
-    const most_A = TRIPS_AT[outletCurve(site)] * site.outletBreaker_A
-    const trips = this.sources.some(({ id, plus, minus, voltage_V, isMains }, i) => {
+    const tripped = this.sources.find(({ id, device, plus, minus, voltage_V, isMains }, i) => {
       if (!isMains || mode.giving[i] !== 'on') return false
+      const { breaker_A, curve } = outletOf(this.model.plan, device)
       const share = altered.outputs.get(id) ?? 1
-      return Math.abs(share * voltage_V - (ac_V[plus]! - ac_V[minus]!)) / SOURCE_OHM > most_A
+      return Math.abs(share * voltage_V - (ac_V[plus]! - ac_V[minus]!)) / SOURCE_OHM > TRIPS_AT[curve] * breaker_A
     })
-    return trips
-      ? { ...mode, isTripped: true, giving: mode.giving.map((each, i) => (this.sources[i]!.isMains ? 'off' : each)) }
-      : null
+    return tripped ? this.withoutOutlet(mode, tripped.device) : null
+  }
+
+  /** The outlet of an inlet gone dead. */
+  private withoutOutlet(mode: Mode, inlet: DeviceId): Mode {
+    return {
+      ...mode,
+      blown: [...mode.blown, outletName(inlet)].sort(),
+      giving: mode.giving.map((each, i) => {
+        const { isMains, device } = this.sources[i]!
+        return isMains && device === inlet ? 'off' : each
+      }),
+    }
+  }
+
+  /** The residual-current device that sees most of what it opens at, opened; null where none sees so much. */
+  private differs(mode: Mode, altered: Alteration, { ac_V }: Pick<BenchSolution, 'ac_V'>): Mode | null {
+    let most: { readonly residual: Residual; readonly share: number } | null = null
+    for (const residual of this.residuals) {
+      if (mode.differing.includes(residual.device)) continue
+      const share =
+        seenDifference_A(residual, this.branches, altered, ac_V, (at) => this.conducts(at, mode)) / residual.trips_A
+      if (share > 1 && share > (most?.share ?? 0)) most = { residual, share }
+    }
+    if (!most) return null
+    const { device, poles } = most.residual
+    const differing = [...mode.differing, device].sort()
+    if (poles.length === 1) return { ...this.withoutOutlet(mode, device), differing }
+    const opened = poles.map((at) => this.branches[at]!.id).filter((id) => !mode.blown.includes(id))
+    return { ...mode, differing, blown: [...mode.blown, ...opened].sort() }
+  }
+
+  private conducts(at: number, mode: Mode): boolean {
+    const { id, passage } = this.branches[at]!
+    if (passage !== null) return !mode.blown.includes(id) && this.isClosed(passage, mode.positions)
+    return this.sources.some(({ isMains }, i) => isMains && mode.giving[i] !== 'off')
   }
 }
+
+/** How what is ahead of an inlet's outlet is called among what opened. */
+export const outletName = (inlet: DeviceId): string => `${inlet}/outlet`
 
 /** How a joint is called in a network that is given away. */
 export const nodeName = (joint: number): string => `j${joint}`
@@ -437,15 +481,14 @@ function isPresent(model: Model, { sources }: Situation, { device, input, isMain
 }
 
 /** Where everything stood in a solution. */
-const modeOf = ({ positions, giving, blown }: BenchSolution): Mode => ({
+const modeOf = ({ positions, giving, blown, differing }: BenchSolution): Mode => ({
   positions,
   giving,
-  blown: blown.filter((id) => id !== 'outlet'),
-  isTripped: blown.includes('outlet'),
+  blown,
+  differing,
 })
 
-const modeKey = ({ positions, giving, blown, isTripped }: Mode) =>
-  `${positions.join(',')}|${giving.join(',')}|${blown.join(',')}|${isTripped}`
+const modeKey = ({ positions, giving, blown }: Mode) => `${positions.join(',')}|${giving.join(',')}|${blown.join(',')}`
 
 const situationKey = (model: Model, { sources, held, memory }: Situation) =>
   JSON.stringify([sources, memory, model.movers.map(({ device, actuator }) => held[device]?.[actuator.id] ?? null)])

@@ -7,7 +7,7 @@ import {
   leastDead_ohm,
   sourcesOf,
   terminalKey,
-  UPSTREAM_OHM,
+  upstream_ohm,
   type Source,
 } from '@/core/model'
 import type { DeviceId, Link, TerminalFunction, TerminalId, WireId } from '@/core/plan'
@@ -88,7 +88,7 @@ export function branchesOf(
     ...coilBranches(model),
     ...partBranches(model),
     ...sourceBranches(sources, settled),
-    ...upstreamBranches(model),
+    ...upstreamBranches(model, sources),
   ]
   return found.filter(({ a, b }) => a !== b && a >= 0 && b >= 0)
 }
@@ -216,14 +216,36 @@ function sourceBranches(sources: readonly Source[], settled: readonly Solution[]
   })
 }
 
-function upstreamBranches(model: Model): readonly BenchBranch[] {
+/** Earth joined to the mains where that comes from: to its neutral, or between its two live poles. */
+function upstreamBranches(model: Model, sources: readonly Source[]): readonly BenchBranch[] {
+  const ohm = upstream_ohm(model.plan.site)
+  if (ohm === null) return []
   return model.devices.flatMap(({ id, part: { behaviour } }) => {
     if (behaviour.kind !== 'mains-inlet' || behaviour.earth === null) return []
-    const [a, b] = [behaviour.neutral, behaviour.earth].map((terminal) => model.jointOf(terminalKey(id, terminal)))
-    return [branch({ id: `${id}/upstream`, role: 'upstream', a: a!, b: b!, ohm: UPSTREAM_OHM, device: id })]
+    const first = sources.find(({ device, isMains }) => isMains && device === id)
+    const earth = model.jointOf(terminalKey(id, behaviour.earth))
+    return first ? [branch({ id: upstreamOf(id), role: 'upstream', a: first.minus, b: earth, ohm, device: id })] : []
   })
 }
 
-/** Every source that the plan has, whether or not a situation brings it. */
-export const allSources = (model: Model): readonly Source[] =>
-  sourcesOf(model, { mains: true, usb: true, battery: true })
+/** The branch from an inlet's source to earth. */
+export const upstreamOf = (inlet: DeviceId): string => `${inlet}/upstream`
+
+/**
+ * Every source that the plan has, whether or not a situation brings it. Two live poles are two sources in a row with earth
+ * between them, at a joint of its own after those of the model.
+ */
+export function allSources(model: Model): readonly Source[] {
+  const sources = sourcesOf(model, { mains: true, usb: true, battery: true })
+  if (model.plan.site.livePoles !== 2) return sources
+  let middle = model.jointCount - 1
+  return sources.flatMap((source): readonly Source[] => {
+    if (!source.isMains) return [source]
+    middle += 1
+    const voltage_V = source.voltage_V / 2
+    return [
+      { ...source, voltage_V, minus: middle },
+      { ...source, id: `${source.id}/second`, voltage_V, plus: middle },
+    ]
+  })
+}

@@ -51,7 +51,7 @@ interface Step {
 
 /** Dijkstra over ohms; sources count as what they have inside. */
 function leastWay(
-  { branches, model }: Bench,
+  { branches, jointCount }: Bench,
   conducting: ReadonlySet<number>,
   from: number,
   to: number,
@@ -68,7 +68,7 @@ function leastWay(
       else beside.set(own, [{ at, to: other }])
     }
   }
-  const least = new Float64Array(model.jointCount).fill(Infinity)
+  const least = new Float64Array(jointCount).fill(Infinity)
   const cameBy = new Map<number, { readonly at: number; readonly from: number }>()
   const open = new Set([from])
   least[from] = 0
@@ -96,7 +96,11 @@ function leastWay(
 }
 
 function branchWords(plan: Plan, { model }: Bench, { id, role, a, b, device }: BenchBranch): string {
-  const between = `${terminalWords(plan, model.terminalOfJoint[a]!)} – ${terminalWords(plan, model.terminalOfJoint[b]!)}`
+  const at = (joint: number) => {
+    const key = model.terminalOfJoint[joint]
+    return key === undefined ? 'the middle of the mains' : terminalWords(plan, key)
+  }
+  const between = `${at(a)} – ${at(b)}`
   const tag = device ? plan.devices[device]?.tag : undefined
   switch (role) {
     case 'wire':
@@ -106,7 +110,9 @@ function branchWords(plan: Plan, { model }: Bench, { id, role, a, b, device }: B
     case 'output':
       return `${tag}, what it gives, ${between}`
     case 'upstream':
-      return 'neutral and earth, joined at the outlet'
+      return plan.site.livePoles === 2
+        ? 'the middle of the mains, tied to earth'
+        : 'neutral and earth, joined at the outlet'
     case 'winding':
       return `${tag}, its winding`
     default:

@@ -1,5 +1,5 @@
 export { alteration, altogether, AS_PLANNED, type Alteration } from './alteration'
-export { benchOf, nodeName, type Bench, type BenchSolution } from './bench'
+export { benchOf, nodeName, outletName, type Bench, type BenchSolution } from './bench'
 export type { BenchBranch } from './branches'
 export { explainReading, type Explained } from './explain'
 export {
