@@ -7,6 +7,8 @@ export const site =
   (changes: Partial<Site>): to.Edit =>
   (plan) => ({ ...plan, site: { ...plan.site, ...changes } })
 
+const screenToEarth = to.join('PE1.PE > A1.FE', 'signal', { size: '0.5 mm²' })
+
 /** A router whose spindle hangs on a drive, in a workshop whose earth is its own rod. */
 function spindleBox(): Plan {
   return new PlanBuilder('Router with a spindle drive', 'IEC', {
@@ -83,8 +85,22 @@ export const EARTHS: readonly Build[] = [
       caution('a device that opens on 6 mA ahead of a drive that leaks 3.5 mA', site({ residual_mA: 6 }), /leak/),
       stop('the rod’s earth is poor: 2000 ohm', site({ loop_ohm: 2000 }), /earth/i),
       stop('the spindle without its earth', to.cut('PE1.PE > M1.PE'), /M1|earth/),
+      stop(
+        'the spindle earthed from the drive’s screw for screens',
+        to.all(
+          to.cut('PE1.PE > M1.PE'),
+          screenToEarth,
+          to.join('A1.FE > M1.PE', 'PE', { size: '1.5 mm²', jacket: 'jacketed' }),
+        ),
+        /M1.*functional earth/,
+      ),
     ],
     harmless: [
+      fine('a screen’s reference joined to earth', screenToEarth),
+      fine(
+        'the same in green and yellow',
+        to.all(screenToEarth, to.wire('PE1.PE > A1.FE', { colour: { base: 'green', stripe: 'yellow' } })),
+      ),
       fine('a device for any direct current', site({ residualType: 'B' })),
       fine('an earth of 80 ohm', site({ loop_ohm: 80 })),
       fine('water at hand, behind 30 mA', site({ isNearWater: true })),

@@ -1,9 +1,9 @@
-import { KIND_WORDS, PART_KINDS, type Part } from '@/core/plan'
+import { wordsOfKind, PART_KINDS, type Part } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 
 /** All that a part may be looked for by. */
 export const partWords = (part: Part): string =>
-  `${part.name} ${part.behaviour.kind.replaceAll('-', ' ')} ${PART_KINDS[part.behaviour.kind].tag} ${KIND_WORDS[part.behaviour.kind].also}`
+  `${part.name} ${part.behaviour.kind.replaceAll('-', ' ')} ${PART_KINDS[part.behaviour.kind].tag} ${wordsOfKind(part.behaviour.kind).also ?? ''}`
 
 /** "24 V · 14.6 A · 9 terminals · 215 × 115 × 30 mm": what a person compares parts by. */
 export function partFacts(part: Part): readonly string[] {

@@ -72,7 +72,7 @@ function isFed(part: Part, terminal: TerminalId): boolean {
   const { function: fn, direction, label } = part.terminals[terminal]!
   return (
     direction === 'in' ||
-    (direction === null && ['L', 'N', 'PE', 'V+', 'control+', 'control-'].includes(fn)) ||
+    (direction === null && ['L', 'N', 'PE', 'FE', 'V+', 'control+', 'control-'].includes(fn)) ||
     (fn === 'any' && Number(label) % 2 === 1)
   )
 }

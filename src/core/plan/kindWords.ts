@@ -2,16 +2,20 @@ import type { BehaviourKind } from './schema/part'
 
 /** What is said of every part of a kind, apart from its facts: who only reckons needs none of it. */
 export interface KindWords {
-  /** Other words that people look for it by; common practice. */
-  readonly also: string
+  /** Other words that people look for it by, besides the kind's own; common practice. */
+  readonly also?: string
   /** What a person sees, hears or feels when it is first fed; left out where that is nothing by itself. */
   readonly seen?: string
   /** How a person works it by hand so that a program reports it; left out for what is no input. */
   readonly atWork?: string
 }
 
-/** A kind without a line here does not compile. */
-export const KIND_WORDS: Readonly<Record<BehaviourKind, KindWords>> = {
+const NO_WORDS: KindWords = {}
+
+/** What is said of a kind; nothing of one without a line here: its own name is found all the same. */
+export const wordsOfKind = (kind: BehaviourKind): KindWords => KIND_WORDS[kind] ?? NO_WORDS
+
+const KIND_WORDS: Readonly<Partial<Record<BehaviourKind, KindWords>>> = {
   'mains-inlet': { also: 'socket entry plug appliance IEC mains in' },
   supply: { also: 'power supply PSU brick transformer switching converter AC DC' },
   converter: { also: 'buck boost step-down DC-DC regulator' },

@@ -36,6 +36,8 @@ export const TERMINAL_FUNCTIONS = [
   'L',
   'N',
   'PE',
+  /** Functional earth: screens, filters, a reference; joined to earth, and protects nobody. IEC 60445 (from memory). */
+  'FE',
   'V+',
   'V-',
   'signal',

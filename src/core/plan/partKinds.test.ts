@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { CATALOGUE, partWords } from '@/core/catalogue'
-import { KIND_WORDS, kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
+import { wordsOfKind, kindsOfferedAt, PART_GROUPS, PART_KINDS, type BehaviourKind } from '@/core/plan'
 import { behaviour } from './schema/part'
 
 describe('what is true of a kind of part', () => {
@@ -26,7 +26,8 @@ describe('what is true of a kind of part', () => {
         parts.some((part) => part.behaviour.kind === kind),
         kind,
       ).toBe(true)
-    for (const part of parts) expect(partWords(part)).toContain(KIND_WORDS[part.behaviour.kind].also)
+    for (const part of parts)
+      expect(partWords(part)).toContain(wordsOfKind(part.behaviour.kind).also ?? part.behaviour.kind)
   })
 
   it('tags are letters that a label takes', () => {

@@ -293,6 +293,7 @@ function roleWords({ function: fn, direction, level_V, polarised }: Terminal): s
 }
 const POLAR: ReadonlySet<string> = new Set(['V+', 'V-', 'control+', 'control-'])
 const ROLE: Readonly<Partial<Record<Terminal['function'], string>>> = {
+  FE: 'functional earth, protects nobody',
   L: 'line',
   N: 'neutral',
   PE: 'earth',

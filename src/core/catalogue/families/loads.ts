@@ -520,6 +520,7 @@ const spindleDrive = (name: string, power_W: number, mA: number, size: Size): Pa
       W: terminal('W', 'any', 'screw', { block: 'MOTOR', direction: 'out' }),
       RUN: terminal('run', 'signal', 'pluggable', { ...optional, direction: 'in', level_V: 24 }),
       COM: terminal('com', 'signal', 'pluggable', { ...optional, level_V: 0 }),
+      FE: terminal('screen', 'FE', 'pluggable', optional),
     },
     draws: [
       draw(

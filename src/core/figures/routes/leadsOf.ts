@@ -221,6 +221,7 @@ function coreKind(plan: Plan, { function: fn, from, to }: Wire): LeadKind {
     ({ device, terminal }) => plan.parts[plan.devices[device]!.part]!.terminals[terminal]?.function,
   )
   if (fn === 'V+' || fn === 'V-') return 'power'
+  if (functions.includes('FE')) return 'earth'
   if (functions.some((each) => each === 'coil-A' || each === 'coil-B') || kinds.includes('motor')) return 'motor'
   return kinds.some((kind) => kind === 'sensor' || kind === 'encoder') ? 'probe' : 'signal'
 }

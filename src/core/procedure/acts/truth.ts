@@ -1,6 +1,6 @@
 import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import {
-  KIND_WORDS,
+  wordsOfKind,
   factsOf,
   landed,
   terminalWords,
@@ -20,7 +20,7 @@ import { endsOf, presentOf } from './ends'
 import { stepMaking } from './wires'
 
 export const seenWords = (plan: Plan, device: DeviceId): readonly string[] => {
-  const { seen } = KIND_WORDS[plan.parts[plan.devices[device]!.part]!.behaviour.kind]
+  const { seen } = wordsOfKind(plan.parts[plan.devices[device]!.part]!.behaviour.kind)
   return seen === undefined ? [] : [seen]
 }
 
@@ -116,7 +116,7 @@ function inputActs(plan: Plan, factsOf: FactsOf, ends: ReadonlyMap<DeviceId, rea
     const { tag, name, part: partId } = plan.devices[device]!
     const { kind } = plan.parts[partId]!.behaviour
     const leads = ends.get(device) ?? []
-    const { atWork } = KIND_WORDS[kind]
+    const { atWork } = wordsOfKind(kind)
     if (atWork === undefined || leads.length === 0) return []
     const wires = leads.map(({ wire }) => making(wire))
     return [

@@ -1,6 +1,6 @@
 import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { terminalKey } from '@/core/model'
+import { splitKey, terminalKey } from '@/core/model'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
 
@@ -17,6 +17,20 @@ function openInlet(context: Context): { readonly device: DeviceId; readonly term
     const { behaviour } = part
     if (behaviour.kind !== 'mains-inlet' || !behaviour.earth) continue
     if (context.wiresAt(id, behaviour.earth).length === 0) return { device: id, terminal: behaviour.earth }
+  }
+  return null
+}
+
+/** The functional earth on which a terminal's conductor ends, or which it is; null where there is none. */
+function functionalBeside(context: Context, device: DeviceId, terminal: TerminalId): string | null {
+  const isFunctional = (at: { readonly device: DeviceId; readonly terminal: TerminalId }) =>
+    context.terminal(at.device, at.terminal).function === 'FE'
+  if (isFunctional({ device, terminal })) return context.terminalName(device, terminal)
+  const own = terminalKey(device, terminal)
+  for (const { from, to } of context.model.conductors) {
+    if (from !== own && to !== own) continue
+    const other = splitKey(from === own ? to : from)
+    if (isFunctional(other)) return context.terminalName(other.device, other.terminal)
   }
   return null
 }
@@ -49,6 +63,7 @@ export const metalWithoutEarth = defineRule<Facts>({
         ? { device: inlet.id, terminal: earth }
         : null
     const tag = context.device(device).tag
+    const functional = functionalBeside(context, device, terminal)
     return {
       subjects: [
         { kind: 'terminal', device, terminal },
@@ -56,7 +71,7 @@ export const metalWithoutEarth = defineRule<Facts>({
       ],
       // One cause: the conductor that leaves the inlet, or none has been drawn yet.
       alike: 'earth',
-      what: `${tag} (${context.device(device).name}): no path of earth conductors leads from it to the incoming earth`,
+      what: `${tag} (${context.device(device).name}): ${functional ? `its earth goes to ${functional}, a functional earth, which protects nobody` : 'no path of earth conductors leads from it to the incoming earth'}`,
       why: 'One chafed mains wire makes it live, and no fuse opens. Screws, hinges and paint are not a path; give it a conductor of its own on bare metal.',
       fixes: from
         ? [

@@ -3,7 +3,12 @@ import { SOURCES } from '@/core/reference'
 import { defineRule, type Severity } from '../../types'
 
 /** The cores of a bought cable or lead have the colours that they have; at extra-low voltage that is worth a label, no more. */
-function severityOf(plan: Plan, { function: fn, cable, core, colour }: Wire): Severity {
+function severityOf(plan: Plan, { function: fn, cable, core, colour, from, to }: Wire): Severity {
+  // To a functional earth: kept for protective earth by the letter, done by many, and on earth it is.
+  const functions = [from, to].map((end) =>
+    end.kind === 'terminal' ? plan.parts[plan.devices[end.device]!.part]!.terminals[end.terminal]!.function : null,
+  )
+  if (functions.includes('FE') && functions.some((each) => each === 'PE' || each === 'FE')) return 'note'
   if (cable === null || fn === 'L' || fn === 'N') return 'stop'
   const { premade, leadsOf, cores } = plan.cables[cable]!
   const own = cores.find(({ id }) => id === core)?.colour
