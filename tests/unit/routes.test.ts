@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { explainLength, routesOf } from '@/core/figures'
+import { explainLength, routesOf, terminalOnFace } from '@/core/figures'
 import { glandThread } from '@/core/reference'
 import { chooseGland, clamps, fillDuct } from '@/core/routing/entries'
 import { along, holdSpacing_mm } from '@/core/securing'
@@ -167,7 +167,7 @@ describe('what holds a bundle', () => {
 
 describe('ways proposed', () => {
   it('join what is apart, and none is proposed that no lead takes', () => {
-    const plan = demo('shadow-stage')
+    const plan = demo('clay-printer')
     const ducts = Object.keys(plan.raceways).filter((id) => id.includes('main-duct'))
     expect(ducts.length).toBeGreaterThan(0)
     const without = edited(plan, ...ducts.map((id): Command => ({ type: 'removeRaceway', id: id as never })))
@@ -240,7 +240,7 @@ describe('a lead within a box', () => {
         ends.every(({ device }) => (plan.devices[device]!.place as { face?: string }).face === 'face:plate'),
     )
     const at = (lead: (typeof onPlate)[number], k: 0 | 1) =>
-      plan.devices[lead.ends[k].device]!.place as { x_mm: number; y_mm: number }
+      terminalOnFace(plan, lead.ends[k].device, lead.ends[k].terminal)!
     const apart = (lead: (typeof onPlate)[number]) =>
       Math.abs(at(lead, 0).x_mm - at(lead, 1).x_mm) + Math.abs(at(lead, 0).y_mm - at(lead, 1).y_mm)
     // The one that goes farthest round about.

@@ -1,4 +1,6 @@
-import { adjacencyOf, shortestPath, type Adjacency, type Path } from './shortest'
+import { dealOpenings } from './dealOpenings'
+import { isLawful } from './lawful'
+import { adjacencyOf, freeCost, shortestPath, type Adjacency } from './shortest'
 import type { Laid, Lead, LeadKind, Span, Way, WayGraph } from './types'
 
 /** A lead goes another way only where that is no longer than this many times its shortest. */
@@ -18,7 +20,8 @@ const ORDER: Readonly<Record<LeadKind, number>> = { mains: 0, motor: 1, power: 2
 export const leadArea = (od_mm: number): number => (Math.PI * od_mm * od_mm) / 4
 
 /**
- * Lays every lead the shortest lawful way. First each as if it were alone, mains and motors before what minds them, which
+ * Lays every lead the cheapest lawful way, by ducts and what else is drawn, or free where that is much shorter. The openings
+ * of boxes are dealt out among all that leave; see {@link dealOpenings}. Then first each as if it were alone, mains and motors before what minds them, which
  * keeps clear of them where the way round is short enough. Then what is overfull is taken up and laid again, what loses least
  * first, until everything fits or nothing more can give way. Deterministic: nothing hangs on the order of entry.
  */
@@ -26,24 +29,23 @@ export function layLeads(graph: WayGraph, leads: readonly Lead[]): ReadonlyMap<s
   const at = knownAdjacency(graph)
   const loads = new Loads(graph)
   const laid = new Map<string, Laid>()
-  const byId = new Map(leads.map((lead) => [lead.id, lead]))
-  const inOrder = [...leads].sort(
-    (a, b) => ORDER[a.kind] - ORDER[b.kind] || b.od_mm - a.od_mm || (a.id < b.id ? -1 : 1),
-  )
+  const dealt = dealOpenings(graph, at, leads, (lead) => aloneWay(graph, at, lead))
+  const sent = leads.map((lead) => withOpenings(lead, dealt.get(lead)))
+  const byId = new Map(sent.map((lead) => [lead.id, lead]))
+  const inOrder = [...sent].sort((a, b) => ORDER[a.kind] - ORDER[b.kind] || b.od_mm - a.od_mm || (a.id < b.id ? -1 : 1))
   for (const lead of inOrder) {
     const first = aloneWay(graph, at, lead)
     let chosen = first
     if (first.kind === 'ways' && first.spans.some((span) => loads.isMinded(lead, span))) {
-      const clear = shortestPath(
-        graph.segments,
+      const clear = bestWay(
+        graph,
         at,
-        lead.a,
-        lead.b,
+        lead,
         (segment, from_mm, to_mm) =>
           isLawful(graph, lead, segment, first.despite) &&
           !loads.isMinded(lead, { segment, from_mm, to_mm, isBackward: false }),
       )
-      if (clear && clear.length_mm <= first.length_mm * MOST_DETOUR) chosen = { ...first, ...clear }
+      if (clear && clear.cost_mm <= first.cost_mm * MOST_DETOUR) chosen = { ...first, ...clear }
     }
     laid.set(lead.id, chosen)
     loads.add(lead, chosen.spans)
@@ -69,7 +71,7 @@ function takeUp(
       loads.remove(lead, present.spans)
       const other = roundabout(graph, at, loads, lead, present)
       loads.add(lead, present.spans)
-      return other ? [{ lead, extra_mm: other.length_mm - present.length_mm }] : []
+      return other ? [{ lead, extra_mm: other.cost_mm - present.cost_mm }] : []
     })
     others.sort((a, b) => a.extra_mm - b.extra_mm || b.lead.od_mm - a.lead.od_mm || (a.lead.id < b.lead.id ? -1 : 1))
     for (const { lead } of others) {
@@ -84,19 +86,51 @@ function takeUp(
   }
 }
 
-/** The shortest way that has room for a lead and no one on it that minds it, if it is short enough. */
-function roundabout(graph: WayGraph, at: Adjacency, loads: Loads, lead: Lead, present: Laid): Path | null {
-  const other = shortestPath(
-    graph.segments,
+/** What a lead is laid by: its ways, or free from end to end. */
+type Chosen = Pick<Laid, 'kind' | 'length_mm' | 'cost_mm' | 'drops_mm' | 'spans'>
+
+/** The cheaper of its ways, as far as they may be used, and free along walls and plates; null where neither leads there. */
+function bestWay(
+  graph: WayGraph,
+  at: Adjacency,
+  lead: Lead,
+  mayUse: Parameters<typeof shortestPath>[4],
+): Chosen | null {
+  const path = shortestPath(graph.segments, at, lead.a, lead.b, mayUse)
+  const { direct_mm, only } = lead
+  // Who chose its ways wants it in them.
+  if (path && only !== null) return { kind: 'ways', ...path }
+  const free = direct_mm === null ? Infinity : freeCost(direct_mm)
+  if (direct_mm !== null && (path === null || free <= path.cost_mm))
+    return { kind: 'direct', length_mm: direct_mm, cost_mm: free, drops_mm: [0, 0], spans: [] }
+  return path && { kind: 'ways', ...path }
+}
+
+/** The cheapest way that has room for a lead and no one on it that minds it, if it is short enough. */
+function roundabout(graph: WayGraph, at: Adjacency, loads: Loads, lead: Lead, present: Laid): Chosen | null {
+  const other = bestWay(
+    graph,
     at,
-    lead.a,
-    lead.b,
+    lead,
     (segment, from_mm, to_mm) =>
       isLawful(graph, lead, segment, present.despite) &&
       loads.hasRoom(lead, segment, from_mm, to_mm) &&
       !loads.isMinded(lead, { segment, from_mm, to_mm, isBackward: false }),
   )
-  return other && other.length_mm <= present.shortest_mm * MOST_DETOUR ? other : null
+  return other && other.cost_mm <= present.shortest_mm * MOST_DETOUR ? other : null
+}
+
+const sentBy = new WeakMap<Lead, Map<string, Lead>>()
+
+/** A lead with the openings that it was dealt; the same object for the same ones. */
+function withOpenings(lead: Lead, openings: readonly string[] | undefined): Lead {
+  if (openings === undefined) return lead
+  const key = openings.join(' ')
+  let known = sentBy.get(lead)
+  if (!known) sentBy.set(lead, (known = new Map()))
+  let sent = known.get(key)
+  if (!sent) known.set(key, (sent = { ...lead, only: new Set([...(lead.only ?? []), ...openings]) }))
+  return sent
 }
 
 const adjacencies = new WeakMap<WayGraph, Adjacency>()
@@ -118,51 +152,13 @@ function aloneWay(graph: WayGraph, at: Adjacency, lead: Lead): Laid {
 }
 
 function alone(graph: WayGraph, at: Adjacency, lead: Lead): Laid {
-  const { id, direct_mm } = lead
+  const { id } = lead
   for (const despite of ['nothing', 'fit', 'blank'] as const) {
-    const path = shortestPath(graph.segments, at, lead.a, lead.b, (segment) => isLawful(graph, lead, segment, despite))
-    if (direct_mm !== null && (path === null || direct_mm <= path.length_mm))
-      return {
-        id,
-        kind: 'direct',
-        length_mm: direct_mm,
-        drops_mm: [0, 0],
-        spans: [],
-        shortest_mm: direct_mm,
-        despite: 'nothing',
-      }
-    if (path) return { id, kind: 'ways', ...path, shortest_mm: path.length_mm, despite }
+    const best = bestWay(graph, at, lead, (segment) => isLawful(graph, lead, segment, despite))
+    if (best) return { id, ...best, shortest_mm: best.cost_mm, despite: best.kind === 'direct' ? 'nothing' : despite }
   }
-  return { id, kind: 'none', length_mm: 0, drops_mm: [0, 0], spans: [], shortest_mm: 0, despite: 'nothing' }
+  return { id, kind: 'none', length_mm: 0, cost_mm: 0, drops_mm: [0, 0], spans: [], shortest_mm: 0, despite: 'nothing' }
 }
-
-const side = (kind: LeadKind): 'mains' | 'power' | 'signals' | null =>
-  kind === 'mains' ? 'mains' : kind === 'earth' ? null : kind === 'motor' || kind === 'power' ? 'power' : 'signals'
-
-/** Whether a lead may go through a segment at all: what it is kept for, what it clamps, and whether it is open. */
-function isLawful(graph: WayGraph, lead: Lead, segment: number, despite: Laid['despite']): boolean {
-  const { way: id, a, b } = graph.segments[segment]!
-  if (lead.avoids !== null && (a === lead.avoids || b === lead.avoids)) return false
-  if (id === null) return true
-  const way = graph.ways.get(id)!
-  if (lead.only && !lead.only.has(id) && hasChoice(graph, lead.only, graph.openings.has(id))) return false
-  if (way.isBlanked && despite !== 'blank') return false
-  if (despite !== 'nothing') return true
-  const own = side(lead.kind)
-  if (way.carries !== null && own !== null && way.carries !== own) return false
-  return lead.only?.has(id) === true || fitsClamp(way, lead.od_mm)
-}
-
-/** Whether the person chose among openings, or among other ways. */
-function hasChoice(graph: WayGraph, only: ReadonlySet<string>, isOpening: boolean): boolean {
-  for (const id of only) if (graph.openings.has(id) === isOpening) return true
-  return false
-}
-
-/** A clamp stated to the millimetre holds a lead a hair beyond. */
-const CLAMP_TOL_mm = 0.05
-export const fitsClamp = ({ clamps }: Pick<Way, 'clamps'>, od_mm: number): boolean =>
-  clamps === null || (od_mm >= clamps.min_mm - CLAMP_TOL_mm && od_mm <= clamps.max_mm + CLAMP_TOL_mm)
 
 interface Lying {
   readonly lead: Lead

@@ -23,7 +23,7 @@ function grid(rows: number, columns: number, room_mm2: number | null, lengths: r
   const at = (row: number, column: number) => row * columns + column
   let k = 0
   const put = (way: string, a: number, b: number) => {
-    segments.push({ way, a, b, length_mm: lengths[k++ % lengths.length]! })
+    segments.push({ way, isFree: false, a, b, length_mm: lengths[k++ % lengths.length]! })
     ways.set(way, {
       id: way,
       room_mm2,
@@ -32,6 +32,8 @@ function grid(rows: number, columns: number, room_mm2: number | null, lengths: r
       carries: null,
       isDivided: false,
       isBlanked: false,
+      home: null,
+      isExit: false,
     })
   }
   for (let row = 0; row < rows; row += 1)
@@ -50,6 +52,7 @@ const lead = (id: string, a: number, b: number, more: Partial<Lead> = {}): Lead 
   b: [{ kind: 'vertex', vertex: b, length_mm: 10 }],
   direct_mm: null,
   only: null,
+  bundle: null,
   avoids: null,
   ...more,
 })
@@ -208,10 +211,12 @@ describe('laying leads', () => {
       carries: null,
       isDivided: false,
       isBlanked: false,
+      home: 'box',
+      isExit: true,
     })
     const graph: WayGraph = {
       vertexCount: 2,
-      segments: ['a', 'b', 'c'].map((way, i) => ({ way, a: 0, b: 1, length_mm: 30 + i })),
+      segments: ['a', 'b', 'c'].map((way, i) => ({ way, isFree: false, a: 0, b: 1, length_mm: 30 + i })),
       ways: new Map([gland('a', 3, 6.5), gland('b', 3, 6.5), gland('c', 6, 12)].map((way) => [way.id, way])),
       openings: new Set(['a', 'b', 'c']),
     }

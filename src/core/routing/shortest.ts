@@ -14,16 +14,32 @@ export function adjacencyOf(vertexCount: number, segments: readonly Segment[]): 
 
 export interface Path {
   readonly length_mm: number
+  /** What it was chosen by: its length, with what runs free counted dearer; see {@link freeCost}. */
+  readonly cost_mm: number
   readonly drops_mm: readonly [number, number]
   readonly spans: readonly Span[]
 }
+
+/** So far a lead may hang free, to a way or to a neighbour, as if it lay in a way. Common practice. */
+export const FREE_mm = 150
+/**
+ * A lead runs free along a wall or plate, held by ties, where by ways it would be more than this many times as long: whoever
+ * draws a duct wants it used, and nobody leads three sides of a square for the fourth. Common practice; so no lead is ever
+ * longer than this many times the shortest lawful way between its ends.
+ */
+export const FREE_WEIGHT = 1.3
+
+/** What a free run counts as. */
+export const freeCost = (length_mm: number): number => (length_mm <= FREE_mm ? length_mm : FREE_WEIGHT * length_mm)
+
+const costOf = ({ isFree, length_mm }: Segment): number => (isFree ? freeCost(length_mm) : length_mm)
 
 /** Paths no longer than this apart are alike: the first found stays. */
 const ALIKE_mm = 1e-9
 
 /**
- * The shortest path between two ends (Dijkstra, 1959, over a binary heap), through segments that may be used. An end comes to
- * the graph at vertices or within segments; both within one segment is a path too. Of paths of equal length the first in the
+ * The cheapest path between two ends (Dijkstra, 1959, over a binary heap), through segments that may be used. An end comes to
+ * the graph at vertices or within segments; both within one segment is a path too. Of paths of equal cost the first in the
  * order of segments is taken, so that the answer never hangs on chance. Null where there is none.
  */
 export function shortestPath(
@@ -50,10 +66,11 @@ export function shortestPath(
     heap.push(cost, vertex)
   }
   from.forEach((access, k) => {
-    if (access.kind === 'vertex') return seed(access.vertex, access.length_mm, k)
+    const drop = freeCost(access.length_mm)
+    if (access.kind === 'vertex') return seed(access.vertex, drop, k)
     const { a, b, length_mm } = segments[access.segment]!
-    if (mayUse(access.segment, 0, access.at_mm)) seed(a, access.length_mm + access.at_mm, k)
-    if (mayUse(access.segment, access.at_mm, length_mm)) seed(b, access.length_mm + length_mm - access.at_mm, k)
+    if (mayUse(access.segment, 0, access.at_mm)) seed(a, drop + access.at_mm, k)
+    if (mayUse(access.segment, access.at_mm, length_mm)) seed(b, drop + length_mm - access.at_mm, k)
   })
   const close = (vertex: number, cost: number, end: number) => {
     if (cost >= endCost[vertex]! - ALIKE_mm) return
@@ -61,10 +78,11 @@ export function shortestPath(
     endOf[vertex] = end
   }
   to.forEach((access, k) => {
-    if (access.kind === 'vertex') return close(access.vertex, access.length_mm, k)
+    const drop = freeCost(access.length_mm)
+    if (access.kind === 'vertex') return close(access.vertex, drop, k)
     const { a, b, length_mm } = segments[access.segment]!
-    if (mayUse(access.segment, 0, access.at_mm)) close(a, access.length_mm + access.at_mm, k)
-    if (mayUse(access.segment, access.at_mm, length_mm)) close(b, access.length_mm + length_mm - access.at_mm, k)
+    if (mayUse(access.segment, 0, access.at_mm)) close(a, drop + access.at_mm, k)
+    if (mayUse(access.segment, access.at_mm, length_mm)) close(b, drop + length_mm - access.at_mm, k)
   })
   // Both ends within one segment.
   from.forEach((start, i) => {
@@ -72,7 +90,7 @@ export function shortestPath(
     to.forEach((end, j) => {
       if (end.kind !== 'segment' || end.segment !== start.segment) return
       const [low, high] = [Math.min(start.at_mm, end.at_mm), Math.max(start.at_mm, end.at_mm)]
-      const cost = start.length_mm + high - low + end.length_mm
+      const cost = freeCost(start.length_mm) + high - low + freeCost(end.length_mm)
       if (cost < best - ALIKE_mm && mayUse(start.segment, low, high)) {
         best = cost
         found = { vertex: -1, inside: [i, j] }
@@ -89,7 +107,7 @@ export function shortestPath(
     for (const segment of at[vertex]!) {
       const { a, b, length_mm } = segments[segment]!
       const next = a === vertex ? b : a
-      const sum = cost + length_mm
+      const sum = cost + costOf(segments[segment]!)
       if (sum >= reached[next]! - ALIKE_mm || sum >= best || !mayUse(segment, 0, length_mm)) continue
       reached[next] = sum
       by[next] = segment
@@ -104,11 +122,7 @@ export function shortestPath(
       Extract<Access, { kind: 'segment' }>,
       Extract<Access, { kind: 'segment' }>,
     ]
-    return {
-      length_mm: best,
-      drops_mm: [start.length_mm, end.length_mm],
-      spans: [spanOf(start.segment, start.at_mm, end.at_mm)],
-    }
+    return pathOf(best, start, end, [spanOf(start.segment, start.at_mm, end.at_mm)])
   }
   const middle: Span[] = []
   let here = vertex
@@ -137,8 +151,15 @@ export function shortestPath(
       ? [spanOf(end.segment, segments[end.segment]!.a === vertex ? 0 : segments[end.segment]!.length_mm, end.at_mm)]
       : []),
   ].filter(({ from_mm, to_mm, segment }) => to_mm > from_mm || segments[segment]!.length_mm === 0)
-  return { length_mm: best, drops_mm: [start.length_mm, end.length_mm], spans }
+  return pathOf(best, start, end, spans)
 }
+
+const pathOf = (cost_mm: number, start: Access, end: Access, spans: readonly Span[]): Path => ({
+  length_mm: spans.reduce((sum, { from_mm, to_mm }) => sum + to_mm - from_mm, start.length_mm + end.length_mm),
+  cost_mm,
+  drops_mm: [start.length_mm, end.length_mm],
+  spans,
+})
 
 const spanOf = (segment: number, start_mm: number, end_mm: number): Span => ({
   segment,

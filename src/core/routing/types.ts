@@ -13,11 +13,17 @@ export interface Way {
   readonly carries: 'mains' | 'power' | 'signals' | null
   readonly isDivided: boolean
   readonly isBlanked: boolean
+  /** The box that an opening is in; null for what is none. */
+  readonly home: string | null
+  /** An opening that leads out of its box. */
+  readonly isExit: boolean
 }
 
 /** A piece of the graph between two vertices; `way` is null for a short bridge through the air. */
 export interface Segment {
   readonly way: string | null
+  /** Free along a wall or plate: nothing is drawn there. */
+  readonly isFree: boolean
   readonly a: number
   readonly b: number
   readonly length_mm: number
@@ -38,10 +44,12 @@ export interface Lead {
   readonly isJacketed: boolean
   readonly a: readonly Access[]
   readonly b: readonly Access[]
-  /** Straight through the air, where that is lawful: neighbours. */
+  /** Free along walls and plates from end to end; null where something shut lies between. */
   readonly direct_mm: number | null
   /** Ways that it must take where it takes any of their kind: the person's own choice. */
   readonly only: ReadonlySet<string> | null
+  /** Single conductors with the same name here go through an opening together; null for what goes by itself. */
+  readonly bundle: string | null
   /** A vertex that it does not come by: outside of the box that both its ends are in. */
   readonly avoids: number | null
 }
@@ -72,7 +80,9 @@ export interface Laid {
   /** From the terminals to the ways. */
   readonly drops_mm: readonly [number, number]
   readonly spans: readonly Span[]
-  /** The shortest lawful way if nobody else were there. */
+  /** What it was chosen by: its length, with what runs free counted dearer. */
+  readonly cost_mm: number
+  /** The cheapest lawful way if nobody else were there. */
   readonly shortest_mm: number
   /** What had to be let go for a way to be found at all. */
   readonly despite: 'nothing' | 'fit' | 'blank'

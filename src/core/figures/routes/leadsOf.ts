@@ -12,7 +12,7 @@ import {
   type WireId,
 } from '@/core/plan'
 import { between, enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
-import { FREE_mm, OPENINGS, type Ways } from './wayGraph'
+import { OPENINGS, type Ways } from './wayGraph'
 
 export interface LeadEnd {
   readonly device: DeviceId
@@ -166,8 +166,14 @@ function leadOf(
       isJacketed,
       a: within(a),
       b: within(b),
-      direct_mm: directOf(ways, places),
+      direct_mm: directOf(places),
       only: route && route.length > 0 ? new Set(route) : null,
+      bundle: isJacketed
+        ? null
+        : ends
+            .map(({ device }) => device)
+            .sort()
+            .join(' '),
       avoids,
     },
   }
@@ -193,12 +199,9 @@ function isInWall(plan: Plan, id: DeviceId): boolean {
   return plan.enclosures[at.enclosure]?.faces[at.face]?.kind !== 'plate'
 }
 
-/** Neighbours are joined straight; so is what lies in a box where no way is drawn. */
-function directOf(ways: Ways, [a, b]: readonly [PlacedPoint | null, PlacedPoint | null]): number | null {
-  if (!a || !b || a.region !== b.region) return null
-  const apart_mm = between(a.point, b.point)
-  return apart_mm <= FREE_mm || !ways.hasWays(a.region) ? apart_mm : null
-}
+/** Along the walls and plates of one box or one door, as the axes run. */
+const directOf = ([a, b]: readonly [PlacedPoint | null, PlacedPoint | null]): number | null =>
+  a && b && a.region === b.region ? between(a.point, b.point) : null
 
 /** Of conductors with a jacket about them, or of one by itself. */
 function outsideOf(sizes: readonly string[], isJacketed: boolean): number {

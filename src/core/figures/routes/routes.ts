@@ -1,11 +1,11 @@
 import { formatNumber } from '@/core/quantity'
-import { layLeads, leadArea, type Laid, type Span } from '@/core/routing'
+import { FREE_mm, layLeads, leadArea, type Laid, type Span } from '@/core/routing'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { CableId, Plan, RacewayId, WireId } from '@/core/plan'
 import { leadsOf, type LeadEnd, type PlannedLead } from './leadsOf'
 import { allowedFill_percent, sectionArea_mm2 } from './section'
 import { terminalPoint } from './terminalPoints'
-import { FREE_mm, waysOf, type Ways } from './wayGraph'
+import { waysOf, type Ways } from './wayGraph'
 
 /** To make each end, and to make it once again. Common practice. */
 export const END_ALLOWANCE_mm = 25
@@ -101,8 +101,10 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
       else bySegment.set(span.segment, [{ route, span }])
     }
   const lays = new Map<WireId, WireLay>()
-  for (const route of leads)
-    if (route.bare_mm !== null) for (const wire of route.wires) lays.set(wire, layOf(plan, ways, route, wire))
+  for (const route of leads) {
+    const lay = layOf(plan, ways, route)
+    if (lay !== null) for (const wire of route.wires) lays.set(wire, lay)
+  }
   const ofWire = new Map(leads.flatMap((route) => route.wires.map((wire) => [wire, route] as const)))
   return {
     plan,
@@ -164,10 +166,11 @@ function asRoute(ways: Ways, { lead, isUnmeasured, ...rest }: PlannedLead, laid:
   }
 }
 
-/** Of one wire: its lead's way, with its own ends in place of those of the lead's first. */
-function layOf(plan: Plan, ways: Ways, route: LeadRoute, wire: WireId): WireLay {
-  const own = wire === route.wires[0] ? 0 : ownEnds(plan, ways, route, wire)
-  const bare_mm = Math.max(0, route.bare_mm! + own)
+/** Of a lead, which is one thing: as long as its core needs that ends farthest out; null where its way is not known. */
+function layOf(plan: Plan, ways: Ways, route: LeadRoute): WireLay | null {
+  if (route.bare_mm === null) return null
+  const [, ...others] = route.wires
+  const bare_mm = route.bare_mm + Math.max(0, ...others.map((wire) => ownEnds(plan, ways, route, wire)))
   return { lead: route.id, bare_mm, cut_mm: cutLength(plan, route, bare_mm) }
 }
 
@@ -227,7 +230,7 @@ export function explainLength(
       'the layout',
     ),
     ...(Math.abs(bare_mm - (route.bare_mm ?? bare_mm)) > 0.5
-      ? [step('Own ends', `${mm(bare_mm - route.bare_mm!)} against the cable’s first core`, 'the layout')]
+      ? [step('Own ends', `${mm(bare_mm - route.bare_mm!)} for the core that ends farthest out`, 'the layout')]
       : []),
     step(
       'Cut',

@@ -5,6 +5,7 @@ import {
   type DeviceId,
   type Enclosure,
   type EnclosureId,
+  type Face,
   type FaceId,
   type Part,
   type Plan,
@@ -48,7 +49,13 @@ export function pointOn(enclosure: Enclosure, face: FaceId, x_mm: number, y_mm: 
 export interface PlacedPoint {
   readonly region: Region
   readonly point: Point
+  /** Along its face to the nearest edge of that. */
+  readonly edge_mm: number
 }
+
+/** From a place on a face to the nearest of its edges; 0 beyond them. */
+export const toEdge_mm = ({ width_mm, height_mm }: Face, x_mm: number, y_mm: number): number =>
+  Math.max(0, Math.min(x_mm, width_mm - x_mm, y_mm, height_mm - y_mm))
 
 const ofParts = new WeakMap<
   Part,
@@ -142,5 +149,6 @@ export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): P
   return {
     region: regionOf(at.enclosure, at.face, isLeaf(enclosure, at.face)),
     point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm),
+    edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
   }
 }

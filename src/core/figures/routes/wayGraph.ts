@@ -1,4 +1,4 @@
-import { chainOf, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
+import { chainOf, FREE_mm, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
 import { glandThread } from '@/core/reference'
 import type { DeviceId, EnclosureId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
 import { sideOf } from '../space/layout'
@@ -9,13 +9,12 @@ import {
   isLeaf,
   pointOn,
   regionOf,
+  toEdge_mm,
   type PlacedPoint,
   type Point,
   type Region,
 } from './terminalPoints'
 
-/** Leads may hang free this far, to the nearest way or to a neighbour; farther only where no way is nearer. Common practice. */
-export const FREE_mm = 150
 /** Ways whose bodies come this near are one. */
 const JOINED_mm = 25
 /** While leads are laid, how many there will be is not known: a table by count is read for several. */
@@ -32,8 +31,22 @@ const LINEAR: ReadonlySet<Raceway['kind']> = new Set([
   'hinge-loop',
 ])
 export const OPENINGS: ReadonlySet<Raceway['kind']> = new Set(['gland', 'grommet', 'hole'])
-/** Enclosures without walls: leads come and go anywhere. */
-const isOpen = (plan: Plan, id: EnclosureId) => ['open-frame', 'machine-base'].includes(plan.enclosures[id]?.kind ?? '')
+/**
+ * Enclosures without walls, where leads come and go over the edges; a base with an opening drawn in one of its walls has walls,
+ * and leads leave it by its openings.
+ */
+function isOpen(plan: Plan, id: EnclosureId): boolean {
+  const kind = plan.enclosures[id]?.kind
+  if (kind !== 'machine-base') return kind === 'open-frame'
+  return !Object.values(plan.raceways).some(
+    (way) =>
+      way!.enclosure === id &&
+      way!.at !== null &&
+      way!.origin !== 'remove' &&
+      OPENINGS.has(way!.kind) &&
+      plan.enclosures[id]!.faces[way!.at.face]?.kind === 'wall',
+  )
+}
 
 interface Line {
   readonly id: RacewayId
@@ -43,6 +56,8 @@ interface Line {
   readonly length_mm: number
   readonly half_mm: number
   readonly marks: number[]
+  /** So far along it, to the nearest edge of its face. */
+  edgeAt(along_mm: number): number
 }
 
 interface Stop {
@@ -56,8 +71,6 @@ export interface Ways {
   readonly graph: WayGraph
   /** What a terminal or point reaches; empty where nothing is in its region. */
   accessOf(placed: PlacedPoint): readonly Access[]
-  /** Whether leads in a region have any way to lie in. */
-  hasWays(region: Region): boolean
   outsideOf(enclosure: EnclosureId): number
   ofDevice(id: DeviceId): number
   /** Where a thing outside can be reached at all. */
@@ -128,15 +141,19 @@ class Builder {
     return this.vertex(`spot ${name.trim().toLowerCase()}`)
   }
 
-  private stopAt(region: Region, point: Point): number {
+  private stopAt({ region, point, edge_mm }: PlacedPoint): number {
     const vertex = this.vertices++
     this.stops.push({ vertex, region, point })
-    this.pointOf.set(vertex, { region, point })
+    this.pointOf.set(vertex, { region, point, edge_mm })
     return vertex
   }
 
   private bridge(a: number, b: number, length_mm: number, way: string | null = null): void {
-    this.segments.push({ way, a, b, length_mm })
+    this.segments.push({ way, isFree: false, a, b, length_mm })
+  }
+
+  private free(a: number, b: number, length_mm: number): void {
+    this.segments.push({ way: null, isFree: true, a, b, length_mm })
   }
 
   private onFace(id: RacewayId, raceway: Raceway): void {
@@ -145,7 +162,11 @@ class Builder {
     if (!at || !enclosure?.faces[at.face] || home === null) return
     const region = regionOf(home, at.face, isLeaf(enclosure, at.face))
     if (OPENINGS.has(kind)) {
-      const inside = this.stopAt(region, pointOn(enclosure, at.face, at.x_mm, at.y_mm, 0))
+      const inside = this.stopAt({
+        region,
+        point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, 0),
+        edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
+      })
       const outside = this.vertices++
       this.bridge(inside, outside, length_mm, id)
       this.bridge(outside, this.vertex(`outside ${home}`), 0)
@@ -158,7 +179,20 @@ class Builder {
       at.axis === 'across'
         ? pointOn(enclosure, at.face, at.x_mm + along, at.y_mm + width_mm / 2, middle)
         : pointOn(enclosure, at.face, at.x_mm + width_mm / 2, at.y_mm + along, middle)
-    this.lines.push({ id, region, a: on(0), b: on(length_mm), length_mm, half_mm: width_mm / 2, marks: [0, length_mm] })
+    const face = enclosure.faces[at.face]!
+    this.lines.push({
+      id,
+      region,
+      a: on(0),
+      b: on(length_mm),
+      length_mm,
+      half_mm: width_mm / 2,
+      marks: [0, length_mm],
+      edgeAt: (mm) =>
+        at.axis === 'across'
+          ? toEdge_mm(face, at.x_mm + mm, at.y_mm + width_mm / 2)
+          : toEdge_mm(face, at.x_mm + width_mm / 2, at.y_mm + mm),
+    })
   }
 
   /** Hinge loops, chains, loops and stretches: from one place to another, as long as they are or are reckoned to be. */
@@ -181,10 +215,11 @@ class Builder {
       case 'face': {
         const enclosure = this.plan.enclosures[spot.enclosure]
         if (!enclosure?.faces[spot.face]) return null
-        return this.stopAt(
-          regionOf(spot.enclosure, spot.face, isLeaf(enclosure, spot.face)),
-          pointOn(enclosure, spot.face, spot.x_mm, spot.y_mm, 0),
-        )
+        return this.stopAt({
+          region: regionOf(spot.enclosure, spot.face, isLeaf(enclosure, spot.face)),
+          point: pointOn(enclosure, spot.face, spot.x_mm, spot.y_mm, 0),
+          edge_mm: toEdge_mm(enclosure.faces[spot.face]!, spot.x_mm, spot.y_mm),
+        })
       }
       case 'raceway': {
         const known = this.outsideAt.get(spot.raceway)
@@ -192,7 +227,8 @@ class Builder {
         const line = this.lines.find(({ id }) => id === spot.raceway)
         if (!line) return null
         // Whichever end of the duct: the nearer is found by the way itself.
-        return this.stopAt(line.region, end === 'a' ? line.b : line.a)
+        const at_mm = end === 'a' ? line.length_mm : 0
+        return this.stopAt({ region: line.region, point: end === 'a' ? line.b : line.a, edge_mm: line.edgeAt(at_mm) })
       }
     }
   }
@@ -235,9 +271,8 @@ class Builder {
     this.acrossGaps()
     this.stops.forEach((one, i) => {
       for (const other of this.stops.slice(i + 1)) {
-        // Beside ducts nobody leads from opening to opening.
-        if (one.region !== other.region || this.hasLine(one.region)) continue
-        this.bridge(one.vertex, other.vertex, between(one.point, other.point))
+        if (one.region !== other.region) continue
+        this.free(one.vertex, other.vertex, between(one.point, other.point))
       }
     })
   }
@@ -304,20 +339,17 @@ class Builder {
   private readonly joints: { one: number; onOne: number; other: number; onOther: number; apart_mm: number }[] = []
   private readonly stopJoints: { line: number; along_mm: number; vertex: number; apart_mm: number }[] = []
 
-  private hasLine(region: Region): boolean {
-    return this.lines.some((line) => line.region === region)
-  }
-
   /** Cuts every line at its marks. */
   private cut(): void {
-    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region }, at) => {
+    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region, edgeAt }, at) => {
       const sorted = [...new Set(marks.map((mark) => Math.round(mark * 100) / 100))].sort((one, other) => one - other)
       const vertices = new Map<number, number>()
       const segments: number[] = []
       sorted.forEach((mark, k) => {
         const vertex = this.vertices++
         vertices.set(mark, vertex)
-        this.pointOf.set(vertex, { region, point: along(a, b, length_mm === 0 ? 0 : mark / length_mm) })
+        const point = along(a, b, length_mm === 0 ? 0 : mark / length_mm)
+        this.pointOf.set(vertex, { region, point, edge_mm: edgeAt(mark) })
         if (k === 0) return
         segments.push(this.segments.length)
         this.bridge(vertices.get(sorted[k - 1]!)!, vertex, mark - sorted[k - 1]!, id)
@@ -326,15 +358,16 @@ class Builder {
       return (mark: number) => vertices.get(Math.round(mark * 100) / 100)!
     })
     for (const { one, onOne, other, onOther, apart_mm } of this.joints)
-      this.bridge(vertexAt[one]!(onOne), vertexAt[other]!(onOther), apart_mm)
+      this.free(vertexAt[one]!(onOne), vertexAt[other]!(onOther), apart_mm)
     for (const { line, along_mm, vertex, apart_mm } of this.stopJoints)
-      this.bridge(vertexAt[line]!(along_mm), vertex, apart_mm)
+      this.free(vertexAt[line]!(along_mm), vertex, apart_mm)
   }
 
-  /** An open frame has no wall: from the end of any way one is outside. */
+  /** An open frame has no wall: from the end of any way one goes over its edge. */
   private open(id: EnclosureId): void {
     const outside = this.vertex(`outside ${id}`)
-    for (const [vertex, { region }] of this.pointOf) if (enclosureOf(region) === id) this.bridge(vertex, outside, 0)
+    for (const [vertex, { region, edge_mm }] of this.pointOf)
+      if (enclosureOf(region) === id) this.free(vertex, outside, edge_mm)
   }
 
   private answer(): Ways {
@@ -363,36 +396,21 @@ class Builder {
       ofDevice,
       isMeasured: (id) => touched.has(ofDevice(id)),
       areJoined: (one, other) => groupOf(outsideOf(one)) === groupOf(outsideOf(other)),
-      hasWays: (region) => inRegion(region).lines.length > 0,
-      accessOf({ region, point }) {
+      accessOf({ region, point, edge_mm }) {
         const own = inRegion(region)
-        const found: { access: Access; isLine: boolean }[] = []
-        for (const at of own.lines) {
+        const found = own.lines.flatMap((at): Access[] => {
           const { along_mm, apart_mm } = nearestOn(lines[at]!, point)
           const { segments: pieces, from } = linePieces.get(at)!
           let k = from.length - 1
           while (k > 0 && from[k]! > along_mm) k -= 1
-          if (pieces[k] !== undefined)
-            found.push({
-              access: { kind: 'segment', segment: pieces[k]!, at_mm: along_mm - from[k]!, length_mm: apart_mm },
-              isLine: true,
-            })
-        }
+          return pieces[k] === undefined
+            ? []
+            : [{ kind: 'segment', segment: pieces[k]!, at_mm: along_mm - from[k]!, length_mm: apart_mm }]
+        })
         for (const { vertex, point: at } of own.stops)
-          found.push({ access: { kind: 'vertex', vertex, length_mm: between(point, at) }, isLine: false })
-        const leastLine = Math.min(
-          Infinity,
-          ...found.filter(({ isLine }) => isLine).map(({ access }) => access.length_mm),
-        )
-        const lawful = found
-          .filter(({ access, isLine }) =>
-            isLine
-              ? access.length_mm <= Math.max(FREE_mm, leastLine + 1)
-              : access.length_mm <= FREE_mm || leastLine === Infinity,
-          )
-          .map(({ access }) => access)
+          found.push({ kind: 'vertex', vertex, length_mm: between(point, at) })
         const id = enclosureOf(region)
-        return openRegions.has(id) ? [...lawful, { kind: 'vertex', vertex: outsideOf(id), length_mm: 0 }] : lawful
+        return openRegions.has(id) ? [...found, { kind: 'vertex', vertex: outsideOf(id), length_mm: edge_mm }] : found
       },
     }
   }
@@ -424,6 +442,8 @@ function wayOf(plan: Plan, id: RacewayId, raceway: Raceway): Way {
     carries,
     isDivided: isDivided === true,
     isBlanked: isBlanked === true,
+    home: OPENINGS.has(kind) ? raceway.enclosure : null,
+    isExit: OPENINGS.has(kind) && raceway.joins.length === 0,
   }
 }
 
