@@ -51,8 +51,38 @@ export function layLeads(graph: WayGraph, leads: readonly Lead[]): ReadonlyMap<s
     loads.add(lead, chosen.spans)
   }
   takeUp(graph, at, loads, laid, byId)
+  for (const [id, own] of laid) laid.set(id, sameAsBefore(byId.get(id)!, own))
   return laid
 }
+
+const laidBefore = new WeakMap<Lead, Laid>()
+
+/** The same object as when the lead was last laid, where it lies as it did then. */
+function sameAsBefore(lead: Lead, laid: Laid): Laid {
+  const before = laidBefore.get(lead)
+  if (before && (before === laid || isSameLaid(before, laid))) return before
+  laidBefore.set(lead, laid)
+  return laid
+}
+
+const isSameLaid = (one: Laid, other: Laid): boolean =>
+  one.kind === other.kind &&
+  one.despite === other.despite &&
+  one.length_mm === other.length_mm &&
+  one.cost_mm === other.cost_mm &&
+  one.shortest_mm === other.shortest_mm &&
+  one.drops_mm[0] === other.drops_mm[0] &&
+  one.drops_mm[1] === other.drops_mm[1] &&
+  one.spans.length === other.spans.length &&
+  one.spans.every((span, i) => {
+    const against = other.spans[i]!
+    return (
+      span.segment === against.segment &&
+      span.from_mm === against.from_mm &&
+      span.to_mm === against.to_mm &&
+      span.isBackward === against.isBackward
+    )
+  })
 
 function takeUp(
   graph: WayGraph,

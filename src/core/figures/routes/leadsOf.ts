@@ -39,8 +39,84 @@ export interface PlannedLead {
 /** What a conductor is where nobody sized it yet. */
 const UNSIZED = '1 mm²'
 
-/** What is to be laid: cables as one, other conductors each by itself. What is not placed has no way and is left out. */
+/** A cable with its cores, or a conductor by itself, as it is entered. */
+interface Entered {
+  readonly cable: CableId | null
+  readonly cores: readonly { readonly id: WireId; readonly wire: Wire }[]
+  /** The devices at its ends, and those that they are plugged onto. */
+  readonly stands: readonly DeviceId[]
+}
+
+/** A lead that was made, and what it was made for. */
+interface Made {
+  readonly entered: Entered
+  readonly sizes: string
+  readonly lead: PlannedLead | null
+}
+
+interface Last {
+  readonly plan: Plan
+  readonly made: readonly Made[]
+  readonly leads: readonly PlannedLead[]
+}
+
+/** By the ways that there are; the last few, since leads are laid before and after they are sized. */
+const lasts = new WeakMap<Ways, Last[]>()
+const MOST_LASTS = 3
+
+/**
+ * What is to be laid: cables as one, other conductors each by itself. What is not placed has no way and is left out. A lead is
+ * the same object as before as long as nothing that it is made from has changed.
+ */
 export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string | null): readonly PlannedLead[] {
+  const known = lasts.get(ways) ?? []
+  lasts.set(ways, known)
+  const before = known.filter((last) => last.plan.enclosures === plan.enclosures && last.plan.parts === plan.parts)
+  const isSame = before.map((last) => sameDevices(last.plan, plan))
+  const entered = before.find((last) => hasSameLeads(last.plan, plan))?.made.map((each) => each.entered) ?? enter(plan)
+  const sameBefore = before.map(
+    ({ plan: old, made }) =>
+      new Map(old === plan || hasSameLeads(old, plan) ? made.map((each) => [each.entered, each]) : []),
+  )
+  const made = entered.map((each): Made => {
+    const sizes = each.cores.map(({ id }) => sizeOf(id)).join('|')
+    for (let i = 0; i < before.length; i += 1) {
+      const own = sameBefore[i]!.get(each)
+      if (own && own.sizes === sizes && each.stands.every(isSame[i]!)) return own
+    }
+    return { entered: each, sizes, lead: leadOf(plan, ways, sizeOf, each.cable, each.cores) }
+  })
+  const leads = made.flatMap(({ lead }) => lead ?? [])
+  known.unshift({ plan, made, leads })
+  if (known.length > MOST_LASTS) known.length = MOST_LASTS
+  return leads
+}
+
+const hasSameLeads = (one: Plan, other: Plan): boolean =>
+  one.cables === other.cables && landed(one).wires === landed(other).wires && sameOrigins(one, other)
+
+/** Whether a device is the same record in both. */
+const sameDevices =
+  (one: Plan, other: Plan) =>
+  (id: DeviceId): boolean =>
+    one.devices[id] === other.devices[id]
+
+/** Whether the same devices stay, on the same hosts. */
+function sameOrigins(one: Plan, other: Plan): boolean {
+  if (one.devices === other.devices) return true
+  const ids = Object.keys(other.devices) as DeviceId[]
+  return (
+    ids.length === Object.keys(one.devices).length &&
+    ids.every((id) => {
+      const [a, b] = [one.devices[id], other.devices[id]!]
+      return a === b || (a !== undefined && a.origin === b.origin && a.part === b.part && hostOf(a) === hostOf(b))
+    })
+  )
+}
+
+const hostOf = ({ place: at }: Plan['devices'][DeviceId]): DeviceId | null => (at.kind === 'socket' ? at.device : null)
+
+function enter(plan: Plan): readonly Entered[] {
   const { wires, devices } = landed(plan)
   const ofCable = new Map<CableId, { id: WireId; wire: Wire }[]>()
   const singles: { id: WireId; wire: Wire }[] = []
@@ -56,56 +132,27 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
     if (list) list.push({ id, wire })
     else ofCable.set(wire.cable, [{ id, wire }])
   }
+  const entry = (cable: CableId | null, cores: Entered['cores']): Entered => ({
+    cable,
+    cores,
+    stands: cores.flatMap(({ wire }) =>
+      [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? standsOn(plan, end.device) : [])),
+    ),
+  })
   return [
-    ...[...ofCable].flatMap(([cable, cores]) => knownLead(plan, ways, sizeOf, cable, cores) ?? []),
-    ...singles.flatMap((single) => knownLead(plan, ways, sizeOf, null, [single]) ?? []),
+    ...[...ofCable].map(([cable, cores]) => entry(cable, cores)),
+    ...singles.map((single) => entry(null, [single])),
   ]
 }
 
-interface Known {
-  /** All that it was made from. */
-  readonly from: readonly unknown[]
-  readonly lead: PlannedLead | null
-}
-
-/** By the record of the cable or wire, and what its conductors are sized to. */
-const known = new WeakMap<object, Map<string, Known>>()
-const MOST_SIZINGS = 4
-
-/** The same object as before as long as nothing that it is made from has changed. */
-function knownLead(
-  plan: Plan,
-  ways: Ways,
-  sizeOf: (wire: WireId) => string | null,
-  cable: CableId | null,
-  cores: readonly { readonly id: WireId; readonly wire: Wire }[],
-): PlannedLead | null {
-  const record: object = cable === null ? plan.wires[cores[0]!.id]! : plan.cables[cable]!
-  const sizes = cores.map(({ id }) => sizeOf(id)).join('|')
-  const from: unknown[] = [ways, plan.enclosures]
-  for (const { id, wire } of cores) {
-    from.push(plan.wires[id])
-    for (const end of [wire.from, wire.to]) if (end.kind === 'terminal') standsOn(plan, end.device, from)
+/** A device and those that it is plugged onto. */
+function standsOn(plan: Plan, id: DeviceId): readonly DeviceId[] {
+  const found: DeviceId[] = []
+  for (let at: DeviceId | null = id, hop = 0; at !== null && hop < 5; hop += 1) {
+    found.push(at)
+    at = hostOf(plan.devices[at]!)
   }
-  let bySizes = known.get(record)
-  if (!bySizes) known.set(record, (bySizes = new Map()))
-  const before = bySizes.get(sizes)
-  if (before && before.from.length === from.length && before.from.every((each, i) => each === from[i]))
-    return before.lead
-  const lead = leadOf(plan, ways, sizeOf, cable, cores)
-  if (bySizes.size >= MOST_SIZINGS) bySizes.clear()
-  bySizes.set(sizes, { from, lead })
-  return lead
-}
-
-/** A device with its part, and those that it is plugged onto. */
-function standsOn(plan: Plan, id: DeviceId, found: unknown[]): void {
-  let at: DeviceId | null = id
-  for (let hop = 0; at !== null && hop < 5; hop += 1) {
-    const device: Plan['devices'][DeviceId] = plan.devices[at]!
-    found.push(device, plan.parts[device.part])
-    at = device.place.kind === 'socket' ? device.place.device : null
-  }
+  return found
 }
 
 function leadOf(

@@ -92,7 +92,7 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
     ways.graph,
     planned.map(({ lead }) => lead),
   )
-  const leads = planned.map((each) => asRoute(ways, each, laid.get(each.lead.id)!))
+  const leads = planned.map((each) => knownRoute(ways, each, laid.get(each.lead.id)!))
   const bySegment = new Map<number, { readonly route: LeadRoute; readonly span: Span }[]>()
   for (const route of leads)
     for (const span of route.laid.spans) {
@@ -102,7 +102,7 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
     }
   const lays = new Map<WireId, WireLay>()
   for (const route of leads) {
-    const lay = layOf(plan, ways, route)
+    const lay = knownLay(plan, ways, route)
     if (lay !== null) for (const wire of route.wires) lays.set(wire, lay)
   }
   const ofWire = new Map(leads.flatMap((route) => route.wires.map((wire) => [wire, route] as const)))
@@ -137,6 +137,33 @@ export function withoutJoints<T extends { readonly raceway: RacewayId | null; le
     else if (piece.raceway !== null || piece.length_mm > 0.05) kept.push(piece)
     return kept
   }, [])
+}
+
+const routesKnown = new WeakMap<PlannedLead, LeadRoute>()
+
+/** The same object as before for the same lead laid in the same way. */
+function knownRoute(ways: Ways, planned: PlannedLead, laid: Laid): LeadRoute {
+  const before = routesKnown.get(planned)
+  if (before?.laid === laid) return before
+  const route = asRoute(ways, planned, laid)
+  routesKnown.set(planned, route)
+  return route
+}
+
+interface KnownLay {
+  readonly practice: Plan['practice']
+  readonly raceways: Plan['raceways']
+  readonly lay: WireLay | null
+}
+const laysKnown = new WeakMap<LeadRoute, KnownLay>()
+
+function knownLay(plan: Plan, ways: Ways, route: LeadRoute): WireLay | null {
+  const { practice, raceways } = plan
+  const before = laysKnown.get(route)
+  if (before && before.raceways === raceways && before.practice === practice) return before.lay
+  const lay = layOf(plan, ways, route)
+  laysKnown.set(route, { practice, raceways, lay })
+  return lay
 }
 
 function asRoute(ways: Ways, { lead, isUnmeasured, ...rest }: PlannedLead, laid: Laid): LeadRoute {

@@ -25,6 +25,7 @@ const MOST_PLANS = 12
 export function defineView(strip: Strip): View {
   const known = new Map<string, unknown>()
   const bySource = new WeakMap<object, unknown>()
+  const byCollection = new WeakMap<object, unknown>()
   const seen = new WeakMap<Plan, Plan>()
   const latest: Plan[] = []
 
@@ -43,15 +44,24 @@ export function defineView(strip: Strip): View {
     return kept
   }
 
+  /** Of records none of which changed the same object as before. */
+  const collectionOf = (kind: Records, source: object): unknown => {
+    const known = byCollection.get(source)
+    if (known !== undefined) return known
+    const records: Record<string, unknown> = {}
+    for (const [id, record] of Object.entries(source)) records[id] = recordOf(kind, id, record)
+    const before = latest[0]?.[kind]
+    const kept = before !== undefined && isShallowAlike(before, records) ? before : records
+    byCollection.set(source, kept)
+    return kept
+  }
+
   return (plan) => {
     const found = seen.get(plan)
     if (found) return found
     const viewed: Record<string, unknown> = { ...plan, ...strip.rest?.(plan) }
     for (const kind of COLLECTIONS) {
-      if (!strip[kind]) continue
-      const records: Record<string, unknown> = {}
-      for (const [id, record] of Object.entries(plan[kind])) records[id] = recordOf(kind, id, record)
-      viewed[kind] = records
+      if (strip[kind]) viewed[kind] = collectionOf(kind, plan[kind])
     }
     const at = latest.findIndex((other) => isAlike(other, viewed))
     const kept = at < 0 ? (viewed as unknown as Plan) : latest.splice(at, 1)[0]!
