@@ -101,12 +101,24 @@ export const hingeLoop = (x_mm: number, length_mm = 0): Command => ({
   }),
 })
 
+const loopFromNowhere: Command = {
+  type: 'addRaceway',
+  id: 'raceway:hinge' as RacewayId,
+  raceway: newRaceway({
+    name: 'Hinge loop',
+    kind: 'hinge-loop',
+    enclosure: 'enclosure:main' as EnclosureId,
+    ends: { a: null, b: onFace('door', 30, 80) },
+  }),
+}
+
 export const ROUTE_SAMPLES = {
   'no-way': {
     bad: [
       () => clay(...glands().map((id): Command => ({ type: 'removeRaceway', id }))),
       () => clay(...glands().map((id): Command => ({ type: 'updateRaceway', id, changes: { isBlanked: true } }))),
       () => clay(onDoor),
+      () => clay(onDoor, loopFromNowhere),
     ],
     good: [() => clay(), () => clay(onDoor, hingeLoop(140))],
   },

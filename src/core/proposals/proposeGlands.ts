@@ -1,5 +1,5 @@
-import { footprint, intoEnclosure, meets, overlaps, type Box3 } from '@/core/geometry'
-import { GLAND_THREADS, type GlandThread } from '@/core/reference'
+import { footprint, intoEnclosure, meets, overlaps, reachOf, type Box3 } from '@/core/geometry'
+import { GLAND_THREADS, glandThread, type GlandThread } from '@/core/reference'
 import {
   newRaceway,
   type Command,
@@ -32,14 +32,16 @@ export interface GlandProposal {
   readonly left: readonly DeviceId[]
 }
 
-/** The leads that go from things in a box to things outside, by the thing outside. */
-function leavingBox(
-  plan: Plan,
-  enclosure: EnclosureId,
-): readonly { readonly device: DeviceId; readonly routes: readonly LeadRoute[] }[] {
+/** What goes from things in a box to one thing outside, as far as nobody chose an opening for it. */
+interface Leaving {
+  readonly device: DeviceId
+  readonly routes: readonly LeadRoute[]
+}
+
+function leavingBox(plan: Plan, enclosure: EnclosureId): readonly Leaving[] {
   const byDevice = new Map<DeviceId, LeadRoute[]>()
   for (const route of routesOf(plan).leads) {
-    if (route.isOutside[0] === route.isOutside[1]) continue
+    if (route.isOutside[0] === route.isOutside[1] || hasChosen(plan, route, enclosure)) continue
     const [inner, outer] = route.isOutside[0] ? [route.ends[1], route.ends[0]] : route.ends
     const at = terminalPoint(plan, inner.device, inner.terminal)
     if (!at || enclosureOf(at.region) !== enclosure) continue
@@ -50,33 +52,64 @@ function leavingBox(
   return [...byDevice].map(([device, routes]) => ({ device, routes }))
 }
 
-/** A gland for the leads of every device outside, side by side in the bottom wall, and the spares that the house rule keeps. */
+/** Whether a person, or an earlier proposal, chose where a lead leaves the box. */
+function hasChosen(plan: Plan, { cable, wires }: LeadRoute, enclosure: EnclosureId): boolean {
+  const chosen = (cable === null ? plan.wires[wires[0]!]!.route : plan.cables[cable]!.route) ?? []
+  return chosen.some((id) => isExitOf(plan, id, enclosure))
+}
+
+const isExitOf = ({ raceways }: Plan, id: RacewayId | null, enclosure: EnclosureId): boolean => {
+  const way = id === null ? undefined : raceways[id]
+  return way?.enclosure === enclosure && (way.kind === 'gland' || way.kind === 'grommet' || way.kind === 'hole')
+}
+
+/** Whether all leads to a thing go out by openings that hold them, with nobody else in the same clamp. */
+function isWellLed(plan: Plan, { routes }: Leaving, enclosure: EnclosureId): boolean {
+  const { fills } = routesOf(plan)
+  const own = new Set<string>(routes.map(({ id }) => id))
+  return routes.every((route) => {
+    const exit = route.parts.find(({ raceway }) => isExitOf(plan, raceway, enclosure))?.raceway
+    if (!exit) return false
+    const { kind, thread, hasInsert } = plan.raceways[exit]!
+    const { leads, fill_percent, limit_percent } = fills.get(exit)!
+    if (fill_percent !== null && fill_percent > limit_percent) return false
+    const data = kind === 'gland' && thread !== null ? glandThread(thread) : null
+    if (data === null || hasInsert === true) return true
+    const cable_mm = bundleDiameter_mm(leads.map((id) => routesOf(plan).byId.get(id)!.od_mm))
+    return leads.every((id) => own.has(id)) && clamps(data, cable_mm)
+  })
+}
+
+function freeName(taken: Set<string>, wanted: string): string {
+  let name = wanted
+  for (let n = 2; taken.has(name); n += 1) name = `${wanted} ${n}`
+  taken.add(name)
+  return name
+}
+
+/**
+ * Glands for what leaves a box and has no opening that holds it: those that are there and free are dealt out first, and no
+ * lead is taken from where a person put it. Then the spares that the house rule keeps. Asked again it proposes nothing more.
+ */
 export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): GlandProposal {
   const box = plan.enclosures[enclosure]!
   const wall = Object.entries(box.faces).find(([, face]) => face!.kind === 'wall' && sideOf(face!) === 'bottom')
   if (!wall) return { commands: [], left: [] }
   const [faceKey, face] = wall
-  const named = new Set(
-    Object.values(plan.raceways).flatMap((raceway) =>
-      raceway!.enclosure === enclosure && raceway!.kind === 'gland' ? [raceway!.name] : [],
-    ),
-  )
+  const names = new Set(Object.values(plan.raceways).map((raceway) => raceway!.name))
   const wanted = leavingBox(plan, enclosure)
-    .flatMap(({ device, routes }) => {
-      const name = `${plan.devices[device]!.tag} leads`
-      if (named.has(name)) return []
+    .filter((leaving) => !isWellLed(plan, leaving, enclosure))
+    .map(({ device, routes }) => {
       const cable_mm = bundleDiameter_mm(routes.map(({ od_mm }) => od_mm))
-      return [
-        {
-          device: device as DeviceId | null,
-          routes,
-          name,
-          gland:
-            GLAND_THREADS.find((row) => row.family === 'M' && clamps(row, cable_mm)) ??
-            GLAND_THREADS.find(({ family, clampMax_mm }) => family === 'M' && clampMax_mm >= cable_mm) ??
-            null,
-        },
-      ]
+      return {
+        device: device as DeviceId | null,
+        routes,
+        name: freeName(names, `${plan.devices[device]!.tag} leads`),
+        gland:
+          GLAND_THREADS.find((row) => row.family === 'M' && clamps(row, cable_mm)) ??
+          GLAND_THREADS.find(({ family, clampMax_mm }) => family === 'M' && clampMax_mm >= cable_mm) ??
+          null,
+      }
     })
     .sort((a, b) => (b.gland?.nut_mm ?? 0) - (a.gland?.nut_mm ?? 0) || a.name.localeCompare(b.name))
   const spares =
@@ -84,7 +117,8 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
     Object.values(plan.raceways).filter((raceway) => raceway!.enclosure === enclosure && raceway!.isBlanked).length
   const spareGland = GLAND_THREADS.find(({ size }) => size === 'M20')!
   for (let n = 0; n < spares; n += 1)
-    if (wanted.length > 0) wanted.push({ device: null, routes: [], name: `Spare ${n + 1}`, gland: spareGland })
+    if (wanted.length > 0)
+      wanted.push({ device: null, routes: [], name: freeName(names, `Spare ${n + 1}`), gland: spareGland })
   const bodies: Box3[] =
     reckoning.spaces.find((space) => space.enclosure === enclosure)?.bodies.map(({ box: body }) => body) ?? []
   const taken = [
@@ -97,6 +131,15 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
         : [],
     ),
   ]
+  for (const { x_mm, y_mm, shape } of face!.openings) {
+    const { across_mm, down_mm } = reachOf(shape)
+    taken.push({
+      left_mm: x_mm - across_mm,
+      right_mm: x_mm + across_mm,
+      top_mm: y_mm - down_mm,
+      bottom_mm: y_mm + down_mm,
+    })
+  }
   const commands: Command[] = []
   const left: DeviceId[] = []
   let n = 0
@@ -124,13 +167,14 @@ export function proposeGlands(plan: Plan, reckoning: Reckoning, enclosure: Enclo
         isBlanked: device === null,
       }),
     })
-    // Each lead goes through the gland that bears its name.
-    for (const route of routes)
+    // Each lead goes through the gland that bears its name, and else as somebody chose.
+    for (const { cable, wires } of routes) {
+      const chosen = (cable === null ? plan.wires[wires[0]!]!.route : plan.cables[cable]!.route) ?? []
+      const changes = { route: [...chosen, id] }
       commands.push(
-        route.cable !== null
-          ? { type: 'updateCable', id: route.cable, changes: { route: [id] } }
-          : { type: 'updateWire', id: route.wires[0]!, changes: { route: [id] } },
+        cable !== null ? { type: 'updateCable', id: cable, changes } : { type: 'updateWire', id: wires[0]!, changes },
       )
+    }
   }
   return { commands, left }
 

@@ -1,4 +1,4 @@
-import { contains, grow, overlaps, type Rect } from '@/core/geometry'
+import { contains, grow, overlaps, reachOf, type Rect } from '@/core/geometry'
 import {
   apply,
   newRaceway,
@@ -9,6 +9,7 @@ import {
   type Raceway,
   type RacewayId,
 } from '@/core/plan'
+import { FREE_WEIGHT } from '@/core/routing'
 import { isLeaf, routesOf, sideOf, type LeadRoute, type Reckoning } from '@/core/figures'
 
 /** What is sold for a plate, the widest first; where not even the narrowest has room, a line of clips. Common practice. */
@@ -19,22 +20,64 @@ const BESIDE_mm = 1
 /** Rows of ducts on a bare plate are no nearer than this. */
 const ROWS_APART_mm = 90
 const HINGE_FROM_EDGE_mm = 30
+/** Where a loop is held nothing else is. */
+const HELD_mm = 20
 
 type Axis = 'across' | 'down'
 
 /**
  * Ways where there is none: ducts between rows of parts on a plate that has none, ducts or clips between those that nothing
- * joins, and a loop over the hinge of each door whose parts are wired to the box.
+ * joins, and a loop over the hinge of each door whose parts are wired to the box. What no lead would take, and what would make
+ * the way of any lead worse than it is, is not proposed. Asked again it proposes nothing more.
  */
 export function proposeWays(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): readonly Command[] {
-  const wanted = allWays(plan, reckoning, enclosure)
+  let wanted = withoutHarm(plan, allWays(plan, reckoning, enclosure))
+  for (;;) {
+    const useful = wantedByLeads(plan, wanted)
+    if (useful.length === wanted.length) return wanted
+    wanted = useful
+  }
+}
+
+/** Without the ways that no lead would take: they are not worth their holes. */
+function wantedByLeads(plan: Plan, wanted: readonly Command[]): readonly Command[] {
+  const fills = after(plan, wanted)?.fills
+  return fills === undefined
+    ? []
+    : wanted.filter(
+        (command) => command.type !== 'addRaceway' || (fills.get(command.id as RacewayId)?.leads.length ?? 0) > 0,
+      )
+}
+
+const after = (plan: Plan, wanted: readonly Command[]) => {
   const outcome = apply(plan, wanted)
-  if (outcome.kind === 'refused') return wanted
-  // What no lead would take is not worth its holes.
-  const { fills } = routesOf(outcome.plan)
-  return wanted.filter(
-    (command) => command.type !== 'addRaceway' || (fills.get(command.id as RacewayId)?.leads.length ?? 0) > 0,
+  return outcome.kind === 'refused' ? null : routesOf(outcome.plan)
+}
+
+/** All of them where no lead fares worse for it; else one by one, as far as none does. */
+function withoutHarm(plan: Plan, wanted: readonly Command[]): readonly Command[] {
+  const { leads } = routesOf(plan)
+  const harms = (commands: readonly Command[]): boolean => {
+    const { byId } = after(plan, commands) ?? { byId: null }
+    return byId === null || leads.some((lead) => isWorse(lead, byId.get(lead.id)))
+  }
+  if (wanted.length === 0 || !harms(wanted)) return wanted
+  return wanted.reduce<readonly Command[]>(
+    (kept, command) => (harms([...kept, command]) ? kept : [...kept, command]),
+    [],
   )
+}
+
+/** Within this a way is as long as it was: ducts are not drawn to the millimetre. */
+const LONGER_mm = 1
+/** What lies in a duct may go so much farther than what hangs free. */
+const IN_DUCT = FREE_WEIGHT
+
+function isWorse(before: LeadRoute, now: LeadRoute | undefined): boolean {
+  if (before.laid.kind === 'none') return false
+  if (now === undefined || now.laid.kind === 'none') return true
+  if (before.laid.despite === 'nothing' && now.laid.despite !== 'nothing') return true
+  return now.laid.length_mm > before.laid.length_mm * (before.laid.kind === 'direct' ? IN_DUCT : 1) + LONGER_mm
 }
 
 function allWays(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): readonly Command[] {
@@ -46,9 +89,10 @@ function allWays(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): read
     const data = box.faces[face.face]!
     const whole: Rect = { left_mm: 0, top_mm: 0, right_mm: data.width_mm, bottom_mm: data.height_mm }
     const bodies = face.items.map(({ body }) => body)
+    const inTheWay = [...bodies, ...otherWays(plan, enclosure, face.face)]
     const isFree = (rect: Rect) =>
       contains(whole, rect) &&
-      !bodies.some((body) =>
+      !inTheWay.some((body) =>
         overlaps(body, grow(rect, { top: BESIDE_mm, right: BESIDE_mm, bottom: BESIDE_mm, left: BESIDE_mm })),
       )
     const lines = face.raceways.flatMap(({ raceway, body }): Line[] => {
@@ -65,6 +109,32 @@ function allWays(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): read
       commands.push(put(ids, enclosure, face.face, kind, rect, axis))
   }
   return [...commands, ...hingeLoops(plan, enclosure, ids)]
+}
+
+/** What is held on a face and is no line along it: openings, holes, and where loops and stretches begin. */
+function otherWays(plan: Plan, enclosure: EnclosureId, face: FaceId): readonly Rect[] {
+  const square = (x_mm: number, y_mm: number, half_mm: number): Rect => ({
+    left_mm: x_mm - half_mm,
+    right_mm: x_mm + half_mm,
+    top_mm: y_mm - half_mm,
+    bottom_mm: y_mm + half_mm,
+  })
+  const ways = Object.values(plan.raceways).flatMap((way): Rect[] => {
+    const { at, kind, width_mm, ends, origin } = way!
+    if (origin === 'remove') return []
+    if (at && way!.enclosure === enclosure && at.face === face)
+      return ['gland', 'grommet', 'hole'].includes(kind) ? [square(at.x_mm, at.y_mm, width_mm / 2)] : []
+    return [ends?.a, ends?.b].flatMap((end) =>
+      end?.kind === 'face' && end.enclosure === enclosure && end.face === face
+        ? [square(end.x_mm, end.y_mm, HELD_mm / 2)]
+        : [],
+    )
+  })
+  const holes = plan.enclosures[enclosure]!.faces[face]!.openings.map(({ x_mm, y_mm, shape }) => {
+    const { across_mm, down_mm } = reachOf(shape)
+    return square(x_mm, y_mm, Math.max(across_mm, down_mm))
+  })
+  return [...ways, ...holes]
 }
 
 interface Line {
