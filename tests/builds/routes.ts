@@ -139,10 +139,7 @@ export const ROUTE_SAMPLES = {
     good: [() => clay(), () => clay(wire('w21', { measured_mm: 600 }))],
   },
   'way-overfull': {
-    bad: [
-      () => clay(way('out5', { width_mm: 20, height_mm: 12 })),
-      () => clay(way('main-duct6', { width_mm: 8, height_mm: 20 })),
-    ],
+    bad: [() => clay(way('out5', { width_mm: 20, height_mm: 12 }))],
     good: [() => clay()],
   },
   'lead-misfits-gland': {
@@ -230,10 +227,6 @@ export const ROUTE_SAMPLES = {
       // Nobody looked: nothing is known of it.
       () => clay({ type: 'updateCable', id: own('M1'), changes: { shielded: true } }),
     ],
-  },
-  'bundle-unheld': {
-    bad: [() => clay(...without('duct3', 'duct4', 'main-duct6'))],
-    good: [() => clay()],
   },
   'chain-hits': {
     bad: [

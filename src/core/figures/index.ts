@@ -11,7 +11,7 @@ export { feedWays, loadKindOf, type FeedWay } from './switching/switches'
 export type * from './types'
 export type { EndTreatment } from '@/core/termination'
 export { racewayRect, sideOf } from './space/layout'
-export { boxAt, turnSide } from './space/space'
+export { boxAt, hostedIn, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
 export { cutLength, explainLength, hasSurplus, type LeadRoute, type Routes, type WayFill } from './routes/routes'
 export {

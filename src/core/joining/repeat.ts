@@ -128,7 +128,7 @@ export function copyDevice(plan: Plan, model: DeviceId, count: number, withJoint
     const place: Device['place'] =
       own.place.kind === 'field'
         ? own.place
-        : { kind: 'unplaced', enclosure: own.place.kind === 'socket' ? null : own.place.enclosure }
+        : { kind: 'unplaced', enclosure: 'enclosure' in own.place ? own.place.enclosure : null }
     const device: Device = {
       ...newDevice(own.part, tag, NUMBER.test(own.name) ? shifted(own.name, n + 1) : own.name),
       place,

@@ -1,3 +1,4 @@
+import { hostOf } from './hostOf'
 import { castDraft, produceWithPatches, type Draft } from 'immer'
 import type { Issue } from '@/core/calculator'
 import type { Command, CommandType } from './schema/command'
@@ -270,8 +271,7 @@ function removeDevice(draft: MutablePlan, { id }: Extract<Command, { type: 'remo
       for (const opening of face!.openings)
         if (opening.device === id) Object.assign(opening, { device: null, use: 'open' })
   for (const device of Object.values(draft.devices)) {
-    if (device!.place.kind === 'socket' && device!.place.device === id)
-      device!.place = { kind: 'unplaced', enclosure: null }
+    if (hostOf(device!.place) === id) device!.place = { kind: 'unplaced', enclosure: null }
     if (device!.commandedBy === id) device!.commandedBy = null
     if (device!.watchedBy === id) device!.watchedBy = null
   }

@@ -1,3 +1,4 @@
+import { hostOf } from './hostOf'
 import { apply } from './apply'
 import { landingOf } from './landingOf'
 import type { Command } from './schema/command'
@@ -13,7 +14,10 @@ export function laterDevices({ devices }: Pick<Plan, 'devices'>): ReadonlySet<De
   for (const [id, device] of all) if (device!.comes === 'later') later.add(id)
   for (let before = 0; later.size > before;) {
     before = later.size
-    for (const [id, { place }] of all) if (place.kind === 'socket' && later.has(place.device)) later.add(id)
+    for (const [id, { place }] of all) {
+      const host = hostOf(place)
+      if (host !== null && later.has(host)) later.add(id)
+    }
   }
   return later
 }

@@ -1,3 +1,4 @@
+import { hostOf } from './hostOf'
 import { IssueList, type Issue } from '@/core/calculator'
 import type { DeviceId, TerminalId } from './schema/ids'
 import type { Plan } from './schema/plan'
@@ -202,6 +203,11 @@ export function referenceFaults(plan: Plan): readonly Issue[] {
       else if (onThemselves.has(id as DeviceId))
         faults.push({ path: `${path}.place.device`, message: 'plugs onto itself by way of other devices' })
     }
+    if (place.kind === 'on') {
+      if (!has(plan.devices, place.device)) missing(`${path}.place.device`, 'device', place.device)
+      else if (onThemselves.has(id as DeviceId))
+        faults.push({ path: `${path}.place.device`, message: 'sits on itself by way of other devices' })
+    }
   }
 
   for (const [id, wire] of Object.entries(plan.wires)) {
@@ -337,7 +343,7 @@ function sittingOnThemselves(plan: Plan): ReadonlySet<DeviceId> {
       way.push(at)
       onWay.add(at)
       const place: Plan['devices'][DeviceId]['place'] | undefined = plan.devices[at]?.place
-      at = place?.kind === 'socket' ? place.device : undefined
+      at = (place && hostOf(place)) ?? undefined
     }
     const isCaught = at !== undefined && (onWay.has(at) || bad.has(at))
     for (const device of way) {

@@ -80,7 +80,7 @@ function placeWords(plan: Plan, code: string): string | null {
   try {
     const place = JSON.parse(code) as Record<string, unknown>
     if (place.kind === 'unplaced') return 'not placed'
-    if (place.kind === 'socket') return `on ${nameOf(plan, String(place.device)) ?? GONE}`
+    if (place.kind === 'socket' || place.kind === 'on') return `on ${nameOf(plan, String(place.device)) ?? GONE}`
     if (place.kind !== 'face') return `in the field${place.path ? `, ${String(place.path)}` : ''}`
     const box = plan.enclosures[place.enclosure as keyof Plan['enclosures']]
     const face = box?.faces[place.face as never] as { readonly name: string } | undefined

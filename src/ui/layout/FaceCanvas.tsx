@@ -4,7 +4,7 @@ import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Hole } from '@/core/drilling'
 import { grow, mirrorShape, outlineOf, snapRect, turnMargins, type Rect, type Stroke } from '@/core/geometry'
 import { landed, type DeviceId, type EnclosureId, type FaceId, type Part, type Plan } from '@/core/plan'
-import { sideOf } from '@/core/figures'
+import { hostedIn, sideOf } from '@/core/figures'
 import { useRoom } from '@/ui/room'
 import { changeThings, thingsOn, type Change, type FaceThing } from './faceThings'
 
@@ -284,6 +284,9 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
             />
           </g>
         ))}
+        {pull ? null : (
+          <SittingOn plan={plan} enclosure={enclosure} face={face} mirror_mm={isMirrored ? width_mm : null} />
+        )}
         {pull ? null : <Holes holes={reckoned?.holes ?? []} mirror_mm={isMirrored ? width_mm : null} />}
         {pull?.across != null ? (
           <line
@@ -320,6 +323,50 @@ export function FaceCanvas({ enclosure, face, view, chosen, onChoose }: Props) {
       </p>
     </div>
   )
+}
+
+/** What sits on parts of a face: its outline over theirs, moved in its own panel. */
+function SittingOn({
+  plan,
+  enclosure,
+  face,
+  mirror_mm,
+}: {
+  readonly plan: Plan
+  readonly enclosure: EnclosureId
+  readonly face: FaceId
+  readonly mirror_mm: number | null
+}) {
+  const own = new Map(
+    (Object.keys(plan.devices) as DeviceId[]).flatMap((id): [DeviceId, FaceId][] => {
+      const { place } = plan.devices[id]!
+      return place.kind === 'face' && place.enclosure === enclosure && place.face === face ? [[id, face]] : []
+    }),
+  )
+  const sitting = hostedIn(plan, plan.enclosures[enclosure]!, own).filter(
+    ({ key }) => plan.devices[key]!.place.kind === 'on',
+  )
+  return sitting.map(({ key, rect: { left_mm, right_mm, top_mm, bottom_mm } }) => {
+    const x = mirror_mm === null ? left_mm : mirror_mm - right_mm
+    return (
+      <g key={key} pointerEvents="none">
+        <rect
+          x={x}
+          y={top_mm}
+          width={right_mm - left_mm}
+          height={bottom_mm - top_mm}
+          fill="var(--sheet)"
+          fillOpacity="0.55"
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+          strokeDasharray="1.5 1.5"
+        />
+        <text x={x + 3} y={bottom_mm - 3} fontSize="8" className="figures" fill="var(--ink)">
+          {plan.devices[key]!.tag}
+        </text>
+      </g>
+    )
+  })
 }
 
 type Edge = 'left' | 'right' | 'top' | 'bottom'

@@ -1,6 +1,6 @@
 'use client'
 import { counted } from '@/core/quantity'
-import { landed, type EnclosureId } from '@/core/plan'
+import { hostOf, landed, type EnclosureId } from '@/core/plan'
 
 import { useRoom } from '@/ui/room'
 
@@ -23,8 +23,9 @@ export function SiteSketch({
   const homeOf = (id: keyof typeof plan.devices): string | null => {
     const { place } = plan.devices[id]!
     if (place.kind === 'field') return FIELD
-    if (place.kind === 'socket') return homeOf(place.device)
-    return place.enclosure ?? only
+    const host = hostOf(place)
+    if (host !== null) return homeOf(host)
+    return ('enclosure' in place ? place.enclosure : null) ?? only
   }
   const runs = new Map<string, { from: string; to: string; count: number; mains: boolean }>()
   for (const wire of Object.values(landed(plan).wires)) {

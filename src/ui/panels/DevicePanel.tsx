@@ -12,6 +12,7 @@ import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
 import { NewerPart } from './NewerPart'
 import { OutletFields } from './OutletFields'
+import { PlaceFields } from './PlaceFields'
 import { ProgramList } from './ProgramList'
 import { ReplaceDialog } from './ReplaceDialog'
 import { ServesFields } from './ServesFields'
@@ -244,21 +245,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
         />
       ))}
       {part.behaviour.kind === 'motor' ? <ReverseButton id={id} /> : null}
-      <Choice
-        label="Where"
-        value={device.place.kind === 'field' ? 'field' : 'box'}
-        options={[
-          { value: 'box', label: 'in the box' },
-          { value: 'field', label: 'out on the machine' },
-        ]}
-        onChoose={(value) =>
-          edit(`${device.tag} ${value === 'field' ? 'out on the machine' : 'in the box'}`, {
-            type: 'moveDevice',
-            id,
-            place: value === 'field' ? { kind: 'field', path: 'machine' } : { kind: 'unplaced', enclosure: null },
-          })
-        }
-      />
+      <PlaceFields id={id} />
       <Choice
         label="Origin"
         value={device.origin}

@@ -2,6 +2,7 @@ import { conductorOutside_mm, jacketOutside_mm } from '@/core/conductor'
 import { roughBundle_mm } from '@/core/packing/circles'
 import type { Access, Lead, LeadKind } from '@/core/routing'
 import {
+  hostOf,
   landed,
   type CableId,
   type DeviceId,
@@ -109,12 +110,13 @@ function sameOrigins(one: Plan, other: Plan): boolean {
     ids.length === Object.keys(one.devices).length &&
     ids.every((id) => {
       const [a, b] = [one.devices[id], other.devices[id]!]
-      return a === b || (a !== undefined && a.origin === b.origin && a.part === b.part && hostOf(a) === hostOf(b))
+      return (
+        a === b ||
+        (a !== undefined && a.origin === b.origin && a.part === b.part && hostOf(a.place) === hostOf(b.place))
+      )
     })
   )
 }
-
-const hostOf = ({ place: at }: Plan['devices'][DeviceId]): DeviceId | null => (at.kind === 'socket' ? at.device : null)
 
 function enter(plan: Plan): readonly Entered[] {
   const { wires, devices } = landed(plan)
@@ -150,7 +152,7 @@ function standsOn(plan: Plan, id: DeviceId): readonly DeviceId[] {
   const found: DeviceId[] = []
   for (let at: DeviceId | null = id, hop = 0; at !== null && hop < 5; hop += 1) {
     found.push(at)
-    at = hostOf(plan.devices[at]!)
+    at = hostOf(plan.devices[at]!.place)
   }
   return found
 }
@@ -236,7 +238,8 @@ const place = (plan: Plan, { device, terminal }: LeadEnd) => terminalPoint(plan,
 
 const isField = (plan: Plan, id: DeviceId): boolean => {
   const { place: at } = plan.devices[id]!
-  return at.kind === 'field' || (at.kind === 'socket' && isField(plan, at.device))
+  const host = hostOf(at)
+  return at.kind === 'field' || (host !== null && isField(plan, host))
 }
 
 /** Set into a wall or a door: its far side is outside. */

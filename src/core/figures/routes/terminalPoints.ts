@@ -12,6 +12,7 @@ import {
   type TerminalId,
 } from '@/core/plan'
 import { sideOf } from '../space/layout'
+import { onHost } from '../space/onHost'
 import { liftOf, plateIn } from '../space/space'
 
 /** In an enclosure: across as seen from the front, down, and outward from the back. */
@@ -110,14 +111,25 @@ export function terminalOnFace(plan: Plan, id: DeviceId, terminal: TerminalId): 
   let above = own?.above ?? null
   let reach = part.body.depth_mm
   if (own) [dx, dy] = [own.dx, own.dy]
-  for (let hop = 0; device.place.kind === 'socket' && hop < 4; hop += 1) {
+  for (let hop = 0; (device.place.kind === 'socket' || device.place.kind === 'on') && hop < 4; hop += 1) {
     const { place } = device
     const host: Device = plan.devices[place.device]!
     const hostPart: Part = plan.parts[host.part]!
-    const socket = hostPart.sockets.find((each) => each.id === place.socket)
-    dx += socket?.x_mm ?? 0
-    dy += socket?.y_mm ?? 0
-    raised += socket?.stack_mm ?? 0
+    if (place.kind === 'on') {
+      const seat = onHost(hostPart, part, place)
+      const isFlat = place.side === 'front' || place.side === 'back'
+      // On an edge its terminals are taken for where its middle is.
+      const [x, y] = isFlat ? turned(dx, dy, place.rotation_deg) : [0, 0]
+      dx = x + seat.dx_mm
+      dy = y + seat.dy_mm
+      raised += Math.max(0, isFlat ? seat.from_mm : (seat.from_mm + seat.to_mm) / 2)
+      if (above !== null) above += Math.max(0, seat.from_mm)
+    } else {
+      const socket = hostPart.sockets.find((each) => each.id === place.socket)
+      dx += socket?.x_mm ?? 0
+      dy += socket?.y_mm ?? 0
+      raised += socket?.stack_mm ?? 0
+    }
     device = host
     part = hostPart
     reach = raised + reach

@@ -1,3 +1,4 @@
+import { hostOf } from '@/core/plan'
 import type { Conductor, Model } from '@/core/model'
 import { splitKey } from '@/core/model'
 import type { DeviceId, EnclosureId, Plan } from '@/core/plan'
@@ -11,6 +12,9 @@ export interface Air {
   readonly warmest_C: number
 }
 
+/** Modules on boards on boards: nothing sits deeper. */
+const MOST_HOPS = 8
+
 /** The box that each device loses its heat in; null for what is in none. */
 export function boxesOf({ plan, devices }: Model): ReadonlyMap<DeviceId, EnclosureId | null> {
   const boxes = Object.entries(plan.enclosures).filter(
@@ -20,13 +24,22 @@ export function boxesOf({ plan, devices }: Model): ReadonlyMap<DeviceId, Enclosu
   const boxOf = new Map<DeviceId, EnclosureId | null>(
     devices.map(({ id, device }) => [
       id,
-      device.origin === 'remove' || device.place.kind === 'field' || device.place.kind === 'socket'
+      device.origin === 'remove' || device.place.kind === 'field' || !('enclosure' in device.place)
         ? null
         : (device.place.enclosure ?? only),
     ]),
   )
-  for (const { id, device } of devices)
-    if (device.place.kind === 'socket') boxOf.set(id, boxOf.get(device.place.device) ?? null)
+  // In the box of what they sit on, which may sit on something in turn.
+  const byId = new Map(devices.map(({ id, device }) => [id, device]))
+  for (const { id, device } of devices) {
+    let at = device
+    for (let hop = 0, host = hostOf(at.place); host !== null && hop < MOST_HOPS; hop += 1, host = hostOf(at.place)) {
+      const next = byId.get(host)
+      if (!next) break
+      at = next
+      boxOf.set(id, boxOf.get(host) ?? null)
+    }
+  }
   return boxOf
 }
 

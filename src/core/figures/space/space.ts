@@ -23,6 +23,7 @@ import {
 } from '@/core/plan'
 import { RAIL_TH35 } from '@/core/reference'
 import { sideOf } from './layout'
+import { onHost, type OnHost } from './onHost'
 import type { FaceReckoning, RoomReckoning, SpaceReckoning } from '../types'
 
 /** Under a board on standoffs; common practice. */
@@ -100,6 +101,80 @@ function directionOf(enclosure: Enclosure, face: FaceId, side: BodySide): Direct
   throw new Error(`Side ${side} has no direction`)
 }
 
+/** How a device stands on a face: its middle, its turn, and its underside above the face. */
+interface Pose {
+  readonly face: FaceId
+  readonly x_mm: number
+  readonly y_mm: number
+  readonly rotation_deg: QuarterTurn
+  readonly base_mm: number
+}
+
+/** What sits in or on something that stands on a face: what it covers of that, and how far in it reaches. */
+export interface Hosted {
+  readonly key: DeviceId
+  readonly face: FaceId
+  readonly rect: Rect
+  readonly inward_mm: readonly [number, number]
+}
+
+/** Everything in an enclosure that sits in or on something that stands on a face, however deep. */
+export function hostedIn(plan: Plan, enclosure: Enclosure, faces: ReadonlyMap<DeviceId, FaceId>): readonly Hosted[] {
+  const poses = new Map<DeviceId, Pose>()
+  for (const [id, face] of faces) {
+    const device = plan.devices[id]!
+    if (device.place.kind !== 'face') continue
+    const isPlate = enclosure.faces[face]!.kind === 'plate'
+    const base_mm = depthOf(device, plan.parts[device.part]!, isPlate)[0]
+    const { x_mm, y_mm, rotation_deg } = device.place
+    poses.set(id, { face, x_mm, y_mm, rotation_deg, base_mm })
+  }
+  const found: Hosted[] = []
+  for (let before = -1; before < poses.size;) {
+    before = poses.size
+    for (const [key, device] of Object.entries(plan.devices) as [DeviceId, Device][]) {
+      const { place, origin } = device
+      if (poses.has(key) || origin === 'remove' || (place.kind !== 'socket' && place.kind !== 'on')) continue
+      const host = poses.get(place.device)
+      if (!host) continue
+      const seat = seatOf(plan.parts[plan.devices[place.device]!.part]!, plan.parts[device.part]!, place)
+      if (!seat) continue
+      const [dx, dy] = turnedBy(seat.dx_mm, seat.dy_mm, host.rotation_deg)
+      const [w, h] = host.rotation_deg % 180 !== 0 ? [seat.height_mm, seat.width_mm] : [seat.width_mm, seat.height_mm]
+      const [x, y] = [host.x_mm + dx, host.y_mm + dy]
+      const from_mm = Math.max(0, host.base_mm + seat.from_mm)
+      poses.set(key, { ...host, x_mm: x, y_mm: y, base_mm: from_mm })
+      found.push({
+        key,
+        face: host.face,
+        rect: { left_mm: x - w / 2, right_mm: x + w / 2, top_mm: y - h / 2, bottom_mm: y + h / 2 },
+        inward_mm: [from_mm, Math.max(from_mm, host.base_mm + seat.to_mm)],
+      })
+    }
+  }
+  return found
+}
+
+/** What a device takes up on its host; null where the host has no such socket. */
+function seatOf(host: Part, part: Part, place: Extract<Device['place'], { kind: 'socket' | 'on' }>): OnHost | null {
+  if (place.kind === 'on') return onHost(host, part, place)
+  const socket = host.sockets.find((each) => each.id === place.socket)
+  if (!socket) return null
+  const from_mm = socket.stack_mm ?? STANDOFF_mm
+  const { width_mm, height_mm, depth_mm } = part.body
+  return {
+    dx_mm: socket.x_mm ?? 0,
+    dy_mm: socket.y_mm ?? 0,
+    width_mm,
+    height_mm,
+    from_mm,
+    to_mm: from_mm + depth_mm,
+  }
+}
+
+const turnedBy = (dx: number, dy: number, turn: QuarterTurn): readonly [number, number] =>
+  turn === 0 ? [dx, dy] : turn === 90 ? [-dy, dx] : turn === 180 ? [-dx, -dy] : [dy, -dx]
+
 /** Bodies of an enclosure in three dimensions: what reaches into what with the door shut, and the room on the sides that want some. */
 export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceReckoning[] {
   return Object.entries(plan.enclosures).flatMap(([key, enclosure]): SpaceReckoning[] => {
@@ -119,33 +194,12 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
           ),
         })
     const byDevice = new Map(bodies.map((body) => [body.key, body]))
-    // Modules stand on their host.
-    for (const [moduleId, device] of Object.entries(plan.devices)) {
-      const { place } = device!
-      const host = place.kind === 'socket' ? byDevice.get(place.device) : undefined
-      if (place.kind !== 'socket' || !host || device!.origin === 'remove') continue
-      const part = plan.parts[device!.part]!
-      const hostDevice = plan.devices[place.device]!
-      const hostPart = plan.parts[hostDevice.part]!
-      const socket = hostPart.sockets.find((each) => each.id === place.socket)
-      if (!socket || hostDevice.place.kind !== 'face') continue
-      const turned = hostDevice.place.rotation_deg % 180 !== 0
-      const [w, h] = turned ? [part.body.height_mm, part.body.width_mm] : [part.body.width_mm, part.body.height_mm]
-      const [dx, dy] = turned ? [-(socket.y_mm ?? 0), socket.x_mm ?? 0] : [socket.x_mm ?? 0, socket.y_mm ?? 0]
-      const above =
-        depthOf(hostDevice, hostPart, enclosure!.faces[host.face]!.kind === 'plate')[0] + (socket.stack_mm ?? 10)
-      const [x, y] = [hostDevice.place.x_mm + dx, hostDevice.place.y_mm + dy]
-      bodies.push({
-        key: moduleId as DeviceId,
-        face: host.face,
-        box: bodyOf(
-          enclosure!,
-          host.face,
-          { left_mm: x - w / 2, right_mm: x + w / 2, top_mm: y - h / 2, bottom_mm: y + h / 2 },
-          [above, above + part.body.depth_mm],
-        ),
-      })
-    }
+    for (const { key: device, face, rect, inward_mm } of hostedIn(
+      plan,
+      enclosure!,
+      new Map(bodies.map((body) => [body.key, body.face])),
+    ))
+      bodies.push({ key: device, face, box: bodyOf(enclosure!, face, rect, inward_mm) })
     const faceOf = new Map(bodies.map(({ key: device, face }) => [device, face]))
     const { width_mm, height_mm, depth_mm } = enclosure!.inner
     const isClosed = enclosure!.kind === 'box' || enclosure!.kind === 'rack-shelf'

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { CONTACT_MEANS } from '../contactMeans'
+import { BODY_SIDES } from '../part'
 import { SEATS } from '../seat'
 import { CURVES, DEVICE_FAMILIES } from '@/core/reference'
 import { outlet } from './site'
@@ -24,6 +25,16 @@ export const place = z.discriminatedUnion('kind', [
     rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
   }),
   z.strictObject({ kind: z.literal('socket'), device: deviceId, socket: localKey, seated: seated.default('right') }),
+  /** Screwed, taped or glued to another part, on spacers or not: its middle from the middle of that side, as the other stands unturned. */
+  z.strictObject({
+    kind: z.literal('on'),
+    device: deviceId,
+    side: z.enum(BODY_SIDES),
+    x_mm: coordinate_mm(),
+    y_mm: coordinate_mm(),
+    off_mm: nonNegative().max(500, { error: 'must be 500 mm or less' }),
+    rotation_deg: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
+  }),
   z.strictObject({ kind: z.literal('field'), path: text(200) }),
 ])
 export type Place = z.output<typeof place>

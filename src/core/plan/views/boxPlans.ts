@@ -1,3 +1,4 @@
+import { hostOf } from '../hostOf'
 import type { DeviceId, EnclosureId } from '../schema/ids'
 import type { Plan } from '../schema/plan'
 import { isShallowAlike } from './view'
@@ -56,7 +57,7 @@ function boxOf(plan: Plan, id: DeviceId, known: Map<DeviceId, EnclosureId | null
       box = place.enclosure
       break
     }
-    at = place?.kind === 'socket' ? place.device : undefined
+    at = (place && hostOf(place)) ?? undefined
   }
   if (at !== undefined && box === null) box = known.get(at) ?? null
   for (const each of way) known.set(each, box)

@@ -70,7 +70,9 @@ export const circuitView = defineView({
             y_mm: 0,
             rotation_deg: 0,
           }
-        : device.place,
+        : device.place.kind === 'on'
+          ? { ...device.place, x_mm: 0, y_mm: 0, off_mm: 0, rotation_deg: 0 }
+          : device.place,
     fixedWith: null,
     screw_mm: null,
   }),

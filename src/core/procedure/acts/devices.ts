@@ -1,5 +1,5 @@
 import { fittedRating } from '@/core/model'
-import { referenceVolts, type Device, type DeviceId, type Part, type Plan } from '@/core/plan'
+import { hostOf, referenceVolts, type Device, type DeviceId, type Part, type Plan } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { servesMains } from '@/core/supply'
 import type { Act } from '../types'
@@ -39,12 +39,22 @@ export function deviceSteps(plan: Plan, mains_V: number): readonly Act[] {
     if (device.origin === 'remove') return []
     const part = plan.parts[device.part]!
     const { place } = device
-    const host = place.kind === 'socket' ? plan.parts[plan.devices[place.device]!.part]! : null
-    return remembered(device, [part, host, mains_V], () => stepsOf(id, device, part, host, mains_V))
+    const under = hostOf(place)
+    const host = under === null ? null : plan.devices[under]!
+    const hostPart = host && plan.parts[host.part]!
+    const on = place.kind === 'on' ? (host?.tag ?? '') : null
+    return remembered(device, [part, hostPart, on, mains_V], () => stepsOf(id, device, part, hostPart, on, mains_V))
   })
 }
 
-function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null, mains_V: number): readonly Act[] {
+function stepsOf(
+  id: DeviceId,
+  device: Device,
+  part: Part,
+  host: Part | null,
+  on: string | null,
+  mains_V: number,
+): readonly Act[] {
   const before = [...settingSteps(id, device, part, mains_V), ...fittingSteps(id, device, part)]
   // What is there already is looked at and set, and not mounted again.
   // Metal that hands can touch and that stands nowhere is the box itself, its door, a frame.
@@ -58,7 +68,7 @@ function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null, ma
       device: id,
       title: `Mount ${device.tag}, ${device.name}`,
       lines: [
-        `${MOUNTING_WORDS[part.mounting]}.`,
+        on === null ? `${MOUNTING_WORDS[part.mounting]}.` : onWords(device, on),
         ...(part.orientations === 'upright' ? ['Upright only: it sheds its heat that way.'] : []),
       ],
       minutes: MINUTES.mount,
@@ -70,6 +80,23 @@ function stepsOf(id: DeviceId, device: Device, part: Part, host: Part | null, ma
       why: 'Room for plugs and fingers, air about what gets warm.',
     }),
   ]
+}
+
+/** "Screw it to the front of PS1, on spacers of 12 mm." */
+function onWords({ place, fixedWith }: Device, host: string): string {
+  if (place.kind !== 'on') return ''
+  const how = { tape: 'Tape it', glue: 'Glue it', ties: 'Tie it', rail: 'Clip it', screws: 'Screw it' }[
+    fixedWith ?? 'screws'
+  ]
+  const side = {
+    front: 'the front',
+    back: 'the back',
+    top: 'the upper side',
+    bottom: 'the lower side',
+    left: 'the left side',
+    right: 'the right side',
+  }[place.side]
+  return `${how} to ${side} of ${host}${place.off_mm > 0 ? `, on spacers of ${formatNumber(place.off_mm)} mm` : ''}.`
 }
 
 function settingSteps(id: DeviceId, device: Device, part: Part, mains_V: number): readonly Act[] {
@@ -148,6 +175,7 @@ function fittingSteps(id: DeviceId, device: Device, part: Part): readonly Act[] 
 /** Its face is drilled first; a module comes after its host, and after the settings that it covers. */
 function mountedAfter({ place }: Device, host: Part | null): readonly string[] {
   if (place.kind === 'face') return [holeStep(place.enclosure, place.face)]
+  if (place.kind === 'on') return [mountStep(place.device)]
   if (place.kind !== 'socket') return []
   const socket = host!.sockets.find(({ id }) => id === place.socket)
   return [mountStep(place.device), ...(socket?.covers ?? []).map((setting) => `set:${place.device}/${setting}`)]

@@ -58,6 +58,7 @@ function boxOf(plan: Plan, id: DeviceId): EnclosureId | typeof SOMEWHERE | null 
     case 'unplaced':
       return place.enclosure ?? SOMEWHERE
     case 'socket':
+    case 'on':
       return boxOf(plan, place.device)
     default:
       return null
@@ -179,6 +180,7 @@ function mountKey(plan: Plan, device: DeviceId): string {
       return `mount|${place.enclosure}|${isPlate ? place.face : 'walls'}`
     }
     case 'socket':
+    case 'on':
       return `mount|${boxOf(plan, device) ?? ''}|plugged`
     case 'unplaced':
       return `mount|${place.enclosure ?? ''}|somewhere`

@@ -1,3 +1,4 @@
+import { hostOf } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import type { Device, DeviceId, EnclosureId, FaceId, Plan, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
@@ -34,7 +35,7 @@ function bonds(
     // Out on the machine it is the machine's, but for what is called by the box's own parts.
     if (place.kind === 'field') return boxes.length === 1 && OF_BOX.test(device.name) && !OF_MACHINE.test(device.name)
     // Not placed yet, it may be of any box; in a plan with one there is no doubt.
-    const own = place.kind === 'socket' ? null : place.enclosure
+    const own = 'enclosure' in place ? place.enclosure : null
     return own === enclosure || (own === null && boxes.length === 1)
   })
 }
@@ -99,8 +100,9 @@ export const boxWithoutBond = defineRule<Facts>({
 /** Whether something on the mains stands in a box: by what feeds it, and where nobody placed it, in the only one. */
 function holds(context: Context, enclosure: EnclosureId, isOnly: boolean): boolean {
   const boxOf = ({ place }: Device): EnclosureId | null => {
-    if (place.kind === 'socket') return boxOf(context.device(place.device))
-    return place.kind === 'field' ? null : place.enclosure
+    const host = hostOf(place)
+    if (host !== null) return boxOf(context.device(host))
+    return 'enclosure' in place ? place.enclosure : null
   }
   return context.devices.some(({ id, device, part }) => {
     const own = boxOf(device)

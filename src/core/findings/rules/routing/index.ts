@@ -1,7 +1,6 @@
 import type { Rule } from '../../types'
 import { bendTooTight } from './bendTooTight'
 import { besideHigherVoltage } from './besideHigherVoltage'
-import { bundleUnheld } from './bundleUnheld'
 import { cableLengthWrong } from './cableLengthWrong'
 import { chainHits } from './chainHits'
 import { chainShort } from './chainShort'
@@ -33,7 +32,6 @@ export const routingRules = {
   'insulation-below-place': insulationBelowPlace,
   'beside-higher-voltage': besideHigherVoltage,
   'cord-not-held': cordNotHeld,
-  'bundle-unheld': bundleUnheld,
   'chain-hits': chainHits,
   'chain-short': chainShort,
   'loop-hits': loopHits,

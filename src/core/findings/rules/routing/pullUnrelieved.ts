@@ -1,5 +1,5 @@
 import { terminalKey } from '@/core/model'
-import { landingOf, type CableId, type DeviceId, type Plan } from '@/core/plan'
+import { hostOf, landingOf, type CableId, type DeviceId, type Plan } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { LaidContext } from '../../context'
 import { defineLayingRule } from '../../types'
@@ -15,8 +15,9 @@ interface Facts {
 /** A device on an open frame or a machine base: nothing there holds a cord but what is put there for it. */
 function isInTheOpen(plan: Plan, device: DeviceId): boolean {
   const { place } = plan.devices[device]!
-  if (place.kind === 'socket') return isInTheOpen(plan, place.device)
-  const box = place.kind === 'field' ? null : place.enclosure
+  const host = hostOf(place)
+  if (host !== null) return isInTheOpen(plan, host)
+  const box = 'enclosure' in place ? place.enclosure : null
   return box !== null && ['open-frame', 'machine-base'].includes(plan.enclosures[box]!.kind)
 }
 

@@ -21,6 +21,7 @@ function boxOf(plan: Plan, id: DeviceId): EnclosureId | 'outside' | null {
     case 'unplaced':
       return place.enclosure
     case 'socket':
+    case 'on':
       return boxOf(plan, place.device)
     case 'field':
       return 'outside'
