@@ -142,7 +142,13 @@ function enter(plan: Plan): readonly Entered[] {
     ),
   })
   return [
-    ...[...ofCable].map(([cable, cores]) => entry(cable, cores)),
+    // A cable is led by its first core, whichever was entered first.
+    ...[...ofCable].map(([cable, cores]) =>
+      entry(
+        cable,
+        [...cores].sort((a, b) => (a.id < b.id ? -1 : 1)),
+      ),
+    ),
     ...singles.map((single) => entry(null, [single])),
   ]
 }

@@ -113,9 +113,10 @@ class Builder {
   constructor(private readonly plan: Plan) {}
 
   build(): Ways {
-    const raceways = (Object.entries(this.plan.raceways) as [RacewayId, Raceway][]).filter(
-      ([, { origin }]) => origin !== 'remove',
-    )
+    // In the order of their ids: of ways that cost the same the first is taken, whatever was entered first.
+    const raceways = (Object.entries(this.plan.raceways) as [RacewayId, Raceway][])
+      .filter(([, { origin }]) => origin !== 'remove')
+      .sort(([a], [b]) => (a < b ? -1 : 1))
     for (const [id, raceway] of raceways) {
       this.ways.set(id, wayOf(this.plan, id, raceway))
       if (OPENINGS.has(raceway.kind)) this.openings.add(id)
