@@ -93,7 +93,7 @@ export function PlaceFields({ id }: { readonly id: DeviceId }) {
   )
 }
 
-/** What a device may sit on: everything that stays, but for itself and what sits on it. */
+/** What a device may sit on, the largest first: everything that stays, but for itself and what sits on it. */
 function hostsFor(plan: Plan, id: DeviceId): readonly DeviceId[] {
   const sitsOnIt = (other: DeviceId): boolean => {
     let at: DeviceId | null = other
@@ -103,8 +103,14 @@ function hostsFor(plan: Plan, id: DeviceId): readonly DeviceId[] {
     }
     return false
   }
-  return (Object.keys(plan.devices) as DeviceId[]).filter((other) => {
-    const { origin, place } = plan.devices[other]!
-    return origin !== 'remove' && place.kind !== 'field' && !sitsOnIt(other)
-  })
+  const front_mm2 = (other: DeviceId) => {
+    const { width_mm, height_mm } = plan.parts[plan.devices[other]!.part]!.body
+    return width_mm * height_mm
+  }
+  return (Object.keys(plan.devices) as DeviceId[])
+    .filter((other) => {
+      const { origin, place } = plan.devices[other]!
+      return origin !== 'remove' && place.kind !== 'field' && !sitsOnIt(other)
+    })
+    .sort((a, b) => front_mm2(b) - front_mm2(a))
 }

@@ -330,7 +330,9 @@ function LeadLine({
   return (
     <g aria-hidden>
       <polyline
-        points={points.map((point) => point.join(',')).join(' ')}
+        points={alongAxes(points)
+          .map((point) => point.join(','))
+          .join(' ')}
         fill="none"
         stroke="var(--ink)"
         strokeWidth="2.4"
@@ -342,6 +344,14 @@ function LeadLine({
     </g>
   )
 }
+
+/** As leads are laid: along the axes, round a corner where two places lie aslant. */
+const alongAxes = (points: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] =>
+  points.flatMap((point, i) => {
+    const before = points[i - 1]
+    const isAslant = before && Math.abs(before[0] - point[0]) > 0.5 && Math.abs(before[1] - point[1]) > 0.5
+    return isAslant ? [[point[0], before[1]] as const, point] : [point]
+  })
 
 const onGrid = (value: number) => Math.round(value / GRID_mm) * GRID_mm
 
