@@ -1,5 +1,5 @@
 import { DEMOS } from '@demo/scenarios'
-import { routesOf } from '@/core/figures'
+import { routesOf, wantedHoles } from '@/core/figures'
 import type { RuleId } from '@/core/findings'
 import {
   apply,
@@ -110,6 +110,47 @@ const loopFromNowhere: Command = {
     enclosure: 'enclosure:main' as EnclosureId,
     ends: { a: null, b: onFace('door', 30, 80) },
   }),
+}
+
+const CHAIN = {
+  pitch_mm: 30,
+  link_mm: 35,
+  fixedAt_percent: 50,
+  links: null,
+  opens: true,
+  moves: 'above' as const,
+  room_mm: null,
+}
+
+/** What the inlet wants cut, where it stands. */
+function inletAt() {
+  const plan = clay()
+  const { place, part } = plan.devices['device:x1' as DeviceId]!
+  if (place.kind !== 'face') throw new Error('The inlet stands in a wall')
+  return { ...wantedHoles(plan.parts[part]!, place)[0]!, enclosure: place.enclosure, face: place.face }
+}
+
+/** A box that came with a hole, given to the inlet. */
+function inletHole(changes: Partial<Extract<Command, { type: 'putOpening' }>['opening']>): readonly Command[] {
+  const { enclosure, face, shape, x_mm, y_mm } = inletAt()
+  return [
+    {
+      type: 'putOpening',
+      enclosure,
+      face,
+      opening: {
+        id: 'given',
+        name: 'Inlet hole',
+        shape,
+        x_mm,
+        y_mm,
+        origin: 'there',
+        use: 'device',
+        device: 'device:x1' as DeviceId,
+        ...changes,
+      },
+    },
+  ]
 }
 
 export const ROUTE_SAMPLES = {
@@ -282,6 +323,18 @@ export const ROUTE_SAMPLES = {
           }),
         ),
     ],
+  },
+  'chain-long': {
+    // The same travel and bend want 16 links with two to spare; 24 sag.
+    bad: [() => clay(way('out5', { chain: { ...CHAIN, links: 24 } }))],
+    good: [() => clay(), () => clay(way('out5', { chain: { ...CHAIN, links: 17 } }))],
+  },
+  'hole-misfits': {
+    bad: [
+      () => clay(...inletHole({ shape: { kind: 'round', diameter_mm: 22 } })),
+      () => clay(...inletHole({ x_mm: inletAt().x_mm + 40 })),
+    ],
+    good: [() => clay(), () => clay(...inletHole({}))],
   },
   'loop-hits': {
     bad: [() => clay(onDoor, hingeLoop(140, 40)), () => clay(onDoor, hingeLoop(77))],

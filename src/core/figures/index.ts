@@ -13,6 +13,7 @@ export type { EndTreatment } from '@/core/termination'
 export { racewayRect, sideOf } from './space/layout'
 export { boxAt, hostedIn, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
+export { fitsHole, givenTo, isSamePlace, wantedHoles } from './space/givenHoles'
 export { cutLength, explainLength, hasSurplus, type LeadRoute, type Routes, type WayFill } from './routes/routes'
 export {
   isLeaf,

@@ -1,6 +1,7 @@
 import type { Hole } from '@/core/drilling'
 import { turnPoint, turnShape } from '@/core/geometry'
 import { glandThread, SCREW_DATA } from '@/core/reference'
+import { givenTo, isSamePlace } from './givenHoles'
 import type { DeviceId, Device, EnclosureId, Face, FaceId, Part, Plan, RacewayId } from '@/core/plan'
 
 /** From the ends of a rail or duct to its outer screws; common practice. */
@@ -13,7 +14,10 @@ export function holesOfFace(plan: Plan, enclosure: EnclosureId, faceId: FaceId, 
   for (const [id, device] of Object.entries(plan.devices)) {
     const { place } = device!
     if (place.kind !== 'face' || place.enclosure !== enclosure || place.face !== faceId) continue
-    holes.push(...holesOfDevice(id as DeviceId, device!, plan.parts[device!.part]!, face.kind === 'plate', place))
+    const given = givenTo(face, id as DeviceId)
+    const own = holesOfDevice(id as DeviceId, device!, plan.parts[device!.part]!, face.kind === 'plate', place)
+    // A hole that is there already is drilled no second time.
+    holes.push(...own.filter((hole) => !given.some((opening) => isSamePlace(opening, hole))))
   }
   for (const [id, raceway] of Object.entries(plan.raceways)) {
     const { at, kind, name, width_mm, length_mm, origin, thread, isBlanked } = raceway!

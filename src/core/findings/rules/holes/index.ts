@@ -1,4 +1,5 @@
 import type { Rule } from '../../types'
+import { holeMisfits } from './holeMisfits'
 import { holeUnknown } from './holeUnknown'
 import { holesTooClose } from './holesTooClose'
 import { nutBlocked } from './nutBlocked'
@@ -9,6 +10,7 @@ import { threadTooShort } from './threadTooShort'
 
 /** About holes and screws. */
 export const holesRules = {
+  'hole-misfits': holeMisfits,
   'hole-unknown': holeUnknown,
   'holes-too-close': holesTooClose,
   'nut-blocked': nutBlocked,

@@ -3,6 +3,7 @@ import { bendTooTight } from './bendTooTight'
 import { besideHigherVoltage } from './besideHigherVoltage'
 import { cableLengthWrong } from './cableLengthWrong'
 import { chainHits } from './chainHits'
+import { chainLong } from './chainLong'
 import { chainShort } from './chainShort'
 import { cordNotHeld } from './cordNotHeld'
 import { glandShared } from './glandShared'
@@ -33,6 +34,7 @@ export const routingRules = {
   'beside-higher-voltage': besideHigherVoltage,
   'cord-not-held': cordNotHeld,
   'chain-hits': chainHits,
+  'chain-long': chainLong,
   'chain-short': chainShort,
   'loop-hits': loopHits,
   'plug-passes-not': plugPassesNot,
