@@ -29,6 +29,20 @@ export function dealOpenings(
   leads: readonly Lead[],
   aloneOf: (lead: Lead) => Laid,
 ): ReadonlyMap<Lead, readonly string[]> {
+  const concerned = leads.filter((lead) => lead.only !== null || homesLeft(graph, aloneOf(lead)).size > 0)
+  const before = lastDealt.get(graph)
+  if (before && before.leads.length === concerned.length && before.leads.every((lead, i) => lead === concerned[i]))
+    return before.dealt
+  const dealt = dealAll(graph, at, concerned, aloneOf)
+  lastDealt.set(graph, { leads: concerned, dealt })
+  return dealt
+}
+
+type Dealt = ReadonlyMap<Lead, readonly string[]>
+/** What was dealt to the same leads the last time. */
+const lastDealt = new WeakMap<WayGraph, { readonly leads: readonly Lead[]; readonly dealt: Dealt }>()
+
+function dealAll(graph: WayGraph, at: Adjacency, leads: readonly Lead[], aloneOf: (lead: Lead) => Laid): Dealt {
   const leaving = new Map<string, Map<string, Lead[]>>()
   const taken = new Set<string>()
   for (const lead of leads) {
@@ -61,9 +75,15 @@ export function dealOpenings(
   return dealt
 }
 
+const knownHomes = new WeakMap<Laid, ReadonlySet<string>>()
+
 /** Boxes whose openings a lead goes through when it is alone. */
-function homesLeft(graph: WayGraph, { spans }: Laid): ReadonlySet<string> {
+function homesLeft(graph: WayGraph, laid: Laid): ReadonlySet<string> {
+  const known = knownHomes.get(laid)
+  if (known) return known
   const homes = new Set<string>()
+  knownHomes.set(laid, homes)
+  const { spans } = laid
   for (const { segment } of spans) {
     const { way } = graph.segments[segment]!
     if (way === null || !graph.openings.has(way)) continue

@@ -17,6 +17,18 @@ const minds = (one: LeadKind, other: LeadKind) =>
 /** Those that mind come after those they mind. */
 const ORDER: Readonly<Record<LeadKind, number>> = { mains: 0, motor: 1, power: 2, earth: 3, signal: 4, probe: 5 }
 
+const KINDS = Object.keys(ORDER) as readonly LeadKind[]
+/** Whom each kind does not lie bare beside, or who does not beside it. */
+const mindedBy = (kind: LeadKind): readonly LeadKind[] => KINDS.filter((other) => mindEachOther(kind, other))
+const MINDS: Readonly<Record<LeadKind, readonly LeadKind[]>> = {
+  mains: mindedBy('mains'),
+  motor: mindedBy('motor'),
+  power: mindedBy('power'),
+  earth: mindedBy('earth'),
+  signal: mindedBy('signal'),
+  probe: mindedBy('probe'),
+}
+
 export const leadArea = (od_mm: number): number => (Math.PI * od_mm * od_mm) / 4
 
 /**
@@ -34,26 +46,60 @@ export function layLeads(graph: WayGraph, leads: readonly Lead[]): ReadonlyMap<s
   const sent = leads.map((lead) => withOpenings(lead, dealt.get(lead)))
   const byId = new Map(sent.map((lead) => [lead.id, lead]))
   const inOrder = [...sent].sort((a, b) => ORDER[a.kind] - ORDER[b.kind] || b.od_mm - a.od_mm || (a.id < b.id ? -1 : 1))
+  const minded: Laid[] = []
+  let before: object | null = null
   for (const lead of inOrder) {
     const first = aloneWay(graph, at, lead)
     let chosen = first
     if (first.kind === 'ways' && first.spans.some((span) => loads.isMinded(lead, span))) {
-      const clear = bestWay(
-        graph,
-        at,
-        lead,
-        (segment, from_mm, to_mm) =>
-          isLawful(graph, lead, segment, first.despite) &&
-          !loads.isMinded(lead, { segment, from_mm, to_mm, isBackward: false }),
-      )
-      if (clear && clear.cost_mm <= first.cost_mm * MOST_DETOUR) chosen = { ...first, ...clear }
+      before ??= tokenOf(graph, minded)
+      chosen = clearWay(graph, at, loads, lead, first, before)
     }
+    // Those that are minded come first of all: see the order.
+    if (lead.kind === 'mains' || lead.kind === 'motor') minded.push(chosen)
     laid.set(lead.id, chosen)
     loads.add(lead, chosen.spans)
   }
   takeUp(graph, at, loads, laid, byId)
   for (const [id, own] of laid) laid.set(id, sameAsBefore(byId.get(id)!, own))
   return laid
+}
+
+const tokens = new WeakMap<WayGraph, { readonly laid: readonly Laid[]; readonly token: object }[]>()
+const MOST_TOKENS = 4
+
+/** The same object for the same leads laid in the same ways. */
+function tokenOf(graph: WayGraph, laid: readonly Laid[]): object {
+  const known = tokens.get(graph) ?? []
+  tokens.set(graph, known)
+  const found = known.find((each) => each.laid.length === laid.length && each.laid.every((own, i) => own === laid[i]))
+  if (found) return found.token
+  const token = {}
+  known.unshift({ laid: [...laid], token })
+  if (known.length > MOST_TOKENS) known.length = MOST_TOKENS
+  return token
+}
+
+const clearWays = new WeakMap<Lead, WeakMap<object, Laid>>()
+
+/** A way clear of those whom a lead minds, where that is short enough; remembered as long as these lie where they lay. */
+function clearWay(graph: WayGraph, at: Adjacency, loads: Loads, lead: Lead, first: Laid, minded: object): Laid {
+  let known = clearWays.get(lead)
+  if (!known) clearWays.set(lead, (known = new WeakMap()))
+  let chosen = known.get(minded)
+  if (!chosen) {
+    const clear = bestWay(
+      graph,
+      at,
+      lead,
+      (segment, from_mm, to_mm) =>
+        isLawful(graph, lead, segment, first.despite) &&
+        !loads.isMinded(lead, { segment, from_mm, to_mm, isBackward: false }),
+    )
+    chosen = clear && clear.cost_mm <= first.cost_mm * MOST_DETOUR ? { ...first, ...clear } : first
+    known.set(minded, chosen)
+  }
+  return chosen
 }
 
 const laidBefore = new WeakMap<Lead, Laid>()
@@ -201,16 +247,20 @@ interface Lying {
 class Loads {
   private readonly lying: Lying[][]
   private readonly area: Float64Array
+  /** Bare leads of each kind, segment by segment. */
+  private readonly bare: Uint16Array
 
   constructor(private readonly graph: WayGraph) {
     this.lying = graph.segments.map(() => [])
     this.area = new Float64Array(graph.segments.length)
+    this.bare = new Uint16Array(graph.segments.length * KINDS.length)
   }
 
   add(lead: Lead, spans: readonly Span[]): void {
     for (const { segment, from_mm, to_mm } of spans) {
       this.lying[segment]!.push({ lead, from_mm, to_mm })
       this.area[segment]! += leadArea(lead.od_mm)
+      if (!lead.isJacketed) this.bare[segment * KINDS.length + ORDER[lead.kind]]! += 1
     }
   }
 
@@ -221,6 +271,7 @@ class Loads {
       if (i >= 0) {
         list.splice(i, 1)
         this.area[segment]! -= leadArea(lead.od_mm)
+        if (!lead.isJacketed) this.bare[segment * KINDS.length + ORDER[lead.kind]]! -= 1
       }
     }
   }
@@ -232,7 +283,10 @@ class Loads {
   /** Whether someone lies bare on a stretch whom a lead minds, or who minds it. */
   isMinded(lead: Lead, { segment, from_mm, to_mm }: Span): boolean {
     const { way } = this.graph.segments[segment]!
-    if (way === null || this.graph.ways.get(way)!.isDivided || lead.isJacketed) return false
+    if (way === null || lead.isJacketed) return false
+    const from = segment * KINDS.length
+    if (MINDS[lead.kind].every((kind) => this.bare[from + ORDER[kind]] === 0)) return false
+    if (this.graph.ways.get(way)!.isDivided) return false
     return this.lying[segment]!.some(
       (other) =>
         !other.lead.isJacketed &&

@@ -49,12 +49,7 @@ export function shortestPath(
   to: readonly Access[],
   mayUse: (segment: number, from_mm: number, to_mm: number) => boolean,
 ): Path | null {
-  const n = at.length
-  const reached = new Float64Array(n).fill(Infinity)
-  const by = new Int32Array(n).fill(-1)
-  const startOf = new Int32Array(n).fill(-1)
-  const endCost = new Float64Array(n).fill(Infinity)
-  const endOf = new Int32Array(n).fill(-1)
+  const { reached, by, startOf, endCost, endOf } = sheetOf(at)
   const heap = new Heap()
   let best = Infinity
   let found: { readonly vertex: number; readonly inside: readonly [number, number] | null } | null = null
@@ -160,6 +155,35 @@ const pathOf = (cost_mm: number, start: Access, end: Access, spans: readonly Spa
   drops_mm: [start.length_mm, end.length_mm],
   spans,
 })
+
+/** What a search writes on, by vertex; wiped for each. */
+interface Sheet {
+  readonly reached: Float64Array
+  readonly by: Int32Array
+  readonly startOf: Int32Array
+  readonly endCost: Float64Array
+  readonly endOf: Int32Array
+}
+const sheets = new WeakMap<Adjacency, Sheet>()
+
+function sheetOf(at: Adjacency): Sheet {
+  let sheet = sheets.get(at)
+  if (!sheet) {
+    const n = at.length
+    sheet = {
+      reached: new Float64Array(n),
+      by: new Int32Array(n),
+      startOf: new Int32Array(n),
+      endCost: new Float64Array(n),
+      endOf: new Int32Array(n),
+    }
+    sheets.set(at, sheet)
+  }
+  sheet.reached.fill(Infinity)
+  sheet.endCost.fill(Infinity)
+  for (const marks of [sheet.by, sheet.startOf, sheet.endOf]) marks.fill(-1)
+  return sheet
+}
 
 const spanOf = (segment: number, start_mm: number, end_mm: number): Span => ({
   segment,

@@ -1,5 +1,5 @@
 import { routeView, type Plan, type WireId } from '@/core/plan'
-import { routePlan, type Routes } from './routes'
+import { routePlan, type LeadRoute, type Routes } from './routes'
 
 /** What the circuit asks of the ways: how long each wire is, who lies with it, and how warm it is there. */
 export interface Lays {
@@ -39,11 +39,21 @@ function thicknessOf({ wires }: Plan, sizes: Sizes): string {
   return key
 }
 
+const knownWays = new WeakMap<LeadRoute, string>()
+
+function wayOf(route: LeadRoute): string {
+  let way = knownWays.get(route)
+  if (way === undefined) {
+    const spans = route.laid.spans.map(
+      ({ segment, from_mm, to_mm }) => `${segment},${Math.round(from_mm)},${Math.round(to_mm)}`,
+    )
+    knownWays.set(route, (way = `${route.id}:${spans.join(';')}`))
+  }
+  return way
+}
+
 function signatureOf({ leads, lays, plan }: Routes): string {
-  const ways = leads.map(
-    ({ id, laid }) =>
-      `${id}:${laid.spans.map(({ segment, from_mm, to_mm }) => `${segment},${Math.round(from_mm)},${Math.round(to_mm)}`).join(';')}`,
-  )
+  const ways = leads.map(wayOf)
   const cuts = [...lays].map(([wire, { cut_mm }]) => `${wire}=${cut_mm}`)
   const said = Object.values(plan.raceways).map((raceway) => `${raceway!.warm_C}`)
   return `${ways.join(' ')} ${cuts.join(' ')} ${said.join('|')}`

@@ -273,11 +273,28 @@ export function explainLength(
   ]
 }
 
+interface KnownFill {
+  readonly way: Plan['raceways'][RacewayId]
+  readonly lying: readonly (readonly LeadRoute[])[]
+  readonly fill: WayFill
+}
+const knownFills = new WeakMap<Ways, Map<RacewayId, KnownFill>>()
+
+const NOBODY: readonly { readonly route: LeadRoute; readonly span: Span }[] = []
+
+/** Whether the same leads lie in the same pieces as before. */
+const isSameLying = (before: KnownFill['lying'], now: readonly (readonly { readonly route: LeadRoute }[])[]): boolean =>
+  before.length === now.length &&
+  before.every((own, i) => own.length === now[i]!.length && own.every((route, k) => route === now[i]![k]!.route))
+
 function fillsOf(
   plan: Plan,
-  { graph }: Ways,
+  ways: Ways,
   bySegment: ReadonlyMap<number, readonly { readonly route: LeadRoute; readonly span: Span }[]>,
 ): ReadonlyMap<RacewayId, WayFill> {
+  const { graph } = ways
+  const known = knownFills.get(ways) ?? new Map<RacewayId, KnownFill>()
+  knownFills.set(ways, known)
   const fills = new Map<RacewayId, WayFill>()
   const segmentsOf = new Map<RacewayId, number[]>()
   graph.segments.forEach(({ way }, segment) => {
@@ -288,6 +305,12 @@ function fillsOf(
   })
   for (const [id, raceway] of Object.entries(plan.raceways)) {
     const key = id as RacewayId
+    const here = (segmentsOf.get(key) ?? []).map((segment) => bySegment.get(segment) ?? NOBODY)
+    const before = known.get(key)
+    if (before && before.way === raceway && isSameLying(before.lying, here)) {
+      fills.set(key, before.fill)
+      continue
+    }
     let most = -1
     let fullest: readonly LeadRoute[] = []
     const all = new Set<WireId | CableId>()
@@ -304,14 +327,16 @@ function fillsOf(
     })
     const area_mm2 = sectionArea_mm2(raceway!)
     const together = [...new Set(fullest)]
-    fills.set(key, {
+    const fill: WayFill = {
       raceway: key,
       leads: [...all],
       fill_percent: area_mm2 === null ? null : (100 * Math.max(0, most)) / area_mm2,
       limit_percent: allowedFill_percent(raceway!, together.length),
       fullest: together.map((route) => route.id),
       pieces,
-    })
+    }
+    fills.set(key, fill)
+    known.set(key, { way: raceway!, lying: here.map((each) => each.map(({ route }) => route)), fill })
   }
   return fills
 }
