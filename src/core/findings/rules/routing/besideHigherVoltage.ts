@@ -1,5 +1,5 @@
-import type { LeadRoute } from '@/core/figures'
-import type { RacewayId } from '@/core/plan'
+import type { LeadRoute, WayFill } from '@/core/figures'
+import type { Raceway, RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { mindEachOther } from '@/core/routing'
@@ -34,48 +34,77 @@ const lieTogether = (one: Lying, other: Lying): boolean =>
     other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
   )
 
+/** Who lies beside whom in a way, by what is wrong with it. */
+type Beside = Readonly<
+  Record<Fact['is'], { readonly mains: readonly LeadRoute['id'][]; readonly others: readonly LeadRoute['id'][] }>
+>
+
+const known = new WeakMap<
+  WayFill,
+  { readonly way: Raceway; readonly mains_V: number; readonly beside: Beside | null }
+>()
+
+/** Remembered as long as the same leads lie in the same way; null where nobody minds anybody. */
+function besideIn(context: LaidContext, fill: WayFill): Beside | null {
+  const way = context.plan.raceways[fill.raceway]!
+  const { mains_V } = context.plan.site
+  const before = known.get(fill)
+  if (before && before.way === way && before.mains_V === mains_V) return before.beside
+  const beside = findBeside(context, fill, mains_V)
+  known.set(fill, { way, mains_V, beside })
+  return beside
+}
+
+function findBeside(context: LaidContext, { raceway, leads }: WayFill, mains_V: number): Beside | null {
+  const { isDivided, kind } = context.plan.raceways[raceway]!
+  if (leads.length < 2 || isDivided === true || kind === 'stretch') return null
+  const found: Readonly<Record<Fact['is'], { mains: Set<LeadRoute['id']>; others: Set<LeadRoute['id']> }>> = {
+    insulation: { mains: new Set(), others: new Set() },
+    disturbed: { mains: new Set(), others: new Set() },
+    moving: { mains: new Set(), others: new Set() },
+  }
+  const isMoving = motionOf(context, raceway) !== 'still'
+  const lying = lyingIn(context, raceway)
+  // A jacket about the mains is the separation that the clause asks for.
+  const bare = (own: LeadRoute['kind']) => lying.filter(({ route }) => route.kind === own && !route.isJacketed)
+  const isOf = (low: LeadRoute): Fact['is'] | null => {
+    if (isMoving) return 'moving'
+    if (low.rated_V < mains_V) return 'insulation'
+    return mindEachOther('mains', low.kind) && !low.isJacketed ? 'disturbed' : null
+  }
+  const mark = (highs: readonly Lying[], lows: readonly Lying[], is: (low: LeadRoute) => Fact['is'] | null) => {
+    for (const low of lows) {
+      const own = is(low.route)
+      if (own === null || !highs.some((high) => lieTogether(high, low))) continue
+      found[own].others.add(low.route.id)
+    }
+    for (const high of highs)
+      for (const own of ['moving', 'insulation', 'disturbed'] as const)
+        if (lows.some((low) => found[own].others.has(low.route.id) && lieTogether(high, low)))
+          found[own].mains.add(high.route.id)
+  }
+  const lows = lying.filter(({ route }) => route.kind !== 'mains' && route.kind !== 'earth')
+  mark(bare('mains'), lows, isOf)
+  mark(bare('motor'), bare('probe'), () => 'disturbed')
+  const sorted = (is: Fact['is']) => ({ mains: [...found[is].mains].sort(), others: [...found[is].others].sort() })
+  return { moving: sorted('moving'), insulation: sorted('insulation'), disturbed: sorted('disturbed') }
+}
+
 export const besideHigherVoltage = defineLayingRule<Fact>({
   severity: 'caution',
   title: 'Mains beside what is not insulated for them',
   stage: 'route',
   source: SOURCES.iec60204Insulation,
   find: (context) =>
-    [...context.routes.fills.values()].flatMap(({ raceway, leads }): Fact[] => {
-      const { isDivided, kind } = context.plan.raceways[raceway]!
-      if (leads.length < 2 || isDivided === true || kind === 'stretch') return []
-      const found: Readonly<Record<Fact['is'], { mains: Set<LeadRoute['id']>; others: Set<LeadRoute['id']> }>> = {
-        insulation: { mains: new Set(), others: new Set() },
-        disturbed: { mains: new Set(), others: new Set() },
-        moving: { mains: new Set(), others: new Set() },
-      }
-      const isMoving = motionOf(context, raceway) !== 'still'
-      const lying = lyingIn(context, raceway)
-      // A jacket about the mains is the separation that the clause asks for.
-      const bare = (kind: LeadRoute['kind']) => lying.filter(({ route }) => route.kind === kind && !route.isJacketed)
-      const isOf = (low: LeadRoute): Fact['is'] | null => {
-        if (isMoving) return 'moving'
-        if (low.rated_V < context.plan.site.mains_V) return 'insulation'
-        return mindEachOther('mains', low.kind) && !low.isJacketed ? 'disturbed' : null
-      }
-      const mark = (highs: readonly Lying[], lows: readonly Lying[], is: (low: LeadRoute) => Fact['is'] | null) => {
-        for (const low of lows) {
-          const kind = is(low.route)
-          if (kind === null || !highs.some((high) => lieTogether(high, low))) continue
-          found[kind].others.add(low.route.id)
-        }
-        for (const high of highs)
-          for (const kind of ['moving', 'insulation', 'disturbed'] as const)
-            if (lows.some((low) => found[kind].others.has(low.route.id) && lieTogether(high, low)))
-              found[kind].mains.add(high.route.id)
-      }
-      const lows = lying.filter(({ route }) => route.kind !== 'mains' && route.kind !== 'earth')
-      mark(bare('mains'), lows, isOf)
-      mark(bare('motor'), bare('probe'), () => 'disturbed')
+    [...context.routes.fills.values()].flatMap((fill): Fact[] => {
+      const beside = besideIn(context, fill)
+      if (beside === null) return []
       return (['moving', 'insulation', 'disturbed'] as const).flatMap((is): Fact[] => {
-        const [mains, others] = [found[is].mains, found[is].others].map((ids) => [...ids].sort())
-        if (mains!.length === 0) return []
-        const least_V = Math.min(...others!.map((id) => context.routes.byId.get(id)!.rated_V))
-        return [{ raceway, is, who: `${leadList(context, mains!)} beside ${leadList(context, others!)}`, least_V }]
+        const { mains, others } = beside[is]
+        if (mains.length === 0) return []
+        const least_V = Math.min(...others.map((id) => context.routes.byId.get(id)!.rated_V))
+        const who = `${leadList(context, mains)} beside ${leadList(context, others)}`
+        return [{ raceway: fill.raceway, is, who, least_V }]
       })
     }),
   word: ({ raceway, who, is, least_V }, context) => {

@@ -28,8 +28,12 @@ export function leadList(context: LaidContext, ids: readonly (WireId | CableId)[
 }
 
 /** The ways that a lead goes through, with their pieces. */
-export const waysOn = (route: LeadRoute): readonly RacewayId[] =>
-  route.parts.flatMap(({ raceway }) => (raceway === null ? [] : [raceway]))
+export function waysOn(route: LeadRoute): readonly RacewayId[] {
+  let ways = knownWays.get(route)
+  if (!ways) knownWays.set(route, (ways = route.parts.flatMap(({ raceway }) => (raceway === null ? [] : [raceway]))))
+  return ways
+}
+const knownWays = new WeakMap<LeadRoute, readonly RacewayId[]>()
 
 /** What moves, and how: as somebody said, or by what it is. */
 export function motionOf(context: LaidContext, id: RacewayId): 'still' | 'hinge' | 'chain' | 'torsion' {

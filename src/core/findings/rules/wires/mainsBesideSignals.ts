@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import type { DeviceId, Plan } from '@/core/plan'
 import { gapBetween } from '@/core/geometry'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
@@ -6,6 +6,23 @@ import { defineLayingRule } from '../../types'
 
 /** Kept between open mains and boards; common practice. */
 const APART_mm = 25
+
+type Touched = ReadonlyMap<DeviceId, ReadonlySet<string>>
+const known = new WeakMap<Plan['wires'], Touched>()
+
+/** What the wires at each device are. */
+function touchedBy(wires: Plan['wires']): Touched {
+  const before = known.get(wires)
+  if (before) return before
+  const touches = new Map<DeviceId, Set<string>>()
+  for (const wire of Object.values(wires)) {
+    const { from, to, origin, function: fn } = wire!
+    if (origin === 'remove' || from.kind !== 'terminal' || to.kind !== 'terminal') continue
+    for (const { device } of [from, to]) touches.set(device, (touches.get(device) ?? new Set()).add(fn))
+  }
+  known.set(wires, touches)
+  return touches
+}
 
 export const mainsBesideSignals = defineLayingRule<{
   readonly mains: DeviceId
@@ -17,10 +34,7 @@ export const mainsBesideSignals = defineLayingRule<{
   stage: 'layout',
   source: SOURCES.practice,
   find: (context) => {
-    const touches = new Map<DeviceId, Set<string>>()
-    for (const { wire } of context.wires)
-      for (const end of [wire.from, wire.to])
-        if (end.kind === 'terminal') touches.set(end.device, (touches.get(end.device) ?? new Set()).add(wire.function))
+    const touches = touchedBy(context.plan.wires)
     const isMains = (id: DeviceId) => (touches.get(id)?.has('L') || touches.get(id)?.has('N')) === true
     return context.reckoning.faces.flatMap(({ items }) => {
       // A supply’s metal case parts its own two sides.
