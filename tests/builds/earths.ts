@@ -84,6 +84,11 @@ export const EARTHS: readonly Build[] = [
       caution('nobody looked of which type it is', site({ residualType: null }), /type/),
       caution('a device that opens on 6 mA ahead of a drive that leaks 3.5 mA', site({ residual_mA: 6 }), /leak/),
       stop('the rod’s earth is poor: 2000 ohm', site({ loop_ohm: 2000 }), /earth/i),
+      stop(
+        'the drive’s neutral on the earth stud',
+        to.all(to.cut('Q1.4 > A1.N'), to.join('PE1.PE > A1.N', 'N', { size: '1.5 mm²' })),
+        /ahead of the outlet of X1, 30 mA, sees/,
+      ),
       stop('the spindle without its earth', to.cut('PE1.PE > M1.PE'), /M1|earth/),
       stop(
         'the spindle earthed from the drive’s screw for screens',

@@ -1,6 +1,8 @@
 'use client'
 import { explainLength, hasSurplus, type LeadFigure } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
+import { FREE_mm } from '@/core/routing'
+import { holdSpacing_mm } from '@/core/securing'
 import { formatNumber } from '@/core/quantity'
 import { Button, Choice, CommitField } from '@/ui/primitives'
 import { FigureButton, useRoom } from '@/ui/room'
@@ -68,11 +70,11 @@ export function LeadPanel({ lead, onPick }: { readonly lead: LeadFigure; readonl
           <Piece words={`from ${plan.devices[lead.ends[0].device]?.tag} to the way`} length_mm={lead.drops_mm[0]} />
         ) : null}
         {lead.laid === 'direct' && lead.bare_mm !== null ? (
-          <Piece words="straight across" length_mm={lead.bare_mm} />
+          <Piece words={freeWords(lead.bare_mm, lead.od_mm)} length_mm={lead.bare_mm} />
         ) : null}
         {lead.parts.map(({ raceway, length_mm }, i) =>
           raceway === null ? (
-            <Piece key={i} words="through the air" length_mm={length_mm} />
+            <Piece key={i} words={freeWords(length_mm, lead.od_mm)} length_mm={length_mm} />
           ) : (
             <Piece
               key={i}
@@ -133,6 +135,12 @@ export function LeadPanel({ lead, onPick }: { readonly lead: LeadFigure; readonl
     </section>
   )
 }
+
+/** What holds a lead where no way is: nothing over a short stretch, ties on anchors over a longer one. */
+const freeWords = (length_mm: number, od_mm: number): string =>
+  length_mm <= FREE_mm
+    ? 'straight across'
+    : `free along the wall or plate, a tie every ${formatNumber(holdSpacing_mm(od_mm))} mm`
 
 function Piece({ words, length_mm }: { readonly words: React.ReactNode; readonly length_mm: number }) {
   return (
