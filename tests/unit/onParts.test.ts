@@ -82,3 +82,20 @@ describe('a part on another part', () => {
     expect(plan.enclosures['enclosure:main' as never]!['faces']['face:plate' as FaceId]).toBeDefined()
   })
 })
+
+describe('which way up', () => {
+  const plan = demo('clay-printer')
+  const told = (edit: Plan) =>
+    evaluate(edit, []).findings.filter(({ rule, what }) => rule === 'orientation-forbidden' && what.startsWith('PS1'))
+  const floor = 'face:bottom' as FaceId
+
+  it('a supply made to stand upright lies flat on a floor, and on the upper side of another part', () => {
+    expect(told(plan)).toEqual([])
+    const at = placeOf(plan, 'PS1')
+    const [lying] = told(edited(plan, move('PS1', { ...at, face: floor, x_mm: 150, y_mm: 60 })))
+    expect(lying!.what).toContain('lies flat')
+    expect(told(edited(plan, move('PS1', on('A1', { side: 'top' }))))).toHaveLength(1)
+    expect(told(edited(plan, move('PS1', on('A1', { side: 'right' }))))).toEqual([])
+    expect(told(edited(plan, move('PS1', on('A1', { rotation_deg: 90 }))))).toHaveLength(1)
+  })
+})
