@@ -1,4 +1,4 @@
-import { footprint, intoEnclosure } from '@/core/geometry'
+import { footprint, intoEnclosure, turnPoint } from '@/core/geometry'
 import { spotsOf } from '@/core/outline'
 import {
   type Device,
@@ -90,9 +90,6 @@ function spotsOn(part: Part) {
   return known
 }
 
-const turned = (dx: number, dy: number, turn: 0 | 90 | 180 | 270): readonly [number, number] =>
-  turn === 0 ? [dx, dy] : turn === 90 ? [-dy, dx] : turn === 180 ? [-dx, -dy] : [dy, -dx]
-
 /** On a face, and how far inward of it. */
 export interface FacePoint {
   readonly enclosure: EnclosureId
@@ -119,9 +116,9 @@ export function terminalOnFace(plan: Plan, id: DeviceId, terminal: TerminalId): 
       const seat = onHost(hostPart, part, place)
       const isFlat = place.side === 'front' || place.side === 'back'
       // On an edge its terminals are taken for where its middle is.
-      const [x, y] = isFlat ? turned(dx, dy, place.rotation_deg) : [0, 0]
-      dx = x + seat.dx_mm
-      dy = y + seat.dy_mm
+      const own = isFlat ? turnPoint({ x_mm: dx, y_mm: dy }, place.rotation_deg) : { x_mm: 0, y_mm: 0 }
+      dx = own.x_mm + seat.dx_mm
+      dy = own.y_mm + seat.dy_mm
       raised += Math.max(0, isFlat ? seat.from_mm : (seat.from_mm + seat.to_mm) / 2)
       if (above !== null) above += Math.max(0, seat.from_mm)
     } else {
@@ -140,15 +137,15 @@ export function terminalOnFace(plan: Plan, id: DeviceId, terminal: TerminalId): 
   if (!face) return null
   const isPlate = face.kind === 'plate'
   const body = footprint(part.body, place)
-  const [x, y] = turned(dx, dy, place.rotation_deg)
+  const off = turnPoint({ x_mm: dx, y_mm: dy }, place.rotation_deg)
   const lift = isPlate ? liftOf(device, part) : -(part.beforeWall_mm ?? 0)
   // Of a part in a wall the leads come out behind, of one on a plate halfway up.
   above ??= isPlate ? reach / 2 : reach
   return {
     enclosure: place.enclosure,
     face: place.face,
-    x_mm: (body.left_mm + body.right_mm) / 2 + x,
-    y_mm: (body.top_mm + body.bottom_mm) / 2 + y,
+    x_mm: (body.left_mm + body.right_mm) / 2 + off.x_mm,
+    y_mm: (body.top_mm + body.bottom_mm) / 2 + off.y_mm,
     inward_mm: Math.max(0, lift + above),
   }
 }

@@ -4,6 +4,7 @@ import {
   meetingPairs,
   meets,
   roomToward,
+  turnPoint,
   type Axis,
   type Box3,
   type Direction,
@@ -139,7 +140,7 @@ export function hostedIn(plan: Plan, enclosure: Enclosure, faces: ReadonlyMap<De
       if (!host) continue
       const seat = seatOf(plan.parts[plan.devices[place.device]!.part]!, plan.parts[device.part]!, place)
       if (!seat) continue
-      const [dx, dy] = turnedBy(seat.dx_mm, seat.dy_mm, host.rotation_deg)
+      const { x_mm: dx, y_mm: dy } = turnPoint({ x_mm: seat.dx_mm, y_mm: seat.dy_mm }, host.rotation_deg)
       const [w, h] = host.rotation_deg % 180 !== 0 ? [seat.height_mm, seat.width_mm] : [seat.width_mm, seat.height_mm]
       const [x, y] = [host.x_mm + dx, host.y_mm + dy]
       const from_mm = Math.max(0, host.base_mm + seat.from_mm)
@@ -171,9 +172,6 @@ function seatOf(host: Part, part: Part, place: Extract<Device['place'], { kind: 
     to_mm: from_mm + depth_mm,
   }
 }
-
-const turnedBy = (dx: number, dy: number, turn: QuarterTurn): readonly [number, number] =>
-  turn === 0 ? [dx, dy] : turn === 90 ? [-dy, dx] : turn === 180 ? [-dx, -dy] : [dy, -dx]
 
 /** Bodies of an enclosure in three dimensions: what reaches into what with the door shut, and the room on the sides that want some. */
 export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceReckoning[] {

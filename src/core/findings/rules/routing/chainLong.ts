@@ -1,8 +1,8 @@
-import { chainOf } from '@/core/routing'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
+import { countedChains } from './countedChains'
 import { mm, wayName } from './leadWords'
 
 interface Facts {
@@ -22,14 +22,10 @@ export const chainLong = defineLayingRule<Facts>({
   stage: 'route',
   source: SOURCES.practice,
   find: ({ plan }) =>
-    (Object.keys(plan.raceways) as RacewayId[]).flatMap((raceway): Facts[] => {
-      const { kind, chain, travel_mm, bendRadius_mm, origin } = plan.raceways[raceway]!
-      if (kind !== 'chain' || origin === 'remove' || !chain || travel_mm === null || bendRadius_mm === null) return []
-      if (chain.links === null) return []
-      const { links: wanted } = chainOf({ travel_mm, radius_mm: bendRadius_mm, ...chain })
+    countedChains(plan).flatMap(({ raceway, links, pitch_mm, wanted }): Facts[] => {
       // Half of what is over lies in each run.
-      const farther_mm = ((chain.links - wanted) * chain.pitch_mm) / 2
-      return chain.links > wanted * OVER + 1 ? [{ raceway, links: chain.links, wanted, farther_mm }] : []
+      const farther_mm = ((links - wanted.links) * pitch_mm) / 2
+      return links > wanted.links * OVER + 1 ? [{ raceway, links, wanted: wanted.links, farther_mm }] : []
     }),
   word: ({ raceway, links, wanted, farther_mm }, context) => ({
     subjects: [{ kind: 'raceway', id: raceway }],

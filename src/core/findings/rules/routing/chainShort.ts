@@ -1,8 +1,8 @@
-import { chainOf } from '@/core/routing'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
+import { countedChains } from './countedChains'
 import { mm, wayName } from './leadWords'
 
 interface Facts {
@@ -19,13 +19,9 @@ export const chainShort = defineLayingRule<Facts>({
   stage: 'route',
   source: SOURCES.practice,
   find: ({ plan }) =>
-    (Object.keys(plan.raceways) as RacewayId[]).flatMap((raceway): Facts[] => {
-      const { kind, chain, travel_mm, bendRadius_mm, origin } = plan.raceways[raceway]!
-      if (kind !== 'chain' || origin === 'remove' || !chain || travel_mm === null || bendRadius_mm === null) return []
-      if (chain.links === null) return []
-      const { bare_mm } = chainOf({ travel_mm, radius_mm: bendRadius_mm, ...chain })
-      const has_mm = chain.links * chain.pitch_mm
-      return has_mm < bare_mm ? [{ raceway, links: chain.links, has_mm, least_mm: bare_mm }] : []
+    countedChains(plan).flatMap(({ raceway, links, pitch_mm, wanted }): Facts[] => {
+      const has_mm = links * pitch_mm
+      return has_mm < wanted.bare_mm ? [{ raceway, links, has_mm, least_mm: wanted.bare_mm }] : []
     }),
   word: ({ raceway, links, has_mm, least_mm }, context) => ({
     subjects: [{ kind: 'raceway', id: raceway }],
