@@ -43,9 +43,6 @@ export const wire = (id: string, changes: Extract<Command, { type: 'updateWire' 
   id: `wire:${id}` as WireId,
   changes,
 })
-const without = (...ids: readonly string[]): readonly Command[] =>
-  ids.map((id) => ({ type: 'removeRaceway', id: `raceway:${id}` as RacewayId }))
-
 /** The cable that goes to a device, by its tag. */
 export function cableTo(plan: Plan, tag: string): CableId {
   const found = (Object.keys(plan.cables) as CableId[]).find((id) => plan.cables[id]!.printed === tag)

@@ -11,9 +11,9 @@ import {
   type Plan,
   type TerminalId,
 } from '@/core/plan'
-import { sideOf } from '../space/layout'
+import { sideOf } from '../space/faces'
 import { onHost } from '../space/onHost'
-import { liftOf, plateIn } from '../space/space'
+import { liftOf, plateIn } from '../space/standing'
 
 /** In an enclosure: across as seen from the front, down, and outward from the back. */
 export interface Point {

@@ -1,7 +1,7 @@
 import { chainOf, FREE_mm, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
 import { glandThread } from '@/core/reference'
 import type { DeviceId, EnclosureId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
-import { sideOf } from '../space/layout'
+import { sideOf } from '../space/faces'
 import { allowedFill_percent, sectionArea_mm2 } from './section'
 import {
   between,

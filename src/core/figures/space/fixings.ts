@@ -1,7 +1,7 @@
 import { fixingFor } from '@/core/drilling'
 import { intoEnclosure } from '@/core/geometry'
 import { PLATE_STANDS_OFF_mm, type Plan } from '@/core/plan'
-import { liftOf } from './space'
+import { liftOf } from './standing'
 import type { FaceReckoning, FixingReckoning, SpaceReckoning } from '../types'
 
 /** The flange or board under a screw's head; common practice. */

@@ -1,35 +1,9 @@
 import { holeSpacing } from '@/core/drilling'
-import { contains, footprint, grow, MOST_PAIRS, overlaps, RectIndex, turnMargins, type Rect } from '@/core/geometry'
-import type { DeviceId, EnclosureId, Face, FaceId, Plan, RacewayId, Side } from '@/core/plan'
+import { contains, footprint, grow, MOST_PAIRS, overlaps, RectIndex, turnMargins } from '@/core/geometry'
+import type { DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
 import { holesOfFace } from './faceHoles'
+import { racewayRect, sideOf } from './faces'
 import type { FaceReckoning } from '../types'
-
-/** Which side of the enclosure a face is, where it does not say: by its kind, and a wall by its name. */
-export function sideOf(face: Face): Side {
-  if (face.side) return face.side
-  if (face.kind === 'plate') return 'back'
-  if (face.kind === 'door') return 'front'
-  if (face.kind === 'ceiling') return 'top'
-  return (
-    (['left', 'right', 'top', 'bottom', 'back', 'front'] as const).find((side) =>
-      face.name.toLowerCase().includes(side),
-    ) ?? 'left'
-  )
-}
-
-/** What a raceway on a face covers. */
-export function racewayRect({ width_mm, length_mm, kind, at }: Plan['raceways'][RacewayId]): Rect | null {
-  if (!at) return null
-  if (kind === 'gland' || kind === 'grommet' || kind === 'conduit')
-    return {
-      left_mm: at.x_mm - width_mm / 2,
-      right_mm: at.x_mm + width_mm / 2,
-      top_mm: at.y_mm - width_mm / 2,
-      bottom_mm: at.y_mm + width_mm / 2,
-    }
-  const [w, h] = at.axis === 'across' ? [length_mm, width_mm] : [width_mm, length_mm]
-  return { left_mm: at.x_mm, top_mm: at.y_mm, right_mm: at.x_mm + w, bottom_mm: at.y_mm + h }
-}
 
 /** Every face with what stands on it: bodies, the room about them, ducts, holes, and what is in whose way. */
 export function reckonFaces(plan: Plan): FaceReckoning[] {

@@ -12,7 +12,6 @@ import {
   type Rect,
 } from '@/core/geometry'
 import {
-  PLATE_STANDS_OFF_mm,
   type BodySide,
   type Device,
   type DeviceId,
@@ -22,13 +21,10 @@ import {
   type Part,
   type Plan,
 } from '@/core/plan'
-import { RAIL_TH35 } from '@/core/reference'
-import { sideOf } from './layout'
+import { sideOf } from './faces'
 import { onHost, type OnHost } from './onHost'
+import { liftOf, plateIn, STANDOFF_mm } from './standing'
 import type { FaceReckoning, RoomReckoning, SpaceReckoning } from '../types'
-
-/** Under a board on standoffs; common practice. */
-export const STANDOFF_mm = 10
 
 const CLOCKWISE = ['top', 'right', 'bottom', 'left'] as const
 
@@ -36,12 +32,6 @@ const CLOCKWISE = ['top', 'right', 'bottom', 'left'] as const
 export function turnSide(side: BodySide, turn: QuarterTurn): BodySide {
   const at = CLOCKWISE.indexOf(side as 'top')
   return at < 0 ? side : CLOCKWISE[(at + turn / 90) % 4]!
-}
-
-/** How far a device's underside stays off what it is mounted on. */
-export function liftOf(device: Device, part: Part): number {
-  if (device.fixedWith === 'tape' || device.fixedWith === 'glue' || device.fixedWith === 'ties') return 0
-  return part.mounting === 'standoffs' ? STANDOFF_mm : part.mounting === 'rail' ? RAIL_TH35.height_mm : 0
 }
 
 /** Inward of its face: from and to. */
@@ -56,16 +46,6 @@ function depthOf(device: Device, part: Part, isPlate: boolean): readonly [number
 function bodyOf(enclosure: Enclosure, face: FaceId, rect: Rect, inward: readonly [number, number]): Box3 {
   const data = enclosure.faces[face]!
   return intoEnclosure(sideOf(data), data.kind === 'plate', rect, inward, enclosure.inner, plateIn(enclosure, face))
-}
-
-/** Where a plate is in its enclosure, in the middle where nobody said. */
-export function plateIn({ inner, faces }: Enclosure, face: FaceId) {
-  const data = faces[face]!
-  return {
-    left_mm: data.left_mm ?? (inner.width_mm - data.width_mm) / 2,
-    top_mm: data.top_mm ?? (inner.height_mm - data.height_mm) / 2,
-    standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm,
-  }
 }
 
 /** The body of a device as it would stand at a place on a face. */
