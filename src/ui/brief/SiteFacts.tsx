@@ -20,7 +20,7 @@ export function SiteFacts({ change }: { readonly change: (label: string, changes
     <>
       {site.residual_mA === null ? null : (
         <Choice
-          label="Its type"
+          label="Residual type"
           value={site.residualType ?? ''}
           options={[
             { value: '', label: 'not looked yet' },
@@ -37,8 +37,8 @@ export function SiteFacts({ change }: { readonly change: (label: string, changes
         label="Live poles"
         value={String(site.livePoles)}
         options={[
-          { value: '1', label: 'one, and neutral' },
-          { value: '2', label: 'two, both live' },
+          { value: '1', label: 'one' },
+          { value: '2', label: 'two, 120/240 V' },
           { value: '3', label: 'three phases' },
         ]}
         hint={

@@ -9,6 +9,8 @@ import { useStroke } from './useStroke'
 
 const STEP_X = 230
 const STEP_Y = 74
+/** Ends so little apart are on one height. */
+const LEVEL = 4
 const NODE = 9
 
 interface Node {
@@ -95,23 +97,33 @@ export function OutsideMap({
               strokeDasharray={isMoving ? '9 4' : undefined}
               opacity="0.65"
             />
-            {/* Nearer to where it ends: there the ways lie apart. */}
-            <text
-              x={b.x - 22}
-              y={b.y - 10}
-              fontSize="11.5"
-              textAnchor="end"
-              fill="var(--ink)"
-              stroke="var(--sheet)"
-              strokeWidth="3"
-              paintOrder="stroke"
-            >
-              {raceway.name}
-            </text>
-            <text x={b.x - 22} y={b.y + 17} fontSize="11" textAnchor="end" fill="var(--mute)" className="figures">
-              {formatNumber(figure?.length_mm ?? raceway.length_mm, 5)} mm, {leads}
-            </text>
           </g>
+        )
+      })}
+      {/* Over all ways, nearer to where each ends, where they lie apart, and on the side from which it does not come. */}
+      {outside.map(([id, raceway]) => {
+        const [a, b] = [raceway.ends!.a, raceway.ends!.b].map((spot) => (spot ? byKey.get(keyOf(spot)) : undefined))
+        if (!a || !b) return null
+        const figure = evaluation?.reckoning.routes.ways[id]
+        return (
+          <text
+            key={id}
+            aria-hidden
+            pointerEvents="none"
+            x={b.x - 22}
+            y={a.y < b.y - LEVEL ? b.y + 16 : b.y - 10}
+            fontSize="11.5"
+            textAnchor="end"
+            fill="var(--ink)"
+            stroke="var(--sheet)"
+            strokeWidth="3"
+            paintOrder="stroke"
+          >
+            {raceway.name}
+            <tspan dx="6" fontSize="11" fill="var(--mute)" className="figures">
+              {formatNumber(figure?.length_mm ?? raceway.length_mm, 5)} mm, {figure?.leads.length ?? 0}
+            </tspan>
+          </text>
         )
       })}
       {nodes.map((node) => (
