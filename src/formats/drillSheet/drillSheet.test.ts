@@ -266,7 +266,9 @@ describe.skipIf(!RASTER)(
         enclosures: {
           [BOX]: {
             ...plan.enclosures[BOX]!,
-            faces: { [DOOR]: { name: 'Door', kind: 'door', width_mm: 180, height_mm: 200 } },
+            faces: {
+              [DOOR]: { name: 'Door', kind: 'door', width_mm: 180, height_mm: 200, openings: [], rails: [] },
+            },
           },
         } as never,
         devices: {
