@@ -63,7 +63,7 @@ interface Last {
 
 /** By the ways that there are; the last few, since leads are laid before and after they are sized. */
 const lasts = new WeakMap<Ways, Last[]>()
-const MOST_LASTS = 3
+const MOST_LASTS = 6
 
 /**
  * What is to be laid: cables as one, other conductors each by itself. What is not placed has no way and is left out. A lead is
@@ -75,15 +75,18 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
   const before = known.filter((last) => last.plan.enclosures === plan.enclosures && last.plan.parts === plan.parts)
   const isSame = before.map((last) => sameDevices(last.plan, plan))
   const entered = before.find((last) => hasSameLeads(last.plan, plan))?.made.map((each) => each.entered) ?? enter(plan)
-  const sameBefore = before.map(
-    ({ plan: old, made }) =>
-      new Map(old === plan || hasSameLeads(old, plan) ? made.map((each) => [each.entered, each]) : []),
+  const madeBefore = before.map(
+    ({ plan: old, made: all }) =>
+      new Map(all.map((each) => [keyOf(each.entered), { each, isSameCable: old.cables === plan.cables }])),
   )
   const made = entered.map((each): Made => {
     const sizes = each.cores.map(({ id }) => sizeOf(id)).join('|')
     for (let i = 0; i < before.length; i += 1) {
-      const own = sameBefore[i]!.get(each)
-      if (own && own.sizes === sizes && each.stands.every(isSame[i]!)) return own
+      const own = madeBefore[i]!.get(keyOf(each))
+      if (!own || own.each.sizes !== sizes) continue
+      const isSameCable =
+        each.cable === null || own.isSameCable || before[i]!.plan.cables[each.cable] === plan.cables[each.cable]
+      if (isSameCable && isEnteredAlike(own.each.entered, each) && each.stands.every(isSame[i]!)) return own.each
     }
     return { entered: each, sizes, lead: leadOf(plan, ways, sizeOf, each.cable, each.cores) }
   })
@@ -92,6 +95,16 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
   if (known.length > MOST_LASTS) known.length = MOST_LASTS
   return leads
 }
+
+const keyOf = ({ cable, cores }: Entered): string => cable ?? cores[0]!.id
+
+/** Whether the same wires end at the same devices. */
+const isEnteredAlike = (one: Entered, other: Entered): boolean =>
+  one === other ||
+  (one.cores.length === other.cores.length &&
+    one.cores.every(({ wire }, i) => wire === other.cores[i]!.wire) &&
+    one.stands.length === other.stands.length &&
+    one.stands.every((device, i) => device === other.stands[i]))
 
 const hasSameLeads = (one: Plan, other: Plan): boolean =>
   one.cables === other.cables && landed(one).wires === landed(other).wires && sameOrigins(one, other)
