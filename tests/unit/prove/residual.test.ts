@@ -24,10 +24,7 @@ function heaterBox(hasOwn: boolean, site: Partial<Site> = {}): Plan {
     .wire('X1.N', 'Q1.3', 'N', { size: '1.5 mm²' })
     .wire('X1.PE', 'PE1.PE', 'PE', { size: '1.5 mm²' })
   if (!hasOwn)
-    return box
-      .wire('Q1.2', 'E1.L', 'L', { size: '1.5 mm²' })
-      .wire('Q1.4', 'E1.N', 'N', { size: '1.5 mm²' })
-      .build()
+    return box.wire('Q1.2', 'E1.L', 'L', { size: '1.5 mm²' }).wire('Q1.4', 'E1.N', 'N', { size: '1.5 mm²' }).build()
   return box
     .device('F1', 'residual-2p', 'Residual device')
     .wire('Q1.2', 'F1.1', 'L', { size: '1.5 mm²' })
