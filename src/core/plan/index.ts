@@ -64,6 +64,7 @@ export {
   type Earthing,
   type LeakForm,
   type ResidualType,
+  USUAL_RESIDUAL_mA,
 } from './siteFacts'
 export { SEATS, type Seat } from './seat'
 export { CONTACT_MEANS, type ContactMeans } from './contactMeans'

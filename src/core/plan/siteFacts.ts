@@ -2,6 +2,9 @@
 export const EARTHINGS = ['TN', 'TT', 'IT'] as const
 export type Earthing = (typeof EARTHINGS)[number]
 
+/** What a residual-current device opens at where its part does not say: what protects a person. An assumption, common practice. */
+export const USUAL_RESIDUAL_mA = 30
+
 /** Which currents to earth a residual-current device sees; IEC 60755 and IEC 62423 (from memory). */
 export const RESIDUAL_TYPES = ['AC', 'A', 'F', 'B'] as const
 export type ResidualType = (typeof RESIDUAL_TYPES)[number]

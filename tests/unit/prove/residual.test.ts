@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FAULT_KINDS, faultsOf } from '@/core/diagnosis'
+import { faultsOf } from '@/core/diagnosis'
 import { allOn, terminalKey, type TerminalKey } from '@/core/model'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, Plan, Site, TerminalId } from '@/core/plan'
@@ -76,17 +76,28 @@ describe('a residual-current device on the bench', () => {
     expect(solved.blown.every((id) => id.startsWith('device:f1/'))).toBe(true)
   })
 
-  it('cuts the line although the contact of its neutral welded, and is not opened by the weld alone', () => {
-    const welded = faultsOf(bench.model.plan, bench).filter(
-      ({ kind, devices }) => kind === 'contact shorted' && devices[0] === 'device:f1',
-    )
-    for (const { alteration: altered } of welded) expect(bench.solve(LIVE, altered).differing).toEqual([])
+  /** The contact of its neutral welded: within the device, beside the contact itself. */
+  const welded = {
+    a: bench.model.jointOf(key('F1', 'N1')),
+    b: bench.model.jointOf(key('F1', 'N2')),
+    ohm: 0.01,
+    within: 'device:f1/P2',
+  }
+  it('is not opened by a welded contact, nor kept shut by it: the line is cut', () => {
+    expect(bench.solve(LIVE, alteration({ across: [welded] })).differing).toEqual([])
+    const { across } = leak(bench, key('F1', '2'), key('PE1', 'PE'), 5_000)
+    const both = alteration({ across: [welded, ...across] })
+    expect(bench.solve(LIVE, both).differing).toEqual(['device:f1'])
+    expect(voltsAt(bench, both)).toBeLessThan(1)
+  })
+  it('opens on a strand that leads past one of its poles', () => {
+    const past = { a: welded.a, b: welded.b, ohm: welded.ohm }
+    expect(bench.solve(LIVE, alteration({ across: [past] })).differing).toEqual(['device:f1'])
   })
 
-  it('is among the faults in words', () => {
+  it('has contacts that never close among its faults', () => {
     const own = faultsOf(bench.model.plan, bench).filter(({ devices }) => devices.includes('device:f1' as DeviceId))
-    expect(own.length).toBeGreaterThan(0)
-    for (const { kind } of own) expect(FAULT_KINDS[kind].remedy).not.toBe('')
+    expect(own.filter(({ kind }) => kind === 'contact open')).toHaveLength(2)
   })
 })
 

@@ -58,7 +58,6 @@ interface Made {
 interface Last {
   readonly plan: Plan
   readonly made: readonly Made[]
-  readonly leads: readonly PlannedLead[]
 }
 
 /** By the ways that there are; the last few, since leads are laid before and after they are sized. */
@@ -75,25 +74,20 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
   const before = known.filter((last) => last.plan.enclosures === plan.enclosures && last.plan.parts === plan.parts)
   const isSame = before.map((last) => sameDevices(last.plan, plan))
   const entered = before.find((last) => hasSameLeads(last.plan, plan))?.made.map((each) => each.entered) ?? enter(plan)
-  const madeBefore = before.map(
-    ({ plan: old, made: all }) =>
-      new Map(all.map((each) => [keyOf(each.entered), { each, isSameCable: old.cables === plan.cables }])),
-  )
+  const madeBefore = before.map((last) => new Map(last.made.map((each) => [keyOf(each.entered), each])))
   const made = entered.map((each): Made => {
     const sizes = each.cores.map(({ id }) => sizeOf(id)).join('|')
     for (let i = 0; i < before.length; i += 1) {
       const own = madeBefore[i]!.get(keyOf(each))
-      if (!own || own.each.sizes !== sizes) continue
-      const isSameCable =
-        each.cable === null || own.isSameCable || before[i]!.plan.cables[each.cable] === plan.cables[each.cable]
-      if (isSameCable && isEnteredAlike(own.each.entered, each) && each.stands.every(isSame[i]!)) return own.each
+      if (!own || own.sizes !== sizes) continue
+      const isSameCable = each.cable === null || before[i]!.plan.cables[each.cable] === plan.cables[each.cable]
+      if (isSameCable && isEnteredAlike(own.entered, each) && each.stands.every(isSame[i]!)) return own
     }
     return { entered: each, sizes, lead: leadOf(plan, ways, sizeOf, each.cable, each.cores) }
   })
-  const leads = made.flatMap(({ lead }) => lead ?? [])
-  known.unshift({ plan, made, leads })
+  known.unshift({ plan, made })
   if (known.length > MOST_LASTS) known.length = MOST_LASTS
-  return leads
+  return made.flatMap(({ lead }) => lead ?? [])
 }
 
 const keyOf = ({ cable, cores }: Entered): string => cable ?? cores[0]!.id

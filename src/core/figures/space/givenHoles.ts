@@ -20,7 +20,7 @@ export interface WantedHole {
 /** What a device wants cut where it stands, but for its fixing screws. */
 export function wantedHoles(
   { cutouts }: Part,
-  place: Extract<Device['place'], { kind: 'face' }>,
+  place: Pick<Extract<Device['place'], { kind: 'face' }>, 'x_mm' | 'y_mm' | 'rotation_deg'>,
 ): readonly WantedHole[] {
   return cutouts.flatMap((cutout) => {
     if (cutout.for === 'fixing') return []

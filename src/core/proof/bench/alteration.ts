@@ -1,3 +1,4 @@
+/** What lies between two joints that the plan keeps apart. */
 export interface Across {
   readonly a: number
   readonly b: number

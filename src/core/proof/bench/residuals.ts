@@ -1,10 +1,7 @@
 import type { Model } from '@/core/model'
-import { outletOf, type DeviceId } from '@/core/plan'
+import { outletOf, USUAL_RESIDUAL_mA, type DeviceId } from '@/core/plan'
 import type { Alteration } from './alteration'
 import { upstreamOf, type BenchBranch } from './branches'
-
-/** Where a part does not say: what protects a person. An assumption, common practice. */
-const USUAL_mA = 30
 
 /** What opens on the difference between what goes out through it and what comes home. */
 export interface Residual {
@@ -32,7 +29,7 @@ export function residualsOf(model: Model, branches: readonly BenchBranch[]): rea
       const pole = link.kind === 'contact' || link.kind === 'protective' ? at.get(`${id}/${link.id}`) : undefined
       return pole === undefined ? [] : [pole]
     })
-    return poles.length === 2 ? [{ device: id, poles, trips_A: (behaviour.trips_mA ?? USUAL_mA) / 1000 }] : []
+    return poles.length === 2 ? [{ device: id, poles, trips_A: (behaviour.trips_mA ?? USUAL_RESIDUAL_mA) / 1000 }] : []
   })
 }
 

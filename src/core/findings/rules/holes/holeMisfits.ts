@@ -18,16 +18,16 @@ interface Facts {
   readonly other: DeviceId | null
 }
 
-/** A device on any face whose own cut-out is that of a hole. */
+/** Of what stands on no face only the shape counts. */
+const NOWHERE = { x_mm: 0, y_mm: 0, rotation_deg: 0 } as const
+
+/** A device whose own cut-out is that of a hole. */
 function whoseHole({ plan }: LaidContext, but: DeviceId, shape: Parameters<typeof fitsHole>[1]): DeviceId | null {
   return (
     (Object.keys(plan.devices) as DeviceId[]).find((id) => {
       const { place, part } = plan.devices[id]!
       if (id === but) return false
-      const at =
-        place.kind === 'face'
-          ? place
-          : ({ kind: 'face', enclosure: '', face: '', x_mm: 0, y_mm: 0, rotation_deg: 0 } as never)
+      const at = place.kind === 'face' ? place : NOWHERE
       return wantedHoles(plan.parts[part]!, at).some((wanted) => fitsHole(wanted.shape, shape))
     }) ?? null
   )
@@ -62,7 +62,7 @@ export const holeMisfits = defineLayingRule<Facts>({
     const { tag, place, part } = context.device(device)
     const { openings } = context.plan.enclosures[enclosure]!.faces[face]!
     const { name, shape, x_mm, y_mm } = openings.find((each) => each.id === id)!
-    const [wanted] = wantedHoles(context.plan.parts[part]!, place as never)
+    const [wanted] = wantedHoles(context.plan.parts[part]!, place.kind === 'face' ? place : NOWHERE)
     return {
       subjects: [{ kind: 'device', id: device }],
       what:

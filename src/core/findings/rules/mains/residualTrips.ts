@@ -1,5 +1,5 @@
 import { terminalKey } from '@/core/model'
-import { outletOf, type DeviceId, type StateId } from '@/core/plan'
+import { outletOf, USUAL_RESIDUAL_mA, type DeviceId, type StateId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -15,8 +15,6 @@ interface Facts {
   readonly trips_mA: number
 }
 
-/** Where its part does not say: what protects a person. An assumption, common practice. */
-const USUAL_mA = 30
 /** A device may open from half of its rating on, and must at it: IEC 61008-1 (from memory). */
 const MAY_OPEN = 0.5
 
@@ -61,7 +59,7 @@ export const residualTrips = defineRule<Facts>({
       const { behaviour } = part
       const isAhead = behaviour.kind === 'mains-inlet'
       if (!isAhead && behaviour.kind !== 'residual-current-device') return []
-      const trips_mA = isAhead ? outletOf(context.plan, id).residual_mA : (behaviour.trips_mA ?? USUAL_mA)
+      const trips_mA = isAhead ? outletOf(context.plan, id).residual_mA : (behaviour.trips_mA ?? USUAL_RESIDUAL_mA)
       if (trips_mA === null) return []
       let worst: Facts | null = null
       for (const state of context.solutions.keys()) {
