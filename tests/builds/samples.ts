@@ -104,6 +104,11 @@ export const BUILD_SAMPLES = {
   'program-unlike-setting': from('a table with two named drivers', 'a driver set to another step than its program'),
   'cable-unused': from('screen on a ribbon', 'a second cable that joins nothing'),
   'coil-misplaced': from('router, converted', 'a motor lead on a limit switch’s input'),
+  'chain-order': from(
+    'sign of letters in one line of data',
+    'two letters exchanged in the line',
+    'the program lists them otherwise',
+  ),
   'coil-never-worked': from('switched outlets', 'relay’s input not wired'),
   'start-without-effect': from('extractor', 'leads of the coil and of its own contact exchanged: it starts by itself'),
   'common-open': from('press feeder', 'inputs’ common not joined'),

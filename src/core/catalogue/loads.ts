@@ -192,6 +192,7 @@ function pixels(voltage_V: number, count = 100): PartGiven {
       'V+2': terminal('+ far end', 'V+', 'pluggable', optional),
       'V-2': terminal('− far end', 'V-', 'pluggable', optional),
       D: terminal('data', 'data', 'pluggable', { ...optional, direction: 'in', level_V: 5 }),
+      DO: terminal('data, far end', 'data', 'pluggable', { ...optional, direction: 'out', level_V: 5 }),
     },
     links: [bar('plus', 'V+', 'V+2'), bar('minus', 'V-', 'V-2')],
     draws: [draw('pixels', 'Pixels, all white', 'V+', 'V-', voltage_V, { current_A: (count * 15) / 1000 })],

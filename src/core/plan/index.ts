@@ -85,6 +85,7 @@ export {
 } from './roles'
 export { presentPlan, whatComesLater, type Later } from './presentPlan'
 export { hasKind, isPluggedIn } from './hasKind'
+export { isCutWhereItLies } from './heldAlong'
 export { hostOf } from './hostOf'
 export { landed } from './landed'
 export { landingOf, type Landing } from './landingOf'

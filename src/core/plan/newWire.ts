@@ -28,6 +28,7 @@ export function newWire(
     route: null,
     length_mm: null,
     measured_mm: null,
+    isHeldAlong: null,
     cable: null,
     core: null,
     origin: 'new',

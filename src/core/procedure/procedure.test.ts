@@ -36,6 +36,27 @@ describe('the order of work', () => {
     }
   })
 
+  // Common practice at the bench: what nobody can reckon is held along its way and cut at the mark.
+  it('a wire that is cut where it lies says so, until it is cut; nothing signed comes back for it', () => {
+    const before = evaluate(clayPrinter()).procedure
+    const wire = actsOf(before).find((act) => act.phase === 'dc' && act.wire !== null)!.wire!
+    const own = (steps: readonly Step[]) => actsOf(steps).find((act) => act.id === `wire:${wire}`)!
+    const held = after({ type: 'updateWire', id: wire, changes: { isHeldAlong: true } })
+    expect(own(before).heldAlong).toBeNull()
+    expect(own(held).heldAlong).toBe(wire)
+    expect(own(held).title).toMatch(/cut where it lies, about \d+ mm/)
+    expect(own(held).lines.join()).toMatch(/Hold it along its way/)
+    const cut = after(
+      { type: 'updateWire', id: wire, changes: { isHeldAlong: true } },
+      { type: 'updateWire', id: wire, changes: { measured_mm: 512 } },
+    )
+    expect(own(cut).heldAlong).toBeNull()
+    expect(own(cut).title).toMatch(/512 mm/)
+    expect(redone(before, cut)).toEqual([])
+    const all = actsOf(after({ type: 'setPractice', changes: { cutting: 'to-measure' } }))
+    expect(all.filter(({ heldAlong }) => heldAlong !== null).length).toBeGreaterThan(30)
+  })
+
   it('goes through the phases in the order of the trade', () => {
     const phases = [...new Set(evaluate(clayPrinter()).procedure.map(({ phase }) => phase))]
     // Nothing is taken out of a box that is built new.
@@ -115,6 +136,7 @@ describe('the order of work', () => {
       reading: null,
       device: null,
       wire: null,
+      heldAlong: null,
       test: null,
       wait_min: 0,
       hands: 1,

@@ -96,6 +96,8 @@ export interface Act {
   readonly reading: ExpectedReading | null
   readonly device: DeviceId | null
   readonly wire: WireId | null
+  /** The wire that is held along its way in it and cut at the mark: its length is written down. */
+  readonly heldAlong: WireId | null
   /** Of what is proved; null for what is made. */
   readonly test: ActTest | null
   /** Ends that are made and tugged in it; all of them tugged is the act done. */

@@ -1,7 +1,8 @@
 import { fittedRating } from '@/core/model'
-import type { Reckoning } from '@/core/figures'
+import type { Reckoning, WireReckoning } from '@/core/figures'
 import {
   colourName,
+  isCutWhereItLies,
   type Cable,
   type CableId,
   type Device,
@@ -145,13 +146,17 @@ function wireNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
               kind: 'wire',
               what: wireWhat(plan, wire, reckoned.size),
               amount: Math.ceil(reckoned.length_mm),
-              piece: { id, name: `${wire.label || id}${reckoned.lengthFrom === 'assumed' ? ' (assumed)' : ''}` },
+              piece: { id, name: `${wire.label || id}${aboutItsLength(plan, wire, reckoned.lengthFrom)}` },
             },
           ]
         : []
     return [...own, ...ends]
   })
 }
+
+/** What the figure beside a piece is, where it is not what it is cut to. */
+const aboutItsLength = ({ practice }: Plan, wire: Wire, from: WireReckoning['lengthFrom']): string =>
+  isCutWhereItLies(practice, wire) ? ' (about; cut where it lies)' : from === 'assumed' ? ' (assumed)' : ''
 
 function cableNeeds(plan: Plan, reckoning: Reckoning): readonly Draft[] {
   const wiresOf = new Map<CableId, string[]>()

@@ -9,6 +9,7 @@ const NUMBERS = [
   { key: 'grouped', label: 'Loaded circuits in a duct', unit: '', least: 1, most: 40 },
   { key: 'maxDrop_percent', label: 'Voltage a wire may lose', unit: '%', least: 0.1, most: 20 },
   { key: 'supplyLoading_percent', label: 'Supplies loaded to', unit: '%', least: 10, most: 100 },
+  { key: 'slack_percent', label: 'Slack on a reckoned length', unit: '%', least: 0, most: 100 },
   { key: 'assumedLength_mm', label: 'Length assumed', unit: 'mm', least: 50, most: 20000 },
 ] as const satisfies readonly {
   readonly key: keyof Practice
@@ -25,7 +26,7 @@ export function HouseRules() {
   const change = (label: string, changes: Partial<Practice>) =>
     edit(label, { type: 'setPractice', changes })[0]?.message ?? null
   const choice = (
-    key: 'series' | 'branchFusing' | 'screwEnds' | 'ferruleCode' | 'basis',
+    key: 'series' | 'branchFusing' | 'screwEnds' | 'ferruleCode' | 'basis' | 'cutting',
     label: string,
     options: readonly { readonly value: string; readonly label: string }[],
   ) => (
@@ -80,6 +81,11 @@ export function HouseRules() {
           { value: 'supply-limit', label: 'never: the supply limits' },
         ])}
         {choice('screwEnds', 'Ends under screws', same(['ferrule', 'bare', 'tinned']))}
+        {choice('cutting', 'Wires are cut', [
+          { value: 'to-length', label: 'to the reckoned length' },
+          { value: 'to-measure', label: 'where they lie: held along, cut at the mark' },
+          { value: 'long-and-trim', label: 'long, and trimmed when they lie' },
+        ])}
         {choice('ferruleCode', 'Ferrule colours by', same(FERRULE_CODES))}
       </div>
     </details>

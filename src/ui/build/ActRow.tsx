@@ -2,6 +2,7 @@
 import { judgeReading, limitWords, type Act } from '@/core/procedure'
 import { INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
+import { wrongLength } from './cutLength'
 
 const JUDGED = { within: 'as expected', low: 'lower than expected', high: 'higher than expected' } as const
 
@@ -15,6 +16,8 @@ export function ActRow({
   isWaiting,
   reading,
   onReading,
+  cutTo,
+  onCutTo,
   onSign,
   onTakeBack,
 }: {
@@ -23,6 +26,8 @@ export function ActRow({
   readonly isWaiting: boolean
   readonly reading: string
   readonly onReading: (text: string) => void
+  readonly cutTo: string
+  readonly onCutTo: (text: string) => void
   readonly onSign: () => void
   readonly onTakeBack: () => void
 }) {
@@ -63,6 +68,27 @@ export function ActRow({
         )}
       </Labelled>
     ) : null
+  const cut =
+    act.heldAlong !== null && status !== 'done' ? (
+      <Labelled
+        label="It was cut to"
+        hint="As it lies on the ruler; kept as its length. Empty where nobody measured."
+        error={cutTo.trim() === '' ? null : wrongLength(cutTo)}
+      >
+        {(props) => (
+          <span className="flex items-center gap-2">
+            <input
+              {...props}
+              inputMode="decimal"
+              className={`${INPUT} figures min-h-12 text-[20px]`}
+              value={cutTo}
+              onChange={(event) => onCutTo(event.target.value)}
+            />
+            <span className="text-[17px]">mm</span>
+          </span>
+        )}
+      </Labelled>
+    ) : null
   const undecided =
     act.undecided !== null && status !== 'done' ? (
       <p className="text-[15px] font-semibold text-caution">
@@ -75,6 +101,7 @@ export function ActRow({
         {lines}
         {undecided}
         {field}
+        {cut}
       </li>
     )
   return (
@@ -97,6 +124,7 @@ export function ActRow({
       </div>
       {undecided ? <div className="pl-13">{undecided}</div> : null}
       {field ? <div className="mt-1 pl-13">{field}</div> : null}
+      {cut ? <div className="mt-1 pl-13">{cut}</div> : null}
     </li>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 import { useState } from 'react'
+import type { Command } from '@/core/plan'
 import {
   endsIn,
   impossibleReading,
@@ -22,6 +23,7 @@ import {
 import { Button, INPUT, Labelled, readNumber, Sign } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ActRow } from './ActRow'
+import { readLength } from './cutLength'
 import { DeviationField, deviationOf, NO_DEVIATION, type SaidDeviation } from './DeviationField'
 import { PHASE_WORDS } from './phaseWords'
 import { StepLog } from './StepLog'
@@ -30,6 +32,9 @@ const UNFINISHED = 'Finish what was made otherwise than planned, or set it to no
 
 /** Under which name the half-typed reading of an act is kept. */
 const readingOf = (act: string) => `reading ${act}`
+
+/** Under which name the half-typed length of a wire that is held along its way is kept. */
+const cutOf = (act: string) => `cut ${act}`
 
 /** What is still to be said of what was made otherwise; null where nothing is. */
 function unsaidDeviation(deviation: SaidDeviation, note: string): string | null {
@@ -56,14 +61,24 @@ export function StepCard({
   readonly blocked: number
   readonly onDone: () => void
 }) {
-  const { progress, record, evaluation, open } = useRoom()
+  const { plan, progress, record, evaluation, open, edit } = useRoom()
   const [typed, type, forget] = useHalfTyped(step.id)
   const note = typed.note ?? ''
   const photos = typed.photos?.split(' ') ?? []
   const deviation = deviationOf(step.acts, typed)
   /** What was said goes with the signature that it was said for; readings of acts that are still open stay. */
   const saidOff = (acts: readonly Act[]) => {
-    type({ note: '', photos: '', ...NO_DEVIATION, ...Object.fromEntries(acts.map(({ id }) => [readingOf(id), ''])) })
+    type({
+      note: '',
+      photos: '',
+      ...NO_DEVIATION,
+      ...Object.fromEntries(
+        acts.flatMap(({ id }) => [
+          [readingOf(id), ''],
+          [cutOf(id), ''],
+        ]),
+      ),
+    })
   }
   const [meter, setMeter] = useState('')
   const { doneBy } = useSigner()
@@ -84,6 +99,17 @@ export function StepCard({
   /** What an act's line in the logbook would be, or what is wrong with it. */
   const lineOf = (act: Act): LogDraft | string => {
     if (act.undecided !== null) return act.undecided
+    const cut = (typed[cutOf(act.id)] ?? '').trim()
+    if (act.heldAlong !== null && cut !== '') {
+      const read = readLength(cut)
+      if ('error' in read) return `${plan.wires[act.heldAlong]?.label ?? act.title}: ${read.error}`
+      return {
+        step: act.id,
+        kind: 'signed',
+        facts: act.facts,
+        deviation: { what: 'length', wire: act.heldAlong, length_mm: read.length_mm },
+      }
+    }
     if (act.reading === null) return { step: act.id, kind: 'signed', facts: act.facts }
     const entered = (typed[readingOf(act.id)] ?? '').trim()
     if (entered === '') return `Enter what the meter shows for ${act.title}`
@@ -116,10 +142,12 @@ export function StepCard({
         ...line,
         doneBy,
         took_min: took_min === null ? null : Math.round(took_min * share * 100) / 100,
-        ...(i === 0 ? { note: note.trim(), photos, deviation: deviation as Deviation | null } : {}),
+        ...(i === 0 ? { note: note.trim(), photos } : {}),
+        ...(i === 0 && deviation !== null ? { deviation: deviation as Deviation } : {}),
       })
       if (failure) return setError(`${failure}. What you typed is still here; try again`)
     }
+    keepLengths(lines as LogDraft[])
     saidOff(acts)
     setWhole(null)
     setError(null)
@@ -128,6 +156,15 @@ export function StepCard({
       forget()
       onDone()
     }
+  }
+  /** What was cut where it lies is as long as it was cut. */
+  const keepLengths = (lines: readonly LogDraft[]) => {
+    const commands = lines.flatMap(({ deviation: own, step: of }): Command[] =>
+      own?.what === 'length' && step.acts.some((act) => act.id === of && act.heldAlong === own.wire)
+        ? [{ type: 'updateWire', id: own.wire, changes: { measured_mm: own.length_mm } }]
+        : [],
+    )
+    if (commands.length > 0) edit('Cut where it lies', ...commands)
   }
   const takeBack = (acts: readonly Act[]) => {
     if (note.trim() === '') return setError('Say in the note why it is taken back')
@@ -240,6 +277,11 @@ export function StepCard({
               reading={typed[readingOf(act.id)] ?? ''}
               onReading={(text) => {
                 type({ [readingOf(act.id)]: text })
+                setError(null)
+              }}
+              cutTo={typed[cutOf(act.id)] ?? ''}
+              onCutTo={(text) => {
+                type({ [cutOf(act.id)]: text })
                 setError(null)
               }}
               onSign={() => sign([act])}

@@ -7,6 +7,7 @@ import {
   isGreenYellow,
   type Colour,
   type DeviceId,
+  type Practice,
   type TerminalId,
   type Wire,
   type WireId,
@@ -27,6 +28,47 @@ const LENGTH_FROM = {
   routed: 'by its way',
   assumed: 'assumed',
 } as const
+
+const CUT_WORDS: Readonly<Record<Practice['cutting'], string>> = {
+  'to-length': 'to the reckoned length',
+  'to-measure': 'where it lies',
+  'long-and-trim': 'long, and trimmed',
+}
+
+const lengthWords = (length_mm: number | null) =>
+  length_mm === null ? 'length open' : `${formatNumber(length_mm, 5)} mm`
+
+/** A length of a wire; empty where nothing is said. */
+function LengthField({
+  label,
+  value_mm,
+  hint,
+  onLength,
+}: {
+  readonly label: string
+  readonly value_mm: number | null
+  readonly hint: string | undefined
+  /** @returns what is wrong */
+  readonly onLength: (length_mm: number | null) => string | null
+}) {
+  return (
+    <CommitField
+      label={label}
+      unit="mm"
+      numeric
+      value={value_mm === null ? '' : String(value_mm)}
+      hint={hint}
+      onCommit={(text) => {
+        if (text.trim() === '') return onLength(null)
+        const read = readNumber(text, 'The length')
+        if ('error' in read) return read.error
+        if (read.value < 0 || read.value > 1e6)
+          return `${formatNumber(read.value)} mm is not a length for a wire; give 0 to 1,000,000 mm`
+        return onLength(read.value)
+      }}
+    />
+  )
+}
 
 function colourOptions(current: Colour | null) {
   const plain = COLOURS.map((base) => ({ value: base as string, label: base as string }))
@@ -172,35 +214,45 @@ export function WirePanel({ id }: { readonly id: WireId }) {
         options={colourOptions(wire.colour)}
         onChoose={(value) => change(`colour ${value.replace('|', '/')}`, { colour: readColour(value) })}
       />
-      <CommitField
+      <LengthField
         label="Planned length"
-        unit="mm"
-        numeric
-        value={wire.length_mm === null ? '' : String(wire.length_mm)}
+        value_mm={wire.length_mm}
         hint={
           wire.length_mm === null && reckoned
             ? `empty: ${formatNumber(reckoned.length_mm, 5)} mm, ${LENGTH_FROM[reckoned.lengthFrom]}`
             : undefined
         }
-        onCommit={(text) => {
-          if (text.trim() === '')
-            return (
-              edit(`${wire.label}: length open`, { type: 'updateWire', id, changes: { length_mm: null } })[0]
-                ?.message ?? null
-            )
-          const read = readNumber(text, 'The length')
-          if ('error' in read) return read.error
-          if (read.value < 0 || read.value > 1e6)
-            return `${formatNumber(read.value)} mm is not a length for a wire; give 0 to 1,000,000 mm`
-          return (
-            edit(`${wire.label}: ${formatNumber(read.value, 5)} mm`, {
+        onLength={(length_mm) =>
+          edit(`${wire.label}: ${lengthWords(length_mm)}`, { type: 'updateWire', id, changes: { length_mm } })[0]
+            ?.message ?? null
+        }
+      />
+      {wire.measured_mm === null ? null : (
+        <LengthField
+          label="Cut to, as measured"
+          value_mm={wire.measured_mm}
+          hint="Empty it where a new piece is cut."
+          onLength={(measured_mm) =>
+            edit(`${wire.label}: cut to ${lengthWords(measured_mm)}`, {
               type: 'updateWire',
               id,
-              changes: { length_mm: read.value },
+              changes: { measured_mm },
             })[0]?.message ?? null
-          )
-        }}
-      />
+          }
+        />
+      )}
+      {wire.cable === null ? (
+        <Choice
+          label="Cut"
+          value={wire.isHeldAlong === null ? 'rule' : wire.isHeldAlong ? 'along' : 'length'}
+          options={[
+            { value: 'rule', label: `by the house rule: ${CUT_WORDS[plan.practice.cutting]}` },
+            { value: 'length', label: 'to the reckoned length' },
+            { value: 'along', label: 'where it lies: held along, cut at the mark' },
+          ]}
+          onChoose={(value) => change('how it is cut', { isHeldAlong: value === 'rule' ? null : value === 'along' })}
+        />
+      ) : null}
       <Choice
         label="Does"
         value={wire.function}

@@ -443,6 +443,7 @@ function pixels(volt: number, count: number, each_mA: number): PartGiven {
       'V+2': end('+ far end', 'V+', optional),
       'V-2': end('− far end', 'V-', optional),
       D: terminal('data', 'data', 'pluggable', { ...optional, ...LEADS, direction: 'in', level_V: 5 }),
+      DO: terminal('data, far end', 'data', 'pluggable', { ...optional, ...LEADS, direction: 'out', level_V: 5 }),
     },
     links: [bar('plus', 'V+', 'V+2'), bar('minus', 'V-', 'V-2')],
     draws: [draw('pixels', 'Pixels', 'V+', 'V-', volt, { current_A: (count * each_mA) / 1000 })],

@@ -53,6 +53,8 @@ export const wire = z.strictObject({
   length_mm: length_mm().nullable(),
   /** Once cut. */
   measured_mm: length_mm().nullable(),
+  /** Held along its way and cut at the mark, whatever the plan reckons; null: by the house rule. */
+  isHeldAlong: unknown(z.boolean()),
   cable: cableId.nullable(),
   core: text(24).nullable(),
   origin,

@@ -1,5 +1,6 @@
 import {
   colourName,
+  isCutWhereItLies,
   landed,
   landingOf,
   type Cable,
@@ -158,13 +159,16 @@ function actFor(
   const size = reckoned?.size ?? wire.size ?? 'size not derived'
   const length_mm = reckoned?.length_mm ?? wire.measured_mm ?? wire.length_mm ?? plan.practice.assumedLength_mm
   const isMains = phase === 'mains' || phase === 'earth'
+  const isHeld = isCutWhereItLies(plan.practice, wire)
   return actOf({
     id: wireStep(id),
     phase,
     wire: id,
-    title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${lengthWords(length_mm, reckoned)}`,
+    heldAlong: isHeld ? id : null,
+    title: `${wire.label || id}, ${routeWords(plan, wire)}: ${size}, ${colourName(colour)}, ${lengthWords(length_mm, reckoned, isHeld)}`,
     lines: [
       ...way,
+      ...(isHeld ? [HOLD_ALONG] : []),
       endWords(plan, wire.from, reckoned?.from ?? null),
       endWords(plan, wire.to, reckoned?.to ?? null),
       'Label both ends. Tug each: a hand’s firm pull must not move it.',
@@ -201,9 +205,13 @@ function driverFor(plan: Plan, end: WireEnd): readonly string[] {
   return driver === undefined ? [] : [driver]
 }
 
+const HOLD_ALONG =
+  'Hold it along its way from end to end, slack left where it bends or moves; mark it, both ends to be made over, and cut at the mark.'
+
 /** What is assumed is measured in place before anybody cuts. */
-function lengthWords(length_mm: number, reckoned: WireReckoning | undefined): string {
+function lengthWords(length_mm: number, reckoned: WireReckoning | undefined, isHeld: boolean): string {
   const words = `${formatNumber(length_mm, 4)} mm`
+  if (isHeld) return `cut where it lies, ${reckoned?.lengthFrom === 'assumed' ? 'length not known' : `about ${words}`}`
   return reckoned?.lengthFrom === 'assumed' ? `length assumed (${words}): measure before you cut` : words
 }
 

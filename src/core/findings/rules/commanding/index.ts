@@ -1,4 +1,5 @@
 import type { Rule } from '../../types'
+import { chainOrder } from './chainOrder'
 import { coilNeverWorked } from './coilNeverWorked'
 import { contactBridged } from './contactBridged'
 import { contactOpposite } from './contactOpposite'
@@ -18,6 +19,7 @@ import { switchedOutputsJoined } from './switchedOutputsJoined'
 
 /** About what commands heat and motion, what watches it, and what stops it. */
 export const commandingRules = {
+  'chain-order': chainOrder,
   'coil-never-worked': coilNeverWorked,
   'contact-bridged': contactBridged,
   'contact-opposite': contactOpposite,
