@@ -14,7 +14,7 @@ export { racewayRect, sideOf } from './space/faces'
 export { boxAt, hostedIn, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
 export { fitsHole, givenTo, isSamePlace, wantedHoles } from './space/givenHoles'
-export { cutLength, explainLength, hasSurplus, type LeadRoute, type Routes, type WayFill } from './routes/routes'
+export { cutLength, explainLength, hasSurplus, wantedOf, type LeadRoute, type Routes, type WayFill } from './routes/routes'
 export {
   isLeaf,
   pointOn,

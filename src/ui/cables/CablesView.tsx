@@ -1,7 +1,16 @@
 'use client'
 import { useMemo, useState } from 'react'
 
-import { CABLE_KINDS, cableOf, freeCable, plugByLabels, stateOf, type CableState } from '@/core/cables'
+import {
+  CABLE_KINDS,
+  cableOf,
+  dealLeads,
+  freeCable,
+  plugByLabels,
+  stateOf,
+  type CableState,
+  type Deal,
+} from '@/core/cables'
 
 import type { CableId } from '@/core/plan'
 import { counted, formatNumber } from '@/core/quantity'
@@ -33,7 +42,7 @@ const SHORT: Readonly<Record<CableState, string>> = {
 
 /** Every cable of the plan: what came, where its ends go, and what is still open. */
 export function CablesView() {
-  const { plan, edit } = useRoom()
+  const { plan, edit, evaluation } = useRoom()
   const [chosen, setChosen] = useState<CableId | null>(null)
   const [query, setQuery] = useState('')
   const [kind, setKind] = useState<string>(CABLE_KINDS[0]!.id)
@@ -46,6 +55,15 @@ export function CablesView() {
   const missing = shown.filter(({ cable }) => cable.kit !== null && cable.isHere === null).length
   const open = shown.filter(({ state }) => state === 'open' || state === 'half' || state === 'amiss').length
   const byLabel = useMemo(() => plugByLabels(plan), [plan])
+  const leads = evaluation?.reckoning.routes.leads
+  const deals = useMemo(
+    () =>
+      dealLeads(plan, (id) => {
+        const { bare_mm = null, cut_mm = null } = leads?.[id] ?? {}
+        return bare_mm === null || cut_mm === null ? null : { least_mm: bare_mm, good_mm: cut_mm }
+      }),
+    [plan, leads],
+  )
   const add = () => {
     const { id, label } = freeCable(plan)
     const own = CABLE_KINDS.find((each) => each.id === kind)!
@@ -89,6 +107,9 @@ export function CablesView() {
                 </Button>
               </p>
             ) : null}
+            {deals.map((deal) => (
+              <DealOffer key={deal.moves.map(({ at }) => at).join(' ')} deal={deal} />
+            ))}
             <input
               aria-label="Find a cable"
               placeholder="Find by label or name"
@@ -150,5 +171,31 @@ export function CablesView() {
       {current ? <CableSheet key={current} id={current} /> : null}
       {isTaking ? <KitDialog onClose={() => setTaking(false)} /> : null}
     </div>
+  )
+}
+
+/** Like leads of different length: which goes where, so that each reaches. */
+function DealOffer({ deal: { moves, short, stillShort, commands } }: { readonly deal: Deal }) {
+  const { plan, edit } = useRoom()
+  const nameOf = (id: CableId) => plan.cables[id]!.printed ?? plan.cables[id]!.name
+  return (
+    <section aria-label="Like leads dealt by distance" className="mt-1.5 rounded-lg bg-note-wash p-2.5 text-[14px]">
+      <p>
+        {counted(short, 'lead')} {short === 1 ? 'does' : 'do'} not reach, and another that is made alike would
+        {stillShort > 0 ? `; ${stillShort === 1 ? 'one stays' : `${stillShort} stay`} short all the same` : ''}:
+      </p>
+      <ul className="figures my-1">
+        {moves.map(({ at, gets }) => (
+          <li key={at}>
+            {endWords(plan, at, 'a')} – {endWords(plan, at, 'b')}: {nameOf(gets)},{' '}
+            {formatNumber(plan.cables[gets]!.length_mm!)} mm, for {nameOf(at)},{' '}
+            {formatNumber(plan.cables[at]!.length_mm!)} mm
+          </li>
+        ))}
+      </ul>
+      <Button onClick={() => edit(`Deal out ${counted(moves.length, 'lead')} by distance`, ...commands)}>
+        Deal them out by distance
+      </Button>
+    </section>
   )
 }

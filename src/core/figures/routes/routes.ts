@@ -122,6 +122,13 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
   }
 }
 
+/** What a cable's way asks of its length, from end to end; null where its way is not known. */
+export function wantedOf(routes: Routes, id: CableId): { readonly least_mm: number; readonly good_mm: number } | null {
+  const route = routes.byId.get(id)
+  const lay = route && routes.lays.get(route.wires[0]!)
+  return lay ? { least_mm: lay.bare_mm, good_mm: lay.cut_mm } : null
+}
+
 /** From the middle of one duct to the middle of one that it meets is not through the air. */
 const JOINT_mm = 45
 

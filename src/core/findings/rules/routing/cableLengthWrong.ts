@@ -1,6 +1,9 @@
-import { hasSurplus, type LeadRoute } from '@/core/figures'
+import { dealLeads } from '@/core/cables'
+import { hasSurplus, wantedOf, type LeadRoute } from '@/core/figures'
+import type { LaidContext } from '../../context'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import type { CableId } from '@/core/plan'
+import { defineLayingRule, type Fix } from '../../types'
 import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
@@ -45,6 +48,7 @@ export const cableLengthWrong = defineLayingRule<{
       }
     return {
       subjects,
+      fixes: kind === 'short' ? dealtFixes(context, route) : [],
       what:
         kind === 'short'
           ? `${name} is ${mm(has_mm)} long and its way ${mm(wants_mm)}: it ends ${mm(wants_mm - has_mm)} short`
@@ -56,3 +60,12 @@ export const cableLengthWrong = defineLayingRule<{
     }
   },
 })
+
+/** Of a kit's like leads one is short where another would reach. */
+function dealtFixes({ plan, routes }: LaidContext, { cable }: LeadRoute): readonly Fix[] {
+  const deal = dealLeads(plan, (id) => wantedOf(routes, id)).find(({ moves }) => moves.some(({ at }) => at === cable))
+  if (!deal) return []
+  const nameOf = (id: CableId) => plan.cables[id]!.printed ?? plan.cables[id]!.name
+  const changed = deal.moves.map(({ at, gets }) => `${nameOf(gets)} for ${nameOf(at)}`)
+  return [{ label: `Take ${changed.slice(0, 3).join(', ')}${changed.length > 3 ? ' …' : ''}`, commands: deal.commands }]
+}
