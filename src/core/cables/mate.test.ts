@@ -6,6 +6,8 @@ import {
   type Cable,
   type CableId,
   type Command,
+  type DeviceId,
+  type Place,
   type Plan,
   type Wire,
   type WireId,
@@ -130,6 +132,50 @@ describe('a plug in the plug of another cable', () => {
     const without = done(joined, [{ type: 'removeDevice', id: joined.cables[near]!.ends.b.mates!.device }])
     expect([without.cables[near]!.ends.b.mates, without.cables[far]!.ends.a.mates]).toEqual([null, null])
     expect(wiresOf(without, near)).toHaveLength(wiresOf(plan, near).length)
+  })
+
+  // A plug lies where its lead ends: a third along where the first of two is half as long as the second.
+  it.each([
+    [200, 400, 1 / 3],
+    [300, 300, 1 / 2],
+    [null, 300, 1 / 2],
+  ])('of leads %s and %s mm long lies where they meet, and both have their length', (near_mm, far_mm, share) => {
+    const { plan: loose, near, far } = inTwo(PLUGGED[0]!)
+    const boards = [near, far].map((id) => {
+      const { a, b } = loose.cables[id]!.ends
+      return (a.mates ?? b.mates)!.device
+    })
+    const { place } = loose.devices[boards[0]!]!
+    if (place.kind !== 'face') throw new Error('the board is on the plate')
+    const length = (id: CableId, length_mm: number | null): Command => ({
+      type: 'updateCable',
+      id,
+      changes: { length_mm },
+    })
+    const plan = done(loose, [
+      { type: 'moveDevice', id: boards[1]!, place: { ...place, x_mm: place.x_mm - 90, y_mm: place.y_mm + 120 } },
+      length(near, near_mm),
+      length(far, far_mm),
+    ])
+    const joined = done(plan, mate(plan, { cable: near, end: 'b' }, { cable: far, end: 'a' }))
+    const at = joined.devices[joined.cables[near]!.ends.b.mates!.device]!.place
+    expect(at).toMatchObject({ kind: 'face', face: place.face })
+    const { leads } = evaluate(joined).reckoning.routes
+    const [first, second] = [leads[near]!.bare_mm!, leads[far]!.bare_mm!]
+    const point = (id: DeviceId) => {
+      const own = joined.devices[id]!.place as Extract<Place, { kind: 'face' }>
+      return [own.x_mm, own.y_mm] as const
+    }
+    const { x_mm, y_mm } = at as Extract<Place, { kind: 'face' }>
+    const [p, q] = [point(boards[0]!), point(boards[1]!)]
+    // Along the line of the two boards’ middles, as far as their terminals are from these.
+    expect(Math.abs(x_mm - (p[0] + share * (q[0] - p[0])))).toBeLessThan(100)
+    expect(Math.abs(y_mm - (p[1] + share * (q[1] - p[1])))).toBeLessThan(100)
+    expect(first).toBeGreaterThan(0)
+    expect(second).toBeGreaterThan(0)
+    expect(told(joined).filter((each) => /overlap|on-duct|clearance|ducts-cover/.test(each))).toEqual(
+      told(plan).filter((each) => /overlap|on-duct|clearance|ducts-cover/.test(each)),
+    )
   })
 
   it('of unequal ways joins those that both have', () => {

@@ -18,6 +18,7 @@ import {
 import { familyNamed } from '@/core/reference'
 import { fitOf, type Fit } from './fits'
 import { plugIn } from './make'
+import { meetingPlace } from './meetingPlace'
 
 /** An end of a cable. */
 export interface CableEndPlace {
@@ -132,7 +133,9 @@ export function mate(plan: Plan, one: CableEndPlace, two: CableEndPlace): readon
   const [first, second] = [plan.cables[one.cable]!, plan.cables[two.cable]!]
   const device = newDevice(partId, nextTag(plan, 'coupler'), `${nameOf(first)} in ${nameOf(second)}`.slice(0, 80), {
     origin: 'there',
-    place: box === null ? { kind: 'field', path: 'where the two plugs meet' } : { kind: 'unplaced', enclosure: box },
+    place:
+      meetingPlace(plan, one, two) ??
+      (box === null ? { kind: 'field', path: 'where the two plugs meet' } : { kind: 'unplaced', enclosure: box }),
   })
   const commands: Command[] = [{ type: 'addDevice', id, device, part: { id: partId, part } }]
   let at = plan

@@ -279,7 +279,13 @@ export interface FaceReckoning {
   readonly side: Side
   readonly isPlate: boolean
   /** Body, and body with the room for plugs, fingers and air that its part asks for. */
-  readonly items: readonly { readonly device: DeviceId; readonly body: Rect; readonly room: Rect }[]
+  readonly items: readonly {
+    readonly device: DeviceId
+    readonly body: Rect
+    readonly room: Rect
+    /** In its lead: it stands in nobody's way, and nobody in its. */
+    readonly hangs: boolean
+  }[]
   readonly raceways: readonly { readonly raceway: RacewayId; readonly body: Rect }[]
   readonly overlapping: readonly (readonly [DeviceId, DeviceId])[]
   /** The first wants room that the second stands in. */

@@ -94,7 +94,9 @@ export function arrangeTask(plan: Plan, reckoning: Reckoning, enclosure: Enclosu
     })
   const own = reckoning.faces.find((each) => each.enclosure === enclosure && each.face === faceKey)
   const standing = [
-    ...(own?.items ?? []).map(({ device, room }) => ({ id: device as string, rect: room })),
+    ...(own?.items ?? [])
+      .filter(({ hangs }) => !hangs)
+      .map(({ device, room }) => ({ id: device as string, rect: room })),
     ...(own?.raceways ?? []).map(({ raceway, body }) => ({ id: raceway as string, rect: body })),
   ]
   const inRows = new Set<string>([...items.map(({ id }) => id), ...standing.map(({ id }) => id)])

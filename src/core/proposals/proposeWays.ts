@@ -88,7 +88,7 @@ function allWays(plan: Plan, reckoning: Reckoning, enclosure: EnclosureId): read
     if (face.enclosure !== enclosure || !face.isPlate) continue
     const data = box.faces[face.face]!
     const whole: Rect = { left_mm: 0, top_mm: 0, right_mm: data.width_mm, bottom_mm: data.height_mm }
-    const bodies = face.items.map(({ body }) => body)
+    const bodies = face.items.filter(({ hangs }) => !hangs).map(({ body }) => body)
     const inTheWay = [...bodies, ...otherWays(plan, enclosure, face.face)]
     const isFree = (rect: Rect) =>
       contains(whole, rect) &&

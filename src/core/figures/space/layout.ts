@@ -3,6 +3,7 @@ import { contains, footprint, grow, MOST_PAIRS, overlaps, RectIndex, turnMargins
 import type { DeviceId, EnclosureId, FaceId, Plan, RacewayId } from '@/core/plan'
 import { holesOfFace } from './faceHoles'
 import { racewayRect, sideOf } from './faces'
+import { hangsInLead } from './standing'
 import type { FaceReckoning } from '../types'
 
 /** Every face with what stands on it: bodies, the room about them, ducts, holes, and what is in whose way. */
@@ -14,7 +15,9 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
     const part = plan.parts[device!.part]!
     const body = footprint(part.body, place)
     const key = `${place.enclosure} ${place.face}`
-    const item = { device: id as DeviceId, body, room: grow(body, turnMargins(part.clearance_mm, place.rotation_deg)) }
+    const hangs = hangsInLead(device!, part)
+    const room = hangs ? body : grow(body, turnMargins(part.clearance_mm, place.rotation_deg))
+    const item = { device: id as DeviceId, body, room, hangs }
     const list = placed.get(key)
     if (list) list.push(item)
     else placed.set(key, [item])
@@ -32,11 +35,12 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
     Object.entries(box!.faces).map(([face, data]): FaceReckoning => {
       const { width_mm, height_mm } = data!
       const items = placed.get(`${enclosure} ${face}`) ?? []
+      const standing = items.filter(({ hangs }) => !hangs)
       const raceways = ducts.get(`${enclosure} ${face}`) ?? []
       const whole = { left_mm: 0, top_mm: 0, right_mm: width_mm, bottom_mm: height_mm }
       const index = new RectIndex<number>()
-      items.forEach(({ body }, i) => index.add(i, body))
-      const { overlapping, crowded } = neighboursOf(items, index)
+      standing.forEach(({ body }, i) => index.add(i, body))
+      const { overlapping, crowded } = neighboursOf(standing, index)
       const holes = holesOfFace(plan, enclosure as EnclosureId, face as FaceId, data!)
       const made = new Set(holes.flatMap(({ id, state }) => (state === 'make' ? [id] : [])))
       return {
@@ -49,10 +53,10 @@ export function reckonFaces(plan: Plan): FaceReckoning[] {
         overlapping,
         crowded,
         onRaceway: raceways
-          .flatMap(({ raceway, body }) => index.touching(body).map((i) => [items[i]!.device, raceway] as const))
+          .flatMap(({ raceway, body }) => index.touching(body).map((i) => [standing[i]!.device, raceway] as const))
           .slice(0, MOST_PAIRS),
         crossing: crossings(plan, raceways),
-        outside: items.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
+        outside: standing.filter(({ body }) => !contains(whole, body)).map(({ device }) => device),
         holes,
         // What is there already is judged only where something new comes near it.
         spacing:

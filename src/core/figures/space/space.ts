@@ -160,7 +160,8 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
     const own = faces.filter((face) => face.enclosure === id)
     const bodies: { key: DeviceId; face: FaceId; box: Box3 }[] = []
     for (const { face, items, isPlate } of own)
-      for (const { device, body } of items)
+      for (const { device, body, hangs } of items) {
+        if (hangs) continue
         bodies.push({
           key: device,
           face,
@@ -171,6 +172,7 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
             depthOf(plan.devices[device]!, plan.parts[plan.devices[device]!.part]!, isPlate),
           ),
         })
+      }
     const byDevice = new Map(bodies.map((body) => [body.key, body]))
     for (const { key: device, face, rect, inward_mm } of hostedIn(
       plan,
@@ -188,10 +190,10 @@ export function reckonSpace(plan: Plan, faces: readonly FaceReckoning[]): SpaceR
     }
     const free: readonly [number, number] = [-Infinity, Infinity]
     const rooms: RoomReckoning[] = own.flatMap(({ face, items }) =>
-      items.flatMap(({ device }) => {
+      items.flatMap(({ device, hangs }) => {
         const { place, part: partId } = plan.devices[device]!
         const part = plan.parts[partId]!
-        if (place.kind !== 'face') return []
+        if (place.kind !== 'face' || hangs) return []
         const wanted = [
           ...(part.exits ?? []).map((exit) => ({ ...exit, for: 'exit' as const })),
           ...(part.vents ?? []).map((vent) => ({ ...vent, for: 'vent' as const })),

@@ -10,6 +10,10 @@ export function liftOf(device: Device, part: Part): number {
   return part.mounting === 'standoffs' ? STANDOFF_mm : part.mounting === 'rail' ? RAIL_TH35.height_mm : 0
 }
 
+/** What hangs in its lead takes no place that another wants: it lies where the lead lies, in a duct or beside a part. */
+export const hangsInLead = ({ fixedWith }: Device, { mounting }: Part): boolean =>
+  mounting === 'in-line' && fixedWith === null
+
 /** Where a plate is in its enclosure, in the middle where nobody said. */
 export function plateIn({ inner, faces }: Enclosure, face: FaceId) {
   const data = faces[face]!

@@ -18,7 +18,9 @@ export const fixingOutOfReach = defineLayingRule<{
       .filter(({ isPlate }) => isPlate)
       .flatMap(({ items, raceways, holes }) => {
         const bodies = [
-          ...items.map(({ device, body }) => ({ owner: device as string, name: context.device(device).tag, body })),
+          ...items
+            .filter(({ hangs }) => !hangs)
+            .map(({ device, body }) => ({ owner: device as string, name: context.device(device).tag, body })),
           ...raceways.map(({ raceway, body }) => ({
             owner: raceway as string,
             name: context.plan.raceways[raceway]!.name,
