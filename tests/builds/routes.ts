@@ -326,6 +326,16 @@ export const ROUTE_SAMPLES = {
     bad: [() => clay(way('out5', { chain: { ...CHAIN, links: 24 } }))],
     good: [() => clay(), () => clay(way('out5', { chain: { ...CHAIN, links: 17 } }))],
   },
+  'cover-misfits': {
+    bad: [
+      () => clay(way('out2', { covers: [{ kind: 'sleeve', from_mm: 100, length_mm: 300, inside_mm: 5 }] })),
+      () => clay(way('out2', { covers: [{ kind: 'wrap', from_mm: 300, length_mm: 400, inside_mm: null }] })),
+    ],
+    good: [
+      () => clay(way('out2', { covers: [{ kind: 'sleeve', from_mm: 100, length_mm: 300, inside_mm: null }] })),
+      () => clay(way('out2', { covers: [{ kind: 'split-tube', from_mm: 0, length_mm: 600, inside_mm: 60 }] })),
+    ],
+  },
   'hole-misfits': {
     bad: [
       () => clay(...inletHole({ shape: { kind: 'round', diameter_mm: 22 } })),

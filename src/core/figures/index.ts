@@ -25,6 +25,7 @@ export {
   type PlacedPoint,
   type Point,
 } from './routes/terminalPoints'
+export { coversOn, type CoverOn } from './routes/covers'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
 export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'
 export { leakOf, leaksOn, type Leak } from './supply/leaks'

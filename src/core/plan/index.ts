@@ -103,8 +103,8 @@ export {
   type View,
 } from './views'
 export { isVisible, UNSEEN_NAME, withoutInvisible } from './invisible'
-export { newRaceway, RACEWAY_KINDS, type RacewayKind } from './raceway'
-export type { WaySpot } from './schema/raceway'
+export { COVER_KINDS, newRaceway, RACEWAY_KINDS, type CoverKind, type RacewayKind } from './raceway'
+export type { Cover, WaySpot } from './schema/raceway'
 export type { OpeningShape } from './schema/opening'
 export type { Load, Place } from './schema/device'
 export { outletCurve, outletOf, type Outlet } from './site'

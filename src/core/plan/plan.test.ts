@@ -154,6 +154,7 @@ describe('parsePlan', () => {
       warm_C: 60,
       motion: null,
       isOutdoors: null,
+      covers: [],
       hasSharpEdge: null,
     }
     document.wires['wire:w1'].route = ['raceway:d1']

@@ -17,6 +17,10 @@ export const RACEWAY_KINDS = [
 ] as const
 export type RacewayKind = (typeof RACEWAY_KINDS)[number]
 
+/** What goes about a bundle over part of its way: slid on before the ends are made, wound on, or a tube that opens along its side. */
+export const COVER_KINDS = ['sleeve', 'wrap', 'split-tube'] as const
+export type CoverKind = (typeof COVER_KINDS)[number]
+
 /** A way of which only what it is and where is said: nothing measured, nothing kept for anything. */
 export const newRaceway = ({ name, kind, ...given }: Pick<Raceway, 'name' | 'kind'> & Partial<Raceway>): Raceway => ({
   name,
@@ -43,5 +47,6 @@ export const newRaceway = ({ name, kind, ...given }: Pick<Raceway, 'name' | 'kin
   motion: null,
   isOutdoors: null,
   hasSharpEdge: null,
+  covers: [],
   ...given,
 })

@@ -1,8 +1,10 @@
-import type { LeadRoute, Routes } from '@/core/figures'
+import { coversOn, type CoverOn, type LeadRoute, type Routes } from '@/core/figures'
 import type { Plan, RacewayId, Raceway } from '@/core/plan'
 import { roughBundle_mm } from '@/core/packing/circles'
+import { formatNumber } from '@/core/quantity'
+import { coverName } from './coverWords'
 
-export type HoldKind = 'tie' | 'clip' | 'clamp' | 'wrap' | 'drip-loop'
+export type HoldKind = 'tie' | 'clip' | 'clamp' | 'wrap' | 'cover' | 'drip-loop'
 
 /** What holds a bundle at a place, or protects it over a length. */
 export interface Hold {
@@ -17,6 +19,8 @@ export interface Hold {
   /** Along its way, where each sits. */
   readonly at_mm: readonly number[]
   readonly why: string
+  /** What it is bought as, where that is not by its bundle. */
+  readonly what?: string
 }
 
 /** From hold to hold by the bundle's diameter: thin ones sag. Common practice. */
@@ -48,9 +52,23 @@ export function holdsOf(plan: Plan, routes: Routes): readonly Hold[] {
     const bundle_mm = roughBundle_mm(fullest.map((id) => routes.byId.get(id)!.od_mm))
     holds.push(...onWay(plan, raceway, way, leads, bundle_mm, longest.get(raceway) ?? 0))
   }
+  holds.push(...coversOn(plan, routes).map(coverHold))
   holds.push(...throughTheAir(routes))
   return holds
 }
+
+/** What a person put about a bundle over part of its way. */
+const coverHold = (cover: CoverOn): Hold => ({
+  kind: 'cover',
+  raceway: cover.raceway,
+  leads: cover.leads,
+  bundle_mm: cover.bundle_mm,
+  count: 0,
+  length_mm: cover.length_mm,
+  at_mm: [cover.from_mm],
+  what: coverName(cover),
+  why: `from ${formatNumber(cover.from_mm, 4)} mm on${cover.kind === 'sleeve' ? ', slid on before its ends are made' : ''}`,
+})
 
 /** The longest piece of each way that a lead lies in. */
 function longestIn({ leads }: Routes): ReadonlyMap<RacewayId, number> {
@@ -90,7 +108,7 @@ function onWay(
     case 'hinge-loop':
       return [
         hold('clamp', [0, used_mm], 'on both sides of the hinge, so that the terminals feel nothing'),
-        hold('wrap', [], 'together over the hinge, so that the door catches none', used_mm),
+        ...wrapUnless(way, hold('wrap', [], 'together over the hinge, so that the door catches none', used_mm)),
       ]
     case 'chain':
       return [
@@ -99,7 +117,7 @@ function onWay(
     case 'loop':
       return [
         hold('clamp', [0, used_mm], 'at both ends of the loop'),
-        hold('wrap', [], 'together over the moving length', used_mm),
+        ...wrapUnless(way, hold('wrap', [], 'together over the moving length', used_mm)),
       ]
     case 'stretch':
       return [
@@ -115,6 +133,9 @@ function onWay(
       return []
   }
 }
+
+/** What somebody put about it stands for the wrap that would be. */
+const wrapUnless = ({ covers }: Raceway, wrap: Hold): readonly Hold[] => (covers.length > 0 ? [] : [wrap])
 
 /** Drops and hops that are long enough to sag: leads that go the same way are tied together. */
 function throughTheAir({ leads }: Routes): readonly Hold[] {
@@ -187,7 +208,8 @@ export function holdTotals(holds: readonly Hold[]): readonly HoldTotal[] {
   return [...totals.values()].sort((a, b) => (a.what < b.what ? -1 : 1))
 }
 
-function nameOf({ kind, bundle_mm }: Hold): string {
+function nameOf({ kind, bundle_mm, what }: Hold): string {
+  if (what !== undefined) return what
   const over = Math.ceil(bundle_mm / 2) * 2
   switch (kind) {
     case 'tie':

@@ -1,9 +1,13 @@
-import { OPENINGS, type LeadRoute, type Routes } from '@/core/figures'
+import { coversOn, OPENINGS, type CoverOn, type LeadRoute, type Routes } from '@/core/figures'
 import type { CableEnd, Plan, RacewayId } from '@/core/plan'
+import { formatNumber } from '@/core/quantity'
 import { glandThread, plugPasses_mm } from '@/core/reference'
+import { coverWords } from './coverWords'
 
 export interface Passing {
   readonly raceway: RacewayId
+  /** Of what goes about its leads over part of it; null where the way itself is narrow. */
+  readonly sleeve: string | null
   /** What goes through it. */
   readonly free_mm: number
   readonly plugs: readonly { readonly end: 'a' | 'b'; readonly plug_mm: number }[]
@@ -23,11 +27,21 @@ export interface SlideOn {
 
 /** Every lead through something that slides on it, or that its plugs must pass. */
 export function slideOnOf(plan: Plan, routes: Routes): readonly SlideOn[] {
+  const sleeves = new Map<RacewayId, CoverOn[]>()
+  for (const each of coversOn(plan, routes))
+    if (each.kind === 'sleeve') sleeves.set(each.raceway, [...(sleeves.get(each.raceway) ?? []), each])
+  const sleevesOn = (raceway: RacewayId) => sleeves.get(raceway) ?? []
   return routes.leads.flatMap((route): SlideOn[] => {
     const ways = [...new Set(route.parts.flatMap(({ raceway }) => raceway ?? []))]
     const first = ways.flatMap((raceway) => {
       const what = slidesOn(plan, raceway)
-      return what === null ? [] : [{ raceway, what }]
+      return [
+        ...(what === null ? [] : [{ raceway, what }]),
+        ...sleevesOn(raceway).map((each) => ({
+          raceway,
+          what: `${coverWords(each)}, to lie from ${formatNumber(each.from_mm, 4)} mm along ${plan.raceways[raceway]!.name}`,
+        })),
+      ]
     })
     const cable = route.cable === null ? null : plan.cables[route.cable]!
     const plugs = (['a', 'b'] as const).flatMap((end) => {
@@ -38,11 +52,17 @@ export function slideOnOf(plan: Plan, routes: Routes): readonly SlideOn[] {
       // With a bare end it is pulled by that one.
       cable && plugs.length === 2
         ? ways.flatMap((raceway): Passing[] => {
-            const free_mm = freeOf(plan, raceway)
-            return free_mm === null ? [] : [{ raceway, free_mm, plugs, isMade: !cable.premade }]
+            const own_mm = freeOf(plan, raceway)
+            const rest = { raceway, plugs, isMade: !cable.premade }
+            return [
+              ...(own_mm === null ? [] : [{ ...rest, sleeve: null, free_mm: own_mm }]),
+              ...sleevesOn(raceway).map((each) => ({ ...rest, sleeve: coverWords(each), free_mm: each.inside_mm })),
+            ]
           })
         : []
-    const after = plugs.filter(({ plug_mm }) => ways.some((raceway) => (freeOf(plan, raceway) ?? Infinity) < plug_mm))
+    const leastFree = (raceway: RacewayId) =>
+      Math.min(freeOf(plan, raceway) ?? Infinity, ...sleevesOn(raceway).map(({ inside_mm }) => inside_mm))
+    const after = plugs.filter(({ plug_mm }) => ways.some((raceway) => leastFree(raceway) < plug_mm))
     return first.length === 0 && passes.length === 0
       ? []
       : [{ lead: route.id, first, passes, after: after.map(({ end }) => end) }]

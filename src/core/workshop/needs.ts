@@ -67,7 +67,7 @@ export function needsOf(plan: Plan, reckoning: Reckoning, securing: Securing): r
     ...wayNeeds(plan),
     ...faceNeeds(plan, reckoning),
     ...securing.totals.map(({ kind, what, count, length_mm }): Draft =>
-      kind === 'wrap'
+      kind === 'wrap' || kind === 'cover'
         ? { kind: 'sleeve', what, amount: length_mm, piece: { id: what, name: what } }
         : { kind: 'hold', what, amount: count },
     ),

@@ -16,6 +16,7 @@ import { Button, Choice, CommitField, readNumber, Share } from '@/ui/primitives'
 
 import { useRoom } from '@/ui/room'
 
+import { Covers } from './Covers'
 import { MotionPicture } from './MotionPicture'
 
 import { endsOf, INTO_WALL, KIND_WORDS, ON_FACE, SECTION_OF, shortName, spotWords } from './wayWords'
@@ -137,8 +138,8 @@ export function WayPanel({
               <span className="figures font-semibold">
                 {hold.length_mm > 0 ? `${formatNumber(hold.length_mm, 4)} mm` : hold.count}
               </span>{' '}
-              {hold.kind === 'wrap'
-                ? 'wrap'
+              {hold.kind === 'wrap' || hold.kind === 'cover'
+                ? (hold.what?.toLowerCase() ?? 'wrap')
                 : hold.kind === 'drip-loop'
                   ? 'drip loop'
                   : `${hold.kind}${hold.count === 1 ? '' : 's'}`}
@@ -257,6 +258,9 @@ export function WayPanel({
             }
           />
         </div>
+      ) : null}
+      {isOnFace || raceway.ends ? (
+        <Covers raceway={raceway} onChange={(what, covers) => change(what, { covers: [...covers] })} />
       ) : null}
       <div className="space-y-1">
         {isOnFace || raceway.kind === 'chain' ? yes('A divider parts mains and signals', 'isDivided') : null}

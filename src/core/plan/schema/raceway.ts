@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { RACEWAY_KINDS } from '../raceway'
+import { COVER_KINDS, RACEWAY_KINDS } from '../raceway'
 import { deviceId, enclosureId, faceId, racewayId } from './ids'
 import {
   coordinate_mm,
@@ -55,6 +55,17 @@ export const chain = z.strictObject({
   room_mm: unknown(size_mm()),
 })
 
+/** What goes about the leads of a way over part of it. */
+export const cover = z.strictObject({
+  kind: z.enum(COVER_KINDS),
+  /** From the way's first end. */
+  from_mm: length_mm(),
+  length_mm: length_mm().refine((value) => value > 0, { error: 'must be above 0' }),
+  /** Its bore; null where it is taken for the bundle. */
+  inside_mm: unknown(positive().max(200, { error: 'must be 200 mm or less' })),
+})
+export type Cover = z.output<typeof cover>
+
 /** What wires run through. */
 export const raceway = z.strictObject({
   name: name(),
@@ -93,5 +104,7 @@ export const raceway = z.strictObject({
   motion: unknown(z.enum(['still', 'hinge', 'chain', 'torsion'])),
   isOutdoors: unknown(z.boolean()),
   hasSharpEdge: unknown(z.boolean()),
+  /** What goes about its leads over part of it. */
+  covers: list(cover, 20).default([]),
 })
 export type Raceway = z.output<typeof raceway>

@@ -65,7 +65,7 @@ export function waySteps(
             .map((lead) => lead.id)
             .sort()
             .join(' '),
-          holds: holds.map(({ kind, count: n }) => `${kind}=${n}`).join(' '),
+          holds: holds.map(({ kind, count: n, length_mm }) => `${kind}=${kind === 'cover' ? length_mm : n}`).join(' '),
         },
       }),
     ]
@@ -74,9 +74,10 @@ export function waySteps(
   return steps
 }
 
-function holdWords({ kind, count, length_mm, why }: Hold): string {
+function holdWords({ kind, count, length_mm, what, why }: Hold): string {
   if (kind === 'drip-loop') return `A drip loop ${why}.`
   if (kind === 'wrap') return `Wrap over ${formatNumber(length_mm, 4)} mm, ${why}.`
+  if (kind === 'cover') return `${what ?? 'A cover'} over ${formatNumber(length_mm, 4)} mm, ${why}.`
   return `${count} ${kind}${count === 1 ? '' : 's'}, ${why}.`
 }
 

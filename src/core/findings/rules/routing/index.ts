@@ -6,6 +6,7 @@ import { chainHits } from './chainHits'
 import { chainLong } from './chainLong'
 import { chainShort } from './chainShort'
 import { cordNotHeld } from './cordNotHeld'
+import { coverMisfits } from './coverMisfits'
 import { glandShared } from './glandShared'
 import { insulationBelowPlace } from './insulationBelowPlace'
 import { leadMisfitsGland } from './leadMisfitsGland'
@@ -33,6 +34,7 @@ export const routingRules = {
   'insulation-below-place': insulationBelowPlace,
   'beside-higher-voltage': besideHigherVoltage,
   'cord-not-held': cordNotHeld,
+  'cover-misfits': coverMisfits,
   'chain-hits': chainHits,
   'chain-long': chainLong,
   'chain-short': chainShort,

@@ -8,6 +8,7 @@ import { leadName, leadSubject, wayName } from './leadWords'
 export const plugPassesNot = defineLayingRule<{
   readonly cable: CableId
   readonly raceway: RacewayId
+  readonly sleeve: string | null
   readonly plug_mm: number
   readonly free_mm: number
 }>({
@@ -17,19 +18,22 @@ export const plugPassesNot = defineLayingRule<{
   source: SOURCES.practice,
   find: (context) =>
     slideOnOf(context.plan, context.routes).flatMap(({ lead, passes }) =>
-      passes.flatMap(({ raceway, free_mm, plugs, isMade }) => {
+      passes.flatMap(({ raceway, sleeve, free_mm, plugs, isMade }) => {
         // It may come from either end; and what is made here gets its housing after the pull.
         if (isMade || plugs.some(({ plug_mm }) => plug_mm <= free_mm)) return []
         const plug_mm = Math.min(...plugs.map((plug) => plug.plug_mm))
-        return [{ cable: lead as CableId, raceway, plug_mm, free_mm }]
+        return [{ cable: lead as CableId, raceway, sleeve, plug_mm, free_mm }]
       }),
     ),
-  word: ({ cable, raceway, plug_mm, free_mm }, context) => {
+  word: ({ cable, raceway, sleeve, plug_mm, free_mm }, context) => {
     const route = context.routes.byId.get(cable)!
     return {
       subjects: [leadSubject(route), { kind: 'raceway', id: raceway }],
-      what: `${leadName(context, route)} has plugs of ${formatNumber(plug_mm)} mm, and ${wayName(context, raceway)} lets ${formatNumber(free_mm)} mm through`,
-      why: 'Neither plug goes through. Take a split gland or a larger opening, or take the contacts out of one housing.',
+      what: `${leadName(context, route)} has plugs of ${formatNumber(plug_mm)} mm, and ${sleeve === null ? wayName(context, raceway) : `the ${sleeve.toLowerCase()}, on ${wayName(context, raceway)}`} lets ${formatNumber(free_mm)} mm through`,
+      why:
+        sleeve === null
+          ? 'Neither plug goes through. Take a split gland or a larger opening, or take the contacts out of one housing.'
+          : 'Neither plug goes into it. Take a split tube or a wrap, which go on beside the plugs, or a wider sleeve.',
     }
   },
 })
