@@ -29,6 +29,8 @@ export const plugPassesNot = defineLayingRule<{
     const route = context.routes.byId.get(cable)!
     return {
       subjects: [leadSubject(route), { kind: 'raceway', id: raceway }],
+      // A wider gland does not help a plug into a sleeve.
+      ...(sleeve === null ? {} : { alike: `${cable} sleeve` }),
       what: `${leadName(context, route)} has plugs of ${formatNumber(plug_mm)} mm, and ${sleeve === null ? wayName(context, raceway) : `the ${sleeve.toLowerCase()}, on ${wayName(context, raceway)}`} lets ${formatNumber(free_mm)} mm through`,
       why:
         sleeve === null
