@@ -11,6 +11,7 @@ export { feedWays, loadKindOf, type FeedWay } from './switching/switches'
 export type * from './types'
 export type { EndTreatment } from '@/core/termination'
 export { racewayRect, sideOf } from './space/faces'
+export { plateIn } from './space/standing'
 export { boxAt, hostedIn, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
 export { fitsHole, givenTo, isSamePlace, wantedHoles } from './space/givenHoles'
@@ -25,6 +26,7 @@ export {
   type PlacedPoint,
   type Point,
 } from './routes/terminalPoints'
+export { courseOf, type Strand } from './routes/course'
 export { coversOn, type CoverOn } from './routes/covers'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
 export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'

@@ -39,7 +39,11 @@ export function meetingPairs<K>(
 
 export type FaceSide = 'back' | 'front' | 'left' | 'right' | 'top' | 'bottom'
 
-/** Where a rectangle of a face lies in its enclosure, with what stands inward of the face by a depth. Walls are seen from outside, a plate at the back from the front. */
+/**
+ * Where a rectangle of a face lies in its enclosure, with what stands inward of the face by a depth. Walls are seen from
+ * outside. A plate is seen from within, as somebody sees it who stands in the middle and turns to it from the back, or looks
+ * down at a floor with the back ahead; it stands off its side.
+ */
 export function intoEnclosure(
   side: FaceSide,
   isPlate: boolean,
@@ -52,11 +56,13 @@ export function intoEnclosure(
   const { left_mm: l, right_mm: r, top_mm: t, bottom_mm: b } = rect
   const [n, m] = inward
   if (isPlate)
-    return {
-      x: [l + plate.left_mm, r + plate.left_mm],
-      y: [t + plate.top_mm, b + plate.top_mm],
-      z: [plate.standsOff_mm + n, plate.standsOff_mm + m],
-    }
+    return plateInto(
+      side,
+      [l + plate.left_mm, r + plate.left_mm],
+      [t + plate.top_mm, b + plate.top_mm],
+      [plate.standsOff_mm + n, plate.standsOff_mm + m],
+      space,
+    )
   switch (side) {
     case 'front':
       return { x: [l, r], y: [t, b], z: [D - m, D - n] }
@@ -70,6 +76,33 @@ export function intoEnclosure(
       return { x: [l, r], y: [n, m], z: [t, b] }
     case 'bottom':
       return { x: [l, r], y: [H - m, H - n], z: [D - b, D - t] }
+  }
+}
+
+type Stretch = readonly [number, number]
+
+/** @param across @param down @param off of the plate as it is seen from within */
+function plateInto(
+  side: FaceSide,
+  across: Stretch,
+  down: Stretch,
+  off: Stretch,
+  { width_mm: W, height_mm: H, depth_mm: D }: { width_mm: number; height_mm: number; depth_mm: number },
+): Box3 {
+  const from = (size: number, [low, high]: Stretch): Stretch => [size - high, size - low]
+  switch (side) {
+    case 'back':
+      return { x: across, y: down, z: off }
+    case 'front':
+      return { x: from(W, across), y: down, z: from(D, off) }
+    case 'left':
+      return { x: off, y: down, z: from(D, across) }
+    case 'right':
+      return { x: from(W, off), y: down, z: across }
+    case 'top':
+      return { x: across, y: off, z: from(D, down) }
+    case 'bottom':
+      return { x: across, y: from(H, off), z: down }
   }
 }
 

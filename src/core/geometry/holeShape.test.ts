@@ -137,6 +137,16 @@ describe('in three dimensions', () => {
     })
     expect(intoEnclosure('back', true, rect, [0, 25], space, plate)).toEqual({ x: [30, 60], y: [40, 90], z: [10, 35] })
   })
+  it('plates seen from within: what is to the right of somebody who turns to them, and ahead on a floor', () => {
+    const at = (side: FaceSide) => intoEnclosure(side, true, rect, [0, 25], space, { ...plate, left_mm: 0, top_mm: 0 })
+    // Facing left, the back is at one's right hand; facing right, the front is.
+    expect(at('left')).toEqual({ x: [10, 35], y: [30, 80], z: [100, 130] })
+    expect(at('right')).toEqual({ x: [365, 390], y: [30, 80], z: [20, 50] })
+    // A floor looked down at: its upper edge lies at the back. A plate overhead: its lower edge does.
+    expect(at('bottom')).toEqual({ x: [20, 50], y: [465, 490], z: [30, 80] })
+    expect(at('top')).toEqual({ x: [20, 50], y: [10, 35], z: [70, 120] })
+    expect(at('front')).toEqual({ x: [350, 380], y: [30, 80], z: [115, 140] })
+  })
   it('keeps volume and stays inside, whatever the wall', () =>
     fc.assert(
       fc.property(fc.constantFrom<FaceSide>('left', 'right', 'top', 'bottom', 'front', 'back'), (side) => {

@@ -8,7 +8,18 @@ type Face = Enclosure['faces'][keyof Enclosure['faces']]
 export const SIDES = ['back', 'front', 'left', 'right', 'top', 'bottom'] as const
 export type Side = (typeof SIDES)[number]
 
-/** A plate stands off the back wall by this much where nothing is said: its studs. Common practice. */
+/** How large a side of an enclosure is, as somebody sees it who looks at it. */
+export function sizeOfSide(
+  side: Side,
+  { width_mm, height_mm, depth_mm }: Enclosure['inner'],
+): { readonly across_mm: number; readonly down_mm: number } {
+  return {
+    across_mm: side === 'left' || side === 'right' ? depth_mm : width_mm,
+    down_mm: side === 'top' || side === 'bottom' ? depth_mm : height_mm,
+  }
+}
+
+/** A plate stands off its side by this much where nothing is said: its studs. Common practice. */
 export const PLATE_STANDS_OFF_mm = 10
 
 /** Room that a mounting plate leaves to the walls about it. Common practice. */
@@ -36,6 +47,12 @@ const bareFace = ({
   rails: [],
   ...rest,
 })
+
+/** A second plate, as large as the side that it stands before. */
+export function newPlate(name: string, side: Side, inner: Enclosure['inner']): Face {
+  const { across_mm, down_mm } = sizeOfSide(side, inner)
+  return bareFace({ name, kind: 'plate', side, width_mm: across_mm, height_mm: down_mm })
+}
 
 /** The faces of a box: its mounting plate, the door, and the walls as large as the box is inside. */
 export function standardFaces(

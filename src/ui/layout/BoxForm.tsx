@@ -1,10 +1,14 @@
 'use client'
-import type { Command, Enclosure, EnclosureId, FaceId } from '@/core/plan'
-import { standardFaces } from '@/core/plan'
+import { plateIn, sideOf } from '@/core/figures'
+import type { Command, Enclosure, EnclosureId, FaceId, Side } from '@/core/plan'
+import { newPlate, standardFaces } from '@/core/plan'
 import { cite, RACK_PANEL_mm, RACK_UNIT_mm, SOURCES } from '@/core/reference'
-import { Choice, CommitField, readNumber } from '@/ui/primitives'
+import { Button, Choice, CommitField, newId, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { AIR, BOX_KINDS, BOX_SIDES, MOST_mm, ORIGINS, WALLS } from './boxWords'
+import { AIR, BOX_KINDS, BOX_SIDES, MOST_mm, ORIGINS, PLATE_SIDES, WALLS } from './boxWords'
+
+/** A second plate stands so far off the back wall, on spacers over what lies on the first. */
+const SECOND_PLATE_mm = 80
 
 const OUTDOOR: NonNullable<Enclosure['outdoor']> = {
   sun: 'shade',
@@ -59,7 +63,7 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
         if (isWhole && !Number.isInteger(read.value)) return 'must be a whole number'
         return read.value < least ||
           read.value > most ||
-          (least === 0 && read.value <= 0 && unit === 'mm' && label !== 'Off the back wall')
+          (least === 0 && read.value <= 0 && unit === 'mm' && label !== 'Off that side')
           ? `above ${least} and at most ${most} ${unit}`
           : commit(read.value)
       }}
@@ -84,6 +88,29 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
     return { inner, faces }
   }
   const { outdoor } = box
+  // A frame or base gets its floor first; in a box a second plate stands before the first.
+  const addPlate = () => {
+    const plates = Object.values(box.faces).filter((each) => each!.kind === 'plate')
+    const isBoxed = box.kind === 'box' || box.kind === 'rack-shelf'
+    const free = (['bottom', 'back', 'left', 'right', 'top'] as const).find(
+      (side) => !plates.some((each) => sideOf(each!) === side),
+    )
+    const side = isBoxed ? 'back' : (free ?? 'back')
+    const plate = newPlate(`Plate ${plates.length + 1}`, side, box.inner)
+    edit(`Add ${plate.name}`, {
+      type: 'addFace',
+      enclosure: id,
+      face: `face:plate-${newId().slice(0, 6)}` as FaceId,
+      data: isBoxed
+        ? {
+            ...plate,
+            standsOff_mm: SECOND_PLATE_mm,
+            width_mm: Math.round(plate.width_mm / 2),
+            height_mm: Math.round(plate.height_mm / 2),
+          }
+        : plate,
+    })
+  }
   return (
     <section aria-label="The box" className="space-y-2 rounded-xl border border-hair bg-sheet p-3.5">
       <CommitField
@@ -173,11 +200,31 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
       <div className="grid grid-cols-2 gap-2">
         {number('Width', data.width_mm, (value) => changeFace(`${data.name} ${value} mm wide`, { width_mm: value }))}
         {number('Height', data.height_mm, (value) => changeFace(`${data.name} ${value} mm high`, { height_mm: value }))}
-        {data.kind === 'plate'
-          ? number('Off the back wall', data.standsOff_mm ?? 10, (value) =>
-              changeFace(`Plate ${value} mm off the back`, { standsOff_mm: value }),
-            )
-          : null}
+        {data.kind === 'plate' ? (
+          <>
+            <Choice
+              label="Stands before"
+              value={sideOf(data)}
+              options={PLATE_SIDES}
+              onChoose={(value) => changeFace(`${data.name} at the ${value}`, { side: value as Side })}
+            />
+            {number('Off that side', plateIn(box, face).standsOff_mm, (value) =>
+              changeFace(`${data.name} ${value} mm off`, { standsOff_mm: value }),
+            )}
+            {number(
+              'From the left',
+              plateIn(box, face).left_mm,
+              (value) => changeFace(`${data.name} ${value} mm from the left`, { left_mm: value }),
+              { least: -MOST_mm },
+            )}
+            {number(
+              'From above',
+              plateIn(box, face).top_mm,
+              (value) => changeFace(`${data.name} ${value} mm from above`, { top_mm: value }),
+              { least: -MOST_mm },
+            )}
+          </>
+        ) : null}
         {data.kind === 'door' ? (
           <Choice
             label="Hinges"
@@ -188,6 +235,17 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
             }))}
             onChoose={(value) => changeFace(`Hinges ${value}`, { hinge: value as 'left' })}
           />
+        ) : null}
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={addPlate}>Add a plate</Button>
+        {data.kind === 'plate' && Object.values(box.faces).filter((each) => each!.kind === 'plate').length > 1 ? (
+          <Button
+            look="quiet"
+            onClick={() => edit(`Take ${data.name} out`, { type: 'removeFace', enclosure: id, face })}
+          >
+            Take {data.name} out
+          </Button>
         ) : null}
       </div>
       <label className="flex items-center gap-2 pt-1 text-[14px]">

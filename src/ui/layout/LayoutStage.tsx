@@ -29,6 +29,7 @@ const FixingsPanel = later(
   ROOM,
   'after the view',
 )
+const SpacePicture = later(async () => ({ default: (await import('@/ui/space')).SpacePicture }), ROOM, 'after the view')
 const NewBox = later(async () => ({ default: (await import('./NewBox')).NewBox }))
 const ArrangeDialog = later(async () => ({ default: (await import('./ArrangeDialog')).ArrangeDialog }))
 
@@ -204,6 +205,7 @@ export function LayoutStage() {
             <div className="space-y-4">
               <ThingForm enclosure={enclosure} face={face} chosen={chosen} onChoose={setChosen} />
               <HeatPanel enclosure={enclosure} />
+              <SpacePicture enclosure={enclosure} face={face} onPickFace={(next) => show(enclosure, next)} />
               <BoxForm id={enclosure} face={face} />
               <ModulesPanel enclosure={enclosure} />
               <FixingsPanel enclosure={enclosure} />

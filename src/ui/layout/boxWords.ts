@@ -1,4 +1,4 @@
-import type { Enclosure } from '@/core/plan'
+import { SIDES, type Enclosure } from '@/core/plan'
 
 export const BOX_SIDES = [
   ['width_mm', 'Width inside'],
@@ -33,3 +33,16 @@ export const ORIGINS: readonly { readonly value: Enclosure['origin']; readonly l
   { value: 'there', label: 'there already' },
   { value: 'remove', label: 'comes out' },
 ]
+
+/** Where a plate may stand, in words. */
+export const PLATE_SIDES = SIDES.map((side) => ({
+  value: side,
+  label: {
+    back: 'the back',
+    front: 'the front',
+    left: 'the left side',
+    right: 'the right side',
+    top: 'the top, hanging',
+    bottom: 'the floor',
+  }[side],
+}))

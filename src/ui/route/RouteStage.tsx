@@ -27,6 +27,7 @@ const WhereThingsAre = later(
 )
 const WayPanel = later(async () => ({ default: (await import('./WayPanel')).WayPanel }))
 const LeadPanel = later(async () => ({ default: (await import('./LeadPanel')).LeadPanel }))
+const SpacePicture = later(async () => ({ default: (await import('@/ui/space')).SpacePicture }), ROOM)
 const AddWay = later(async () => ({ default: (await import('./AddWay')).AddWay }))
 
 const TOOLS: readonly RacewayKind[] = ['duct', 'clip-line', 'gland', 'grommet', 'hinge-loop']
@@ -52,6 +53,7 @@ export function RouteStage() {
   const [picked, setPicked] = useState<string | null>(null)
   const [draft, setDraft] = useState<WayDraft | null>(null)
   const [isAll, setAll] = useState(false)
+  const [isInSpace, setInSpace] = useState(false)
   const [working, setWorking] = useState<AbortController | null>(null)
   const [message, setMessage] = useState<string | null>(null)
   // A finding leads here with what it is about.
@@ -150,6 +152,15 @@ export function RouteStage() {
           <input
             type="checkbox"
             className="h-4 w-4 accent-(--accent)"
+            checked={isInSpace}
+            onChange={(event) => setInSpace(event.target.checked)}
+          />
+          In space
+        </label>
+        <label className="flex items-center gap-1.5 text-[13px]">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-(--accent)"
             checked={isAll}
             onChange={(event) => setAll(event.target.checked)}
           />
@@ -184,7 +195,9 @@ export function RouteStage() {
       ) : null}
       <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_330px]">
         <div className="min-w-0 space-y-3">
-          {enclosure ? (
+          {enclosure && isInSpace && tool === null ? (
+            <SpacePicture enclosure={enclosure} lead={lead} />
+          ) : enclosure ? (
             <div className="rounded-xl border border-hair bg-sheet p-2">
               <RouteCanvas
                 enclosure={enclosure}

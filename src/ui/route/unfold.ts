@@ -1,4 +1,4 @@
-import { isLeaf, sideOf } from '@/core/figures'
+import { isLeaf, plateIn, sideOf } from '@/core/figures'
 import type { Enclosure, FaceId } from '@/core/plan'
 
 /** A face of a box laid flat: where it lies on the sheet, and how its own millimetres run there. */
@@ -42,7 +42,8 @@ export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () =
   const hinge = door ? (box.faces[door]!.hinge ?? 'left') : null
   const leftWall = has('left') ? D + GAP_mm : 0
   const rightWall = has('right') ? D + GAP_mm : 0
-  const doorLeft = hinge !== null && hinge !== 'right' ? W + GAP_mm : 0
+  const hasFront = hinge !== null || has('front')
+  const doorLeft = hasFront && hinge !== 'right' ? W + GAP_mm : 0
   const doorRight = hinge === 'right' ? W + GAP_mm : 0
   const topWall = has('top') ? D + GAP_mm : 0
   const bottomWall = has('bottom') ? D + GAP_mm : 0
@@ -54,6 +55,23 @@ export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () =
       const left = x0 + (face.left_mm ?? (W - face.width_mm) / 2)
       const top = y0 + (face.top_mm ?? (H - face.height_mm) / 2)
       return { left, top, ...plain, isFlippedX: face.kind !== 'plate' }
+    }
+    // A plate is seen from within already; it lies where its side does, by so much off that side's corner.
+    if (face.kind === 'plate') {
+      const { left_mm, top_mm } = plateIn(box, key)
+      const at = (left: number, top: number): Frame => ({ left: left + left_mm, top: top + top_mm, ...plain })
+      switch (sideOf(face)) {
+        case 'left':
+          return at(x0 - D - GAP_mm, y0)
+        case 'right':
+          return at(x0 + W + GAP_mm, y0)
+        case 'top':
+          return at(x0, y0 - D - GAP_mm)
+        case 'bottom':
+          return at(x0, y0 + H + GAP_mm)
+        default:
+          return at(hinge === 'right' ? x0 + W + rightWall + GAP_mm : 0, y0)
+      }
     }
     switch (sideOf(face)) {
       case 'left':
@@ -92,8 +110,7 @@ export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () =
   }
 }
 
-const isBack = (box: Enclosure, key: FaceId): boolean =>
-  box.faces[key]!.kind === 'plate' || sideOf(box.faces[key]!) === 'back'
+const isBack = (box: Enclosure, key: FaceId): boolean => sideOf(box.faces[key]!) === 'back'
 
 /** The face that a place on the sheet is on; a plate lies before the back wall. */
 export function faceAt({ faces }: FlatBox, x: number, y: number): FlatFace | null {

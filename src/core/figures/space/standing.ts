@@ -1,5 +1,6 @@
-import { PLATE_STANDS_OFF_mm, type Device, type Enclosure, type FaceId, type Part } from '@/core/plan'
+import { PLATE_STANDS_OFF_mm, sizeOfSide, type Device, type Enclosure, type FaceId, type Part } from '@/core/plan'
 import { RAIL_TH35 } from '@/core/reference'
+import { sideOf } from './faces'
 
 /** Under a board on standoffs; common practice. */
 export const STANDOFF_mm = 10
@@ -17,9 +18,10 @@ export const hangsInLead = ({ fixedWith }: Device, { mounting }: Part): boolean 
 /** Where a plate is in its enclosure, in the middle where nobody said. */
 export function plateIn({ inner, faces }: Enclosure, face: FaceId) {
   const data = faces[face]!
+  const { across_mm, down_mm } = sizeOfSide(sideOf(data), inner)
   return {
-    left_mm: data.left_mm ?? (inner.width_mm - data.width_mm) / 2,
-    top_mm: data.top_mm ?? (inner.height_mm - data.height_mm) / 2,
+    left_mm: data.left_mm ?? (across_mm - data.width_mm) / 2,
+    top_mm: data.top_mm ?? (down_mm - data.height_mm) / 2,
     standsOff_mm: data.standsOff_mm ?? PLATE_STANDS_OFF_mm,
   }
 }

@@ -24,7 +24,8 @@ export const hotUnderCool = defineRule<{
       ),
     )
     return context.reckoning.faces
-      .filter(({ isPlate }) => isPlate)
+      // On what lies flat nothing is above anything.
+      .filter(({ isPlate, side }) => isPlate && side !== 'top' && side !== 'bottom')
       .flatMap(({ items }) =>
         items.flatMap((hot) => {
           const loss_W = losses.get(hot.device) ?? 0

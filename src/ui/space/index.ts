@@ -1,0 +1,1 @@
+export { SpacePicture } from './SpacePicture'
