@@ -51,6 +51,26 @@ test('two ducts, a hinge loop and a chain by the mouse', async ({ page }) => {
   await tool(page, 'Duct').click()
   await drag(page, await on(page, 'Plate', 0.9, 0.1), await on(page, 'Plate', 0.9, 0.6))
   await expect(sheet(page).getByRole('button', { name: /^Duct 2, duct, [1-9]\d* leads?/ })).toBeVisible()
+  // Dragged by its middle it lies elsewhere, by its end it is longer.
+  const duct = sheet(page).getByRole('button', { name: /^Duct 2, duct/ })
+  await duct.click()
+  const across = page.getByLabel('Across', { exact: true })
+  const before = Number(await across.inputValue())
+  const box = (await duct.boundingBox())!
+  const middle = [box.x + box.width / 2, box.y + box.height / 4] as const
+  await drag(page, middle, [middle[0] - 40, middle[1]])
+  await expect.poll(async () => Number(await across.inputValue())).toBeLessThan(before - 20)
+  const length = page.getByLabel('Length', { exact: true })
+  const long = Number(await length.inputValue())
+  const end = (await sheet(page).locator('[data-end=b]').boundingBox())!
+  await drag(page, [end.x + end.width / 2, end.y + end.height / 2], [end.x + end.width / 2, end.y - 40])
+  await expect.poll(async () => Number(await length.inputValue())).toBeLessThan(long - 20)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => Number(await length.inputValue())).toBe(long)
+  await page.getByRole('checkbox', { name: 'In space' }).check()
+  await expect(page.getByRole('group', { name: /in space/ })).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('checkbox', { name: 'In space' }).uncheck()
   await tool(page, 'Hinge loop').click()
   await drag(page, await on(page, 'Plate', 0.05, 0.3), await on(page, 'Door', 0.9, 0.3))
   await expect(page.getByRole('region', { name: 'Hinge loop 1 in figures' })).toContainText('apart with the door shut')

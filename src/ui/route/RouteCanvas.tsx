@@ -1,5 +1,6 @@
 'use client'
-import { useMemo, type ReactNode } from 'react'
+import { useDrag } from '@use-gesture/react'
+import { useMemo, useState, type ReactNode } from 'react'
 
 import { footprint } from '@/core/geometry'
 
@@ -29,10 +30,24 @@ import {
   toneOf,
 } from './wayWords'
 
+import { draggedWay, GRID_mm, onGrid, type DragPart } from './draggedWay'
+
 import { useStroke, type Stroke } from './useStroke'
 
-/** What is drawn by hand lands on these millimetres. */
-const GRID_mm = 5
+/** With Shift. */
+const FAR_mm = 50
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+/** Millimetres of the sheet to a pixel of the screen. */
+function scaleOf(target: Element): number {
+  const svg = (target as SVGElement).ownerSVGElement
+  return svg ? svg.viewBox.baseVal.width / svg.getBoundingClientRect().width : 1
+}
 const SHORTEST_mm = 20
 const SIZES: Readonly<Partial<Record<RacewayKind, { readonly width_mm: number; readonly height_mm: number }>>> = {
   duct: { width_mm: 30, height_mm: 40 },
@@ -56,7 +71,7 @@ interface Props {
 
 /** A box folded out flat: ways with their bundles as widths and counts, openings, loops over the hinge, and one lead along its whole way. */
 export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick, onDrawn }: Props) {
-  const { plan, evaluation, edit } = useRoom()
+  const { plan, edit } = useRoom()
   const box = plan.enclosures[enclosure]!
   const own = (Object.entries(plan.raceways) as [RacewayId, Raceway][]).filter(([, { origin }]) => origin !== 'remove')
   // A bare wall is left out until something is put on it.
@@ -69,7 +84,6 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
   )
   const shown = hasAllFaces ? 'all' : [...used].sort().join(' ')
   const flat = useMemo(() => unfold(box, (face) => shown === 'all' || shown.split(' ').includes(face)), [box, shown])
-  const ways = evaluation?.reckoning.routes.ways
   const draw = ({ from, to }: Stroke) => {
     const command = tool && drawn(flat, enclosure, tool, from, to, freeName(plan, tool))
     if (!command) return
@@ -90,28 +104,17 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
       {flat.faces.map((face) => (
         <FaceSheet key={face.face} face={face} enclosure={enclosure} />
       ))}
-      {own.map(([id, raceway]) => {
-        const figure = ways?.[id]
-        const shape = shapeOf(flat, enclosure, raceway)
-        if (!shape) return null
-        const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${leadCount(figure?.leads.length ?? 0)}${figure?.fill_percent != null ? `, ${Math.round(figure.fill_percent)} % full` : ''}`
-        return (
-          <g
-            key={id}
-            role="button"
-            tabIndex={0}
-            aria-label={label}
-            aria-pressed={picked === id}
-            className="cursor-pointer outline-none [&:focus-visible_.outline]:[stroke-width:3]"
-            onClick={() => (tool ? undefined : onPick(id))}
-            onKeyDown={pressed(() => onPick(id))}
-          >
-            <title>{label}</title>
-            {shape.outline(picked === id)}
-            {figure && figure.leads.length > 0 ? shape.bundles(figure.pieces, TONE_COLOUR[toneOf(figure)]) : null}
-          </g>
-        )
-      })}
+      {own.map(([id]) => (
+        <WayOnSheet
+          key={id}
+          id={id}
+          flat={flat}
+          enclosure={enclosure}
+          isDrawing={tool !== null}
+          isPicked={picked === id}
+          onPick={onPick}
+        />
+      ))}
       {lead ? <LeadLine flat={flat} enclosure={enclosure} lead={lead} /> : null}
       {stroke ? (
         <line
@@ -125,6 +128,88 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
         />
       ) : null}
     </svg>
+  )
+}
+
+/** One way on the sheet: picked by a press, moved by dragging it or with the arrow keys, made longer by its ends. */
+function WayOnSheet({
+  id,
+  flat,
+  enclosure,
+  isDrawing,
+  isPicked,
+  onPick,
+}: {
+  readonly id: RacewayId
+  readonly flat: FlatBox
+  readonly enclosure: EnclosureId
+  readonly isDrawing: boolean
+  readonly isPicked: boolean
+  readonly onPick: (key: string) => void
+}) {
+  const { plan, evaluation, edit } = useRoom()
+  const [drawn, setDrawn] = useState<Raceway | null>(null)
+  const raceway = plan.raceways[id]!
+  const figure = evaluation?.reckoning.routes.ways[id]
+  const change = (next: Raceway | null) => {
+    if (!next) return
+    const { at, ends, length_mm } = next
+    edit(`Move ${raceway.name}`, { type: 'updateRaceway', id, changes: { at, ends, length_mm } })
+  }
+  const bind = useDrag(
+    ({ args: [part], movement, event, last, tap, memo }) => {
+      event.stopPropagation()
+      if (tap) return memo
+      const scale = (memo as number | undefined) ?? scaleOf(event.target as Element)
+      const by = [movement[0] * scale, movement[1] * scale] as const
+      const next = draggedWay(flat, enclosure, raceway, part as DragPart, by)
+      setDrawn(last ? null : next)
+      if (last) change(next)
+      return scale
+    },
+    { filterTaps: true, enabled: !isDrawing, pointer: { keys: false } },
+  )
+  const shape = shapeOf(flat, enclosure, drawn ?? raceway)
+  if (!shape) return null
+  const label = `${raceway.name}, ${KIND_WORDS[raceway.kind].toLowerCase()}, ${leadCount(figure?.leads.length ?? 0)}${figure?.fill_percent != null ? `, ${Math.round(figure.fill_percent)} % full` : ''}`
+  return (
+    <g>
+      <g
+        {...bind('all')}
+        role="button"
+        tabIndex={0}
+        aria-label={label}
+        aria-pressed={isPicked}
+        className={`outline-none [&:focus-visible_.outline]:[stroke-width:3] ${isDrawing ? '' : 'cursor-pointer touch-none'}`}
+        onClick={() => (isDrawing ? undefined : onPick(id))}
+        onKeyDown={(event) => {
+          const step = ARROWS[event.key]
+          if (!step) return pressed(() => onPick(id))(event)
+          event.preventDefault()
+          const mm = event.shiftKey ? FAR_mm : GRID_mm
+          change(draggedWay(flat, enclosure, raceway, 'all', [step[0] * mm, step[1] * mm]))
+        }}
+      >
+        <title>{label}</title>
+        {shape.outline(isPicked)}
+        {figure && figure.leads.length > 0 && !drawn ? shape.bundles(figure.pieces, TONE_COLOUR[toneOf(figure)]) : null}
+      </g>
+      {isPicked && !isDrawing
+        ? shape.ends.map(([x, y], i) => (
+            <rect
+              key={i}
+              {...bind(i === 0 ? 'a' : 'b')}
+              x={x - 6}
+              y={y - 6}
+              width="12"
+              height="12"
+              fill="var(--accent)"
+              className="cursor-move touch-none"
+              data-end={i === 0 ? 'a' : 'b'}
+            />
+          ))
+        : null}
+    </g>
   )
 }
 
@@ -185,6 +270,8 @@ function FaceSheet({ face, enclosure }: { readonly face: FlatFace; readonly encl
 }
 
 interface WayShape {
+  /** What is dragged to make it longer, or to hold it elsewhere. */
+  readonly ends: readonly (readonly [number, number])[]
   outline(isPicked: boolean): ReactNode
   bundles(pieces: readonly { from_mm: number; to_mm: number; leads: number }[], colour: string): ReactNode
 }
@@ -206,6 +293,7 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
     if (!a || !b) return null
     const path = `M ${a[0]} ${a[1]} C ${a[0]} ${a[1] + 60} ${b[0]} ${b[1] + 60} ${b[0]} ${b[1]}`
     return {
+      ends: [a, b],
       outline: (isPicked) => (
         <>
           <path d={path} fill="none" {...stroke(isPicked)} strokeDasharray="4 3" />
@@ -225,6 +313,7 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
     const [x, y] = face.to(raceway.at.x_mm, raceway.at.y_mm)
     const r = Math.max(4, raceway.width_mm / 2)
     return {
+      ends: [],
       outline: (isPicked) => (
         <>
           <circle cx={x} cy={y} r={r} fill="var(--sheet)" {...stroke(isPicked)} />
@@ -241,6 +330,7 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
     raceway.at.axis === 'across' ? [raceway.length_mm, raceway.width_mm] : [raceway.width_mm, raceway.length_mm]
   const end = face.to(raceway.at.x_mm + w, raceway.at.y_mm + h)
   return {
+    ends: [face.to(...alongWay(raceway, 0)), face.to(...alongWay(raceway, raceway.length_mm))],
     outline: (isPicked) => (
       <rect
         x={Math.min(start[0], end[0])}
@@ -352,8 +442,6 @@ const alongAxes = (points: readonly (readonly [number, number])[]): readonly (re
     const isAslant = before && Math.abs(before[0] - point[0]) > 0.5 && Math.abs(before[1] - point[1]) > 0.5
     return isAslant ? [[point[0], before[1]] as const, point] : [point]
   })
-
-const onGrid = (value: number) => Math.round(value / GRID_mm) * GRID_mm
 
 /** The edit that a stroke on the sheet means; null where it means none. */
 function drawn(

@@ -2,7 +2,7 @@
 import { useDrag } from '@use-gesture/react'
 import { useMemo, useState } from 'react'
 import { courseOf, plateIn, pointOn, type LeadFigure, type Point } from '@/core/figures'
-import type { EnclosureId, FaceId, Face } from '@/core/plan'
+import type { DeviceId, EnclosureId, FaceId, Face } from '@/core/plan'
 import { useRoom } from '@/ui/room'
 import { alongSeen, projector, type Seen, type View } from './project'
 import { sceneOf, type Sheet } from './scene'
@@ -41,6 +41,50 @@ const turned = ({ turn_deg, tilt_deg }: View, turn: number, tilt: number): View 
   tilt_deg: Math.min(90, Math.max(-90, tilt_deg + tilt)),
 })
 
+interface Drawn extends Sheet {
+  readonly seen: readonly Seen[]
+  readonly middle: readonly [number, number]
+  /** The part whose tag is written here. */
+  readonly tag: DeviceId | null
+}
+
+/** From so large on, a side carries a tag. */
+const READ_mm2 = 600
+const SIDES_OF_A_BODY = 6
+
+/** Of a piece as it is seen (the shoelace formula). */
+const areaOf = (seen: readonly Seen[]): number =>
+  Math.abs(
+    seen.reduce((sum, { x, y }, i) => {
+      const next = seen[(i + 1) % seen.length]!
+      return sum + x * next.y - next.x * y
+    }, 0),
+  ) / 2
+
+/** What is farther first. A face that is looked at from where its parts stand comes before all of them, one seen from behind after. */
+function inDrawingOrder(scene: readonly Sheet[], see: (point: Point) => Seen): readonly Drawn[] {
+  const all = scene.map((sheet) => {
+    const seen = sheet.corners.map(see)
+    const mean = (key: keyof Seen) => seen.reduce((sum, each) => sum + each[key], 0) / seen.length
+    const depth = mean('depth')
+    const rank = sheet.inward === null ? 1 : see(sheet.inward).depth > depth ? 0 : 2
+    return { ...sheet, seen, depth, rank, middle: [mean('x'), mean('y')] as const }
+  })
+  // Of the sides that are turned to the eye, the one that is seen largest.
+  const middles = new Map<DeviceId, number>()
+  for (const { device, depth } of all)
+    if (device !== null) middles.set(device, (middles.get(device) ?? 0) + depth / SIDES_OF_A_BODY)
+  const read = new Map<DeviceId, (typeof all)[number]>()
+  for (const each of all)
+    if (each.device !== null && each.depth > middles.get(each.device)! && areaOf(each.seen) > READ_mm2) {
+      const best = read.get(each.device)
+      if (!best || areaOf(each.seen) > areaOf(best.seen)) read.set(each.device, each)
+    }
+  return all
+    .sort((a, b) => a.rank - b.rank || a.depth - b.depth)
+    .map((each) => ({ ...each, tag: each.device !== null && read.get(each.device) === each ? each.device : null }))
+}
+
 /**
  * A box, frame or base as its faces stand in space, to be turned: parts and ways as bodies, and one lead along its whole
  * course. A plate that is picked has three handles; dragged along one of them it stands elsewhere.
@@ -63,16 +107,7 @@ export function SpacePicture({
   const scene = useMemo(() => sceneOf(plan, enclosure, bodies ?? []), [plan, enclosure, bodies])
   const { width_mm: W, height_mm: H, depth_mm: D } = box.inner
   const see = useMemo(() => projector(view, { x: W / 2, y: H / 2, z: D / 2 }), [view, W, H, D])
-  const sheets = useMemo(
-    () =>
-      scene
-        .map((sheet) => {
-          const seen = sheet.corners.map(see)
-          return { ...sheet, seen, depth: seen.reduce((sum, { depth }) => sum + depth, 0) / seen.length }
-        })
-        .sort((a, b) => a.depth - b.depth),
-    [scene, see],
-  )
+  const sheets = useMemo(() => inDrawingOrder(scene, see), [scene, see])
   // A ball about everything: it fits however it is turned.
   const reach = Math.max(
     Math.hypot(W, H, D) / 2,
@@ -80,6 +115,7 @@ export function SpacePicture({
   )
   const bind = useDrag(({ delta: [dx, dy] }) => setView((now) => turned(now, dx * PER_PIXEL_deg, dy * PER_PIXEL_deg)), {
     filterTaps: true,
+    pointer: { keys: false },
   })
   const strands = useMemo(
     () => (lead ? courseOf(plan, lead).filter((strand) => strand.enclosure === enclosure) : []),
@@ -91,7 +127,7 @@ export function SpacePicture({
       <svg
         {...bind()}
         viewBox={`${-reach - 12} ${-reach - 12} ${2 * reach + 24} ${2 * reach + 24}`}
-        className="block max-h-[46vh] w-full cursor-grab touch-none select-none active:cursor-grabbing"
+        className="block max-h-[46vh] w-full cursor-grab touch-none rounded-lg outline-none select-none focus-visible:ring-2 focus-visible:ring-accent active:cursor-grabbing"
         role="group"
         tabIndex={0}
         aria-label={`${box.name} in space${lead ? ', with the lead that is picked' : ''}; arrow keys turn it`}
@@ -102,17 +138,33 @@ export function SpacePicture({
           setView((now) => turned(now, ...by))
         }}
       >
-        {sheets.map(({ key, of, face: own, seen }) => (
-          <polygon
-            key={key}
-            points={seen.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')}
-            fill={LOOKS[of].fill}
-            fillOpacity={LOOKS[of].opacity}
-            stroke={own !== null && own === face ? 'var(--accent)' : 'var(--mute)'}
-            strokeWidth={own !== null && own === face ? 3 : of === 'part' || of === 'plate' ? 1.2 : 0.8}
-            strokeDasharray={LOOKS[of].dash}
-            onClick={own !== null && onPickFace ? () => onPickFace(own) : undefined}
-          />
+        {sheets.map(({ key, of, face: own, seen, tag, middle }) => (
+          <g key={key}>
+            <polygon
+              points={seen.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')}
+              fill={LOOKS[of].fill}
+              fillOpacity={LOOKS[of].opacity}
+              stroke={own !== null && own === face ? 'var(--accent)' : 'var(--mute)'}
+              strokeWidth={own !== null && own === face ? 3 : of === 'part' || of === 'plate' ? 1.2 : 0.8}
+              strokeDasharray={LOOKS[of].dash}
+              onClick={own !== null && onPickFace ? () => onPickFace(own) : undefined}
+            />
+            {tag === null ? null : (
+              <text
+                x={middle[0]}
+                y={middle[1]}
+                fontSize="15"
+                fontWeight="700"
+                textAnchor="middle"
+                dominantBaseline="central"
+                fill="var(--ink)"
+                className="figures"
+                pointerEvents="none"
+              >
+                {plan.devices[tag]?.tag}
+              </text>
+            )}
+          </g>
         ))}
         {strands.map(({ points }, i) => (
           <LeadStrand key={i} seen={points.map(see)} />
@@ -178,23 +230,26 @@ function Handles({
   const middle = pointOn(box, face, data.width_mm / 2, data.height_mm / 2, 0)
   const toward = ([x, y, z]: readonly [number, number, number], mm: number): Point =>
     pointOn(box, face, data.width_mm / 2 + x * mm, data.height_mm / 2 + y * mm, z * mm)
-  const bind = useDrag(({ args: [axis], movement, event, last, memo }) => {
-    event.stopPropagation()
-    const { key, to } = axis as (typeof AXES)[number]
-    const svg = (event.target as SVGElement).ownerSVGElement
-    const scale =
-      (memo as number | undefined) ?? (svg ? svg.viewBox.baseVal.width / svg.getBoundingClientRect().width : 1)
-    const from = see(middle)
-    const raw = alongSeen(from, see(toward(to, 1)), [movement[0] * scale, movement[1] * scale])
-    const by_mm = Math.round(raw / GRID_mm) * GRID_mm
-    setMoved(last ? null : { key, by_mm })
-    if (last && by_mm !== 0) {
-      const value = Math.round((stands[key] + by_mm) * 10) / 10
-      const changes: Partial<Face> = { [key]: key === 'standsOff_mm' ? Math.max(0, value) : value }
-      edit(`${data.name} stands elsewhere`, { type: 'updateFace', enclosure, face, changes })
-    }
-    return scale
-  })
+  const bind = useDrag(
+    ({ args: [axis], movement, event, last, memo }) => {
+      event.stopPropagation()
+      const { key, to } = axis as (typeof AXES)[number]
+      const svg = (event.target as SVGElement).ownerSVGElement
+      const scale =
+        (memo as number | undefined) ?? (svg ? svg.viewBox.baseVal.width / svg.getBoundingClientRect().width : 1)
+      const from = see(middle)
+      const raw = alongSeen(from, see(toward(to, 1)), [movement[0] * scale, movement[1] * scale])
+      const by_mm = Math.round(raw / GRID_mm) * GRID_mm
+      setMoved(last ? null : { key, by_mm })
+      if (last && by_mm !== 0) {
+        const value = Math.round((stands[key] + by_mm) * 10) / 10
+        const changes: Partial<Face> = { [key]: key === 'standsOff_mm' ? Math.max(0, value) : value }
+        edit(`${data.name} stands elsewhere`, { type: 'updateFace', enclosure, face, changes })
+      }
+      return scale
+    },
+    { pointer: { keys: false } },
+  )
   const ghost = moved ? AXES.find(({ key }) => key === moved.key)! : null
   return (
     <g>

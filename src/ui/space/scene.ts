@@ -1,5 +1,5 @@
 import { isLeaf, pointOn, racewayRect, type Point, type SpaceReckoning } from '@/core/figures'
-import type { EnclosureId, FaceId, Plan, Raceway, RacewayId } from '@/core/plan'
+import type { DeviceId, EnclosureId, FaceId, Plan, Raceway, RacewayId } from '@/core/plan'
 
 /** A flat piece of what is drawn, with what it belongs to. */
 export interface Sheet {
@@ -7,58 +7,32 @@ export interface Sheet {
   readonly of: 'face' | 'plate' | 'door' | 'part' | 'way'
   readonly face: FaceId | null
   readonly corners: readonly Point[]
+  /** Of a face: a point inward of its middle, where what it carries stands. */
+  readonly inward: Point | null
+  /** The part that it is a side of. */
+  readonly device: DeviceId | null
 }
 
 type Box = SpaceReckoning['bodies'][number]['box']
 
-const corner = ({ x, y, z }: Box, i: number, j: number, k: number): Point => ({ x: x[i]!, y: y[j]!, z: z[k]! })
-
-/** The six sides of a body, each going round. */
-const SIDES: readonly (readonly (readonly [0 | 1, 0 | 1, 0 | 1])[])[] = [
-  [
-    [0, 0, 0],
-    [1, 0, 0],
-    [1, 1, 0],
-    [0, 1, 0],
-  ],
-  [
-    [0, 0, 1],
-    [1, 0, 1],
-    [1, 1, 1],
-    [0, 1, 1],
-  ],
-  [
-    [0, 0, 0],
-    [0, 1, 0],
-    [0, 1, 1],
-    [0, 0, 1],
-  ],
-  [
-    [1, 0, 0],
-    [1, 1, 0],
-    [1, 1, 1],
-    [1, 0, 1],
-  ],
-  [
-    [0, 0, 0],
-    [1, 0, 0],
-    [1, 0, 1],
-    [0, 0, 1],
-  ],
-  [
-    [0, 1, 0],
-    [1, 1, 0],
-    [1, 1, 1],
-    [0, 1, 1],
-  ],
+/** The six sides of a body, each going round: low or high across, down and outward. */
+const SIDES = [
+  '000 100 110 010',
+  '001 101 111 011',
+  '000 010 011 001',
+  '100 110 111 101',
+  '000 100 101 001',
+  '010 110 111 011',
 ]
 
-const sidesOf = (key: string, of: Sheet['of'], box: Box): readonly Sheet[] =>
+const sidesOf = (key: string, of: 'part' | 'way', { x, y, z }: Box, device: DeviceId | null): readonly Sheet[] =>
   SIDES.map((side, n) => ({
     key: `${key} ${n}`,
     of,
     face: null,
-    corners: side.map(([i, j, k]) => corner(box, i, j, k)),
+    corners: side.split(' ').map((bits) => ({ x: x[+bits[0]!]!, y: y[+bits[1]!]!, z: z[+bits[2]!]! })),
+    inward: null,
+    device,
   }))
 
 /** A way as the body that it is on its face; null for what lies on none. */
@@ -80,14 +54,20 @@ export function sceneOf(plan: Plan, id: EnclosureId, bodies: SpaceReckoning['bod
   const box = plan.enclosures[id]!
   const faces = (Object.keys(box.faces) as FaceId[]).map((face): Sheet => {
     const { width_mm: w, height_mm: h, kind } = box.faces[face]!
-    const of = kind === 'plate' ? 'plate' : isLeaf(box, face) ? 'door' : 'face'
-    const at = (x: number, y: number) => pointOn(box, face, x, y, 0)
-    return { key: face, of, face, corners: [at(0, 0), at(w, 0), at(w, h), at(0, h)] }
+    const at = (x: number, y: number, inward_mm = 0) => pointOn(box, face, x, y, inward_mm)
+    return {
+      key: face,
+      of: kind === 'plate' ? 'plate' : isLeaf(box, face) ? 'door' : 'face',
+      face,
+      corners: [at(0, 0), at(w, 0), at(w, h), at(0, h)],
+      inward: at(w / 2, h / 2, 10),
+      device: null,
+    }
   })
   const ways = (Object.keys(plan.raceways) as RacewayId[]).flatMap((key) => {
     const raceway = plan.raceways[key]!
     const body = raceway.enclosure === id && raceway.origin !== 'remove' ? wayBox(plan, id, raceway) : null
-    return body ? sidesOf(key, 'way', body) : []
+    return body ? sidesOf(key, 'way', body, null) : []
   })
-  return [...faces, ...ways, ...bodies.flatMap(({ device, box: body }) => sidesOf(device, 'part', body))]
+  return [...faces, ...ways, ...bodies.flatMap(({ device, box: body }) => sidesOf(device, 'part', body, device))]
 }
