@@ -39,7 +39,7 @@ export function slideOnOf(plan: Plan, routes: Routes): readonly SlideOn[] {
         ...(what === null ? [] : [{ raceway, what }]),
         ...sleevesOn(raceway).map((each) => ({
           raceway,
-          what: `${coverWords(each)}, to lie from ${formatNumber(each.from_mm, 4)} mm along ${plan.raceways[raceway]!.name}`,
+          what: `${coverWords(each)}, to lie from ${formatNumber(each.from_mm, 4)} mm on, on ${plan.raceways[raceway]!.name}`,
         })),
       ]
     })

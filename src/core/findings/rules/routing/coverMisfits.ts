@@ -30,7 +30,7 @@ export const coverMisfits = defineLayingRule<Fact>({
       what:
         is === 'narrow'
           ? `${name} is to go about ${leadList(context, leads)} on ${wayName(context, raceway)}, a bundle of ${mm(bundle_mm)}; its bore is ${mm(inside_mm)}`
-          : `${name} lies from ${mm(from_mm)} to ${mm(from_mm + length_mm)} along ${wayName(context, raceway)}, which ends ${mm(beyond_mm)} before that`,
+          : `${name} lies from ${mm(from_mm)} to ${mm(from_mm + length_mm)}, and ${wayName(context, raceway)} ends ${mm(beyond_mm)} before that`,
       why:
         is === 'narrow'
           ? kind === 'sleeve'
