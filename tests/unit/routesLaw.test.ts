@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { routesOf, terminalOnFace, terminalPoint, type Routes } from '@/core/figures'
+import { alongWalls_mm, enclosureOf, routesOf, terminalOnFace, terminalPoint, type Routes } from '@/core/figures'
 import { PlanBuilder } from '@/core/patterns'
 import {
   apply,
@@ -32,8 +32,10 @@ function within(
   return routes.leads.flatMap(({ id, ends, laid }) => {
     const [a, b] = ends.map(({ device, terminal }) => terminalPoint(plan, device, terminal))
     if (!a || !b || a.region !== b.region || laid.kind === 'none') return []
-    const least_mm = Math.abs(a.point.x - b.point.x) + Math.abs(a.point.y - b.point.y) + Math.abs(a.point.z - b.point.z)
-    return [{ id, share: laid.length_mm / Math.max(1, least_mm), over_mm: laid.length_mm - least_mm }]
+    const air_mm = Math.abs(a.point.x - b.point.x) + Math.abs(a.point.y - b.point.y) + Math.abs(a.point.z - b.point.z)
+    // Held against an independent shortest path in alongWalls.test.ts.
+    const least_mm = alongWalls_mm(plan.enclosures[enclosureOf(a.region)]!, a, b)
+    return [{ id, share: laid.length_mm / Math.max(1, least_mm), over_mm: laid.length_mm - air_mm }]
   })
 }
 

@@ -26,6 +26,7 @@ export {
   type PlacedPoint,
   type Point,
 } from './routes/terminalPoints'
+export { alongWalls_mm } from './routes/alongWalls'
 export { courseOf, type Strand } from './routes/course'
 export { coversOn, type CoverOn } from './routes/covers'
 export { lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'

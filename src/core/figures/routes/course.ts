@@ -1,5 +1,6 @@
-import type { EnclosureId, FaceId, Plan, Raceway, Side } from '@/core/plan'
+import type { EnclosureId, FaceId, Plan, Raceway } from '@/core/plan'
 import { sideOf } from '../space/faces'
+import { wayAlongWalls, type Stand } from './alongWalls'
 import type { LeadFigure } from './routeFigures'
 import { pointOn, terminalOnFace, type Point } from './terminalPoints'
 import { OPENINGS } from './wayGraph'
@@ -10,15 +11,13 @@ export interface Strand {
   readonly points: readonly Point[]
 }
 
-interface Place {
+interface Place extends Stand {
   readonly enclosure: EnclosureId
-  readonly side: Side
-  readonly point: Point
 }
 
 /**
  * Where a lead runs, corner by corner, in each enclosure that it comes through: from its terminal along its face, by its ways,
- * over edges and through openings. Legs run along the axes: first along the face that it is on, then off it.
+ * over edges and through openings; see {@link wayAlongWalls}.
  */
 export function courseOf(plan: Plan, { ends, parts }: Pick<LeadFigure, 'ends' | 'parts'>): readonly Strand[] {
   const strands: { enclosure: EnclosureId; points: Point[] }[] = []
@@ -29,7 +28,7 @@ export function courseOf(plan: Plan, { ends, parts }: Pick<LeadFigure, 'ends' | 
       return
     }
     const open = last?.enclosure === place.enclosure ? strands.at(-1) : undefined
-    if (open && last) open.points.push(...corners(last, place), place.point)
+    if (open && last) open.points.push(...wayAlongWalls(plan.enclosures[place.enclosure]!, last, place).slice(1))
     else strands.push({ enclosure: place.enclosure, points: [place.point] })
     last = place
   }
@@ -63,12 +62,13 @@ function onFace(
 ): Place | null {
   const box = plan.enclosures[enclosure]
   const data = box?.faces[face]
-  return data ? { enclosure, side: sideOf(data), point: pointOn(box, face, x_mm, y_mm, inward_mm) } : null
+  return data ? { enclosure, side: sideOf(data), point: pointOn(box, face, x_mm, y_mm, inward_mm), raised_mm: 0 } : null
 }
 
 function terminalPlace(plan: Plan, { device, terminal }: LeadFigure['ends'][0]): Place | null {
   const at = plan.devices[device] ? terminalOnFace(plan, device, terminal) : null
-  return at && onFace(plan, at.enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm)
+  const place = at && onFace(plan, at.enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm)
+  return place && { ...place, raised_mm: at.inward_mm }
 }
 
 /** Halfway up in a duct, beside the face along a line. */
@@ -82,24 +82,4 @@ function alongWay(
   const middle = kind === 'duct' ? height_mm / 2 : Math.min(height_mm, width_mm) / 2
   const [x, y] = at.axis === 'across' ? [at.x_mm + mm, at.y_mm + width_mm / 2] : [at.x_mm + width_mm / 2, at.y_mm + mm]
   return onFace(plan, enclosure, at.face, x, y, middle)
-}
-
-/** Axes in the order in which a lead leaves a face: along it, then off it. */
-const LEAVES: Readonly<Record<Side, readonly ('x' | 'y' | 'z')[]>> = {
-  back: ['x', 'y', 'z'],
-  front: ['x', 'y', 'z'],
-  left: ['y', 'z', 'x'],
-  right: ['y', 'z', 'x'],
-  top: ['x', 'z', 'y'],
-  bottom: ['x', 'z', 'y'],
-}
-
-function corners({ side, point: a }: Place, { point: b }: Place): readonly Point[] {
-  const found: Point[] = []
-  let at = a
-  for (const axis of LEAVES[side].filter((each) => Math.abs(a[each] - b[each]) > 1e-6).slice(0, -1)) {
-    at = { ...at, [axis]: b[axis] }
-    found.push(at)
-  }
-  return found
 }

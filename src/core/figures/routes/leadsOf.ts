@@ -12,7 +12,8 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
-import { between, enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
+import { alongWalls_mm } from './alongWalls'
+import { enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
 import { OPENINGS, type Ways } from './wayGraph'
 
 export interface LeadEnd {
@@ -228,7 +229,7 @@ function leadOf(
       isJacketed,
       a: within(a),
       b: within(b),
-      direct_mm: directOf(places),
+      direct_mm: directOf(plan, places),
       only: route && route.length > 0 ? new Set(route) : null,
       bundle: isJacketed
         ? null
@@ -262,9 +263,9 @@ function isInWall(plan: Plan, id: DeviceId): boolean {
   return plan.enclosures[at.enclosure]?.faces[at.face]?.kind !== 'plate'
 }
 
-/** Along the walls and plates of one box or one door, as the axes run. */
-const directOf = ([a, b]: readonly [PlacedPoint | null, PlacedPoint | null]): number | null =>
-  a && b && a.region === b.region ? between(a.point, b.point) : null
+/** Along the walls and plates of one box or one door. */
+const directOf = (plan: Plan, [a, b]: readonly [PlacedPoint | null, PlacedPoint | null]): number | null =>
+  a && b && a.region === b.region ? alongWalls_mm(plan.enclosures[enclosureOf(a.region)]!, a, b) : null
 
 /** Of conductors with a jacket about them, or of one by itself. */
 function outsideOf(sizes: readonly string[], isJacketed: boolean): number {

@@ -9,6 +9,7 @@ import {
   type FaceId,
   type Part,
   type Plan,
+  type Side,
   type TerminalId,
 } from '@/core/plan'
 import { sideOf } from '../space/faces'
@@ -50,6 +51,9 @@ export function pointOn(enclosure: Enclosure, face: FaceId, x_mm: number, y_mm: 
 export interface PlacedPoint {
   readonly region: Region
   readonly point: Point
+  readonly side: Side
+  /** Off its face; 0 for what lies on it. */
+  readonly raised_mm: number
   /** Along its face to the nearest edge of that. */
   readonly edge_mm: number
 }
@@ -158,6 +162,8 @@ export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): P
   return {
     region: regionOf(at.enclosure, at.face, isLeaf(enclosure, at.face)),
     point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm),
+    side: sideOf(enclosure.faces[at.face]!),
+    raised_mm: at.inward_mm,
     edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
   }
 }

@@ -1,7 +1,8 @@
 import { chainOf, FREE_mm, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
 import { glandThread } from '@/core/reference'
-import type { DeviceId, EnclosureId, Plan, Raceway, RacewayId, WaySpot } from '@/core/plan'
+import type { DeviceId, Enclosure, EnclosureId, Plan, Raceway, RacewayId, Side, WaySpot } from '@/core/plan'
 import { sideOf } from '../space/faces'
+import { alongWalls_mm, type Stand } from './alongWalls'
 import { allowedFill_percent, sectionArea_mm2 } from './section'
 import {
   between,
@@ -51,6 +52,7 @@ function isOpen(plan: Plan, id: EnclosureId): boolean {
 interface Line {
   readonly id: RacewayId
   readonly region: Region
+  readonly side: Side
   readonly a: Point
   readonly b: Point
   readonly length_mm: number
@@ -63,7 +65,7 @@ interface Line {
 interface Stop {
   readonly vertex: number
   readonly region: Region
-  readonly point: Point
+  readonly stand: Stand
 }
 
 /** The ways of a plan as a graph, and how a terminal or a thing outside comes to it. */
@@ -142,11 +144,25 @@ class Builder {
     return this.vertex(`spot ${name.trim().toLowerCase()}`)
   }
 
-  private stopAt({ region, point, edge_mm }: PlacedPoint): number {
+  private stopAt({ region, point, side, edge_mm }: Omit<PlacedPoint, 'raised_mm'>): number {
     const vertex = this.vertices++
-    this.stops.push({ vertex, region, point })
-    this.pointOf.set(vertex, { region, point, edge_mm })
+    this.stops.push({ vertex, region, stand: { point, side, raised_mm: 0 } })
+    this.pointOf.set(vertex, { region, point, side, raised_mm: 0, edge_mm })
     return vertex
+  }
+
+  private boxOf(region: Region): Enclosure {
+    return this.plan.enclosures[enclosureOf(region)]!
+  }
+
+  /** From a place to where it comes to a line: nearest along the axes, and as far as the way there is. */
+  private toLine(line: Line, from: Stand): { readonly along_mm: number; readonly apart_mm: number } {
+    const { along_mm } = nearestOn(line, from.point)
+    const point = along(line.a, line.b, line.length_mm === 0 ? 0 : along_mm / line.length_mm)
+    return {
+      along_mm,
+      apart_mm: alongWalls_mm(this.boxOf(line.region), from, { point, side: line.side, raised_mm: 0 }),
+    }
   }
 
   private bridge(a: number, b: number, length_mm: number, way: string | null = null): void {
@@ -166,6 +182,7 @@ class Builder {
       const inside = this.stopAt({
         region,
         point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, 0),
+        side: sideOf(enclosure.faces[at.face]!),
         edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
       })
       const outside = this.vertices++
@@ -184,6 +201,7 @@ class Builder {
     this.lines.push({
       id,
       region,
+      side: sideOf(face),
       a: on(0),
       b: on(length_mm),
       length_mm,
@@ -219,6 +237,7 @@ class Builder {
         return this.stopAt({
           region: regionOf(spot.enclosure, spot.face, isLeaf(enclosure, spot.face)),
           point: pointOn(enclosure, spot.face, spot.x_mm, spot.y_mm, 0),
+          side: sideOf(enclosure.faces[spot.face]!),
           edge_mm: toEdge_mm(enclosure.faces[spot.face]!, spot.x_mm, spot.y_mm),
         })
       }
@@ -229,7 +248,12 @@ class Builder {
         if (!line) return null
         // Whichever end of the duct: the nearer is found by the way itself.
         const at_mm = end === 'a' ? line.length_mm : 0
-        return this.stopAt({ region: line.region, point: end === 'a' ? line.b : line.a, edge_mm: line.edgeAt(at_mm) })
+        return this.stopAt({
+          region: line.region,
+          point: end === 'a' ? line.b : line.a,
+          side: line.side,
+          edge_mm: line.edgeAt(at_mm),
+        })
       }
     }
   }
@@ -259,8 +283,9 @@ class Builder {
     })
     for (const stop of this.stops) {
       const found = this.lines
-        .map((line, at) => ({ at, line, ...nearestOn(line, stop.point) }))
+        .map((line, at) => ({ at, line }))
         .filter(({ line }) => line.region === stop.region)
+        .map(({ at, line }) => ({ at, line, ...this.toLine(line, stop.stand) }))
       const least = Math.min(Infinity, ...found.map(({ apart_mm }) => apart_mm))
       for (const { at, line, along_mm, apart_mm } of found) {
         if (apart_mm > Math.max(FREE_mm, least + 1)) continue
@@ -273,7 +298,7 @@ class Builder {
     this.stops.forEach((one, i) => {
       for (const other of this.stops.slice(i + 1)) {
         if (one.region !== other.region) continue
-        this.free(one.vertex, other.vertex, between(one.point, other.point))
+        this.free(one.vertex, other.vertex, alongWalls_mm(this.boxOf(one.region), one.stand, other.stand))
       }
     })
   }
@@ -342,7 +367,7 @@ class Builder {
 
   /** Cuts every line at its marks. */
   private cut(): void {
-    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region, edgeAt }, at) => {
+    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region, side, edgeAt }, at) => {
       const sorted = [...new Set(marks.map((mark) => Math.round(mark * 100) / 100))].sort((one, other) => one - other)
       const vertices = new Map<number, number>()
       const segments: number[] = []
@@ -350,7 +375,7 @@ class Builder {
         const vertex = this.vertices++
         vertices.set(mark, vertex)
         const point = along(a, b, length_mm === 0 ? 0 : mark / length_mm)
-        this.pointOf.set(vertex, { region, point, edge_mm: edgeAt(mark) })
+        this.pointOf.set(vertex, { region, point, side, raised_mm: 0, edge_mm: edgeAt(mark) })
         if (k === 0) return
         segments.push(this.segments.length)
         this.bridge(vertices.get(sorted[k - 1]!)!, vertex, mark - sorted[k - 1]!, id)
@@ -397,10 +422,12 @@ class Builder {
       ofDevice,
       isMeasured: (id) => touched.has(ofDevice(id)),
       areJoined: (one, other) => groupOf(outsideOf(one)) === groupOf(outsideOf(other)),
-      accessOf({ region, point, edge_mm }) {
+      accessOf: (placed) => {
+        const { region, edge_mm } = placed
         const own = inRegion(region)
+        const box = this.boxOf(region)
         const found = own.lines.flatMap((at): Access[] => {
-          const { along_mm, apart_mm } = nearestOn(lines[at]!, point)
+          const { along_mm, apart_mm } = this.toLine(lines[at]!, placed)
           const { segments: pieces, from } = linePieces.get(at)!
           let k = from.length - 1
           while (k > 0 && from[k]! > along_mm) k -= 1
@@ -408,8 +435,8 @@ class Builder {
             ? []
             : [{ kind: 'segment', segment: pieces[k]!, at_mm: along_mm - from[k]!, length_mm: apart_mm }]
         })
-        for (const { vertex, point: at } of own.stops)
-          found.push({ kind: 'vertex', vertex, length_mm: between(point, at) })
+        for (const { vertex, stand } of own.stops)
+          found.push({ kind: 'vertex', vertex, length_mm: alongWalls_mm(box, placed, stand) })
         const id = enclosureOf(region)
         return openRegions.has(id) ? [...found, { kind: 'vertex', vertex: outsideOf(id), length_mm: edge_mm }] : found
       },
