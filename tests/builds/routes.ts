@@ -98,6 +98,19 @@ export const hingeLoop = (x_mm: number, length_mm = 0): Command => ({
   }),
 })
 
+/** Held on the door and, as far up, on the plate before it. */
+const loopAt = (x_mm: number, y_mm: number, length_mm: number): Command => ({
+  type: 'addRaceway',
+  id: 'raceway:hinge' as RacewayId,
+  raceway: newRaceway({
+    name: 'Hinge loop',
+    kind: 'hinge-loop',
+    enclosure: 'enclosure:main' as EnclosureId,
+    length_mm,
+    ends: { a: onFace('plate', 5, y_mm), b: onFace('door', x_mm, y_mm) },
+  }),
+})
+
 const loopFromNowhere: Command = {
   type: 'addRaceway',
   id: 'raceway:hinge' as RacewayId,
@@ -344,8 +357,13 @@ export const ROUTE_SAMPLES = {
     good: [() => clay(), () => clay(...inletHole({}))],
   },
   'loop-hits': {
-    bad: [() => clay(onDoor, hingeLoop(140, 40)), () => clay(onDoor, hingeLoop(77))],
-    good: [() => clay(onDoor, hingeLoop(140))],
+    bad: [
+      () => clay(onDoor, hingeLoop(140, 40)),
+      () => clay(onDoor, hingeLoop(77)),
+      // Held right above the part on the door, a long loop hangs behind it.
+      () => clay(onDoor, loopAt(200, 130, 500)),
+    ],
+    good: [() => clay(onDoor, hingeLoop(140)), () => clay(onDoor, loopAt(40, 130, 500))],
   },
   'plug-passes-not': {
     bad: [() => clay({ type: 'updateCable', id: own('M1'), changes: { premade: true } })],

@@ -32,3 +32,22 @@ export function hingeLoop({ still, door, apart_mm, opens_deg }: HingeRequest): H
   for (let angle = 1; angle <= opens_deg; angle += 1) farthest_mm = Math.max(farthest_mm, at(angle))
   return { length_mm: farthest_mm * RELIEF + 2 * HELD_EACH_END_mm, shut_mm: at(0), farthest_mm }
 }
+
+/**
+ * How far a loop stands out of the line between its two holds: the height of the arc of a circle of that length over that
+ * chord (any handbook: s = r·θ, c = 2·r·sin(θ/2), h = r·(1 − cos(θ/2))). 0 for what is taut.
+ */
+export function bulge_mm(length_mm: number, chord_mm: number): number {
+  if (length_mm <= chord_mm) return 0
+  // Half the angle by halving; a full circle closes the loop on itself.
+  let [low, high] = [1e-6, Math.PI]
+  const share = chord_mm / length_mm
+  for (let i = 0; i < 60; i += 1) {
+    const half = (low + high) / 2
+    if (Math.sin(half) / half > share) low = half
+    else high = half
+  }
+  const half = (low + high) / 2
+  const radius_mm = length_mm / (2 * half)
+  return radius_mm * (1 - Math.cos(half))
+}

@@ -1,5 +1,5 @@
 export { chainOf, type ChainAnswer, type ChainRequest } from './chain'
-export { hingeLoop, type HingeAnswer, type HingeRequest } from './hinge'
+export { bulge_mm, hingeLoop, type HingeAnswer, type HingeRequest } from './hinge'
 export { assign } from './assign'
 export { fitsClamp } from './lawful'
 export { layLeads, leadArea, mindEachOther, MOST_DETOUR } from './layLeads'

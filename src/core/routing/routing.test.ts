@@ -4,6 +4,7 @@ import { dijkstra } from 'graphology-shortest-path'
 import { describe, expect, it } from 'vitest'
 import {
   adjacencyOf,
+  bulge_mm,
   chainOf,
   hingeLoop,
   layLeads,
@@ -278,5 +279,21 @@ describe('a loop over a hinge', () => {
         },
       ),
     )
+  })
+
+  // The arc of a circle, as any handbook has it: s = r·θ, c = 2·r·sin(θ/2), h = r·(1 − cos(θ/2)).
+  it('stands out of its line by the height of the arc that it makes', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 20, max: 500, noNaN: true }),
+        fc.double({ min: 0.05, max: 6.2, noNaN: true }),
+        (radius, angle) => {
+          const found = bulge_mm(radius * angle, 2 * radius * Math.sin(angle / 2))
+          expect(found).toBeCloseTo(radius * (1 - Math.cos(angle / 2)), 3)
+        },
+      ),
+    )
+    expect(bulge_mm(100, 100)).toBe(0)
+    expect(bulge_mm(90, 100)).toBe(0)
   })
 })
