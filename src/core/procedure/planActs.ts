@@ -21,7 +21,7 @@ export function planActs(plan: Plan, reckoning: Reckoning): readonly Act[] {
   // Devices without their notes: a note makes no wire anew.
   const noted = { ...plan, devices: placed.devices }
   const making = [
-    ...takeOutSteps(plan),
+    ...takeOutSteps(plan, reckoning.routes.leads),
     ...holeSteps(plan, reckoning),
     ...deviceSteps(placed, plan.site.mains_V),
     ...solderActs(plan),

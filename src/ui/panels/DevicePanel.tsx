@@ -7,6 +7,7 @@ import { fittedRating } from '@/core/model'
 import { FAMILIES, familiesFor, offeredRatings_A, type DeviceFamily } from '@/core/reference'
 import { Button, Choice, CommitField, readNumber } from '@/ui/primitives'
 import { endName, FigureButton, terminalLabel, useRoom } from '@/ui/room'
+import { ComesOff } from './ComesOff'
 import { CopyDevice } from './CopyDevice'
 import { HeldContacts } from './HeldContacts'
 import { LoadField } from './LoadField'
@@ -282,6 +283,7 @@ export function DevicePanel({ id }: { readonly id: DeviceId }) {
           )}
         </ul>
       </details>
+      <ComesOff id={id} />
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => setReplacing(true)}>Replace by another part</Button>
         <Button

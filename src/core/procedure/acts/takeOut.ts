@@ -1,10 +1,12 @@
+import type { RouteFigures } from '@/core/figures'
+import { comesOff, comesOffWords } from '@/core/securing'
 import type { Device, DeviceId, Plan, Wire, WireId } from '@/core/plan'
 import { CAPACITORS, PROVE_DEAD, UNPLUG } from '../cautions'
 import type { Act } from '../types'
 import { MINUTES, actOf } from './draft'
 
 /** What comes out of the box before anything goes in: each part that is removed with its wires, then wires on their own. */
-export function takeOutSteps(plan: Plan): readonly Act[] {
+export function takeOutSteps(plan: Plan, leads: RouteFigures['leads']): readonly Act[] {
   const wires = (Object.entries(plan.wires) as [WireId, Wire][]).filter(([, { origin }]) => origin === 'remove')
   const touches = (wire: Wire, id: DeviceId) =>
     [wire.from, wire.to].some((end) => end.kind === 'terminal' && end.device === id)
@@ -21,6 +23,7 @@ export function takeOutSteps(plan: Plan): readonly Act[] {
         title: `Take out ${tag}, ${name}`,
         lines: [
           'Photograph it, and label every lead by where it goes, before the first screw.',
+          ...comesOffWords(plan, comesOff(plan, leads, id)),
           ...(own.length > 0 ? [`With it comes out: ${labels(own)}.`] : []),
           'Leads that stay are insulated at once, one by one.',
         ],
