@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { evaluate } from '@/core/evaluate'
-import { explainLength, routesOf, terminalOnFace } from '@/core/figures'
+import { explainLength, reckon, routesOf, terminalOnFace } from '@/core/figures'
+import { findAll } from '@/core/findings'
 import { glandThread } from '@/core/reference'
 import { chooseGland, clamps, fillDuct } from '@/core/routing/entries'
 import { along, holdSpacing_mm } from '@/core/securing'
@@ -8,6 +9,7 @@ import {
   apply,
   newRaceway,
   type Command,
+  type DeviceId,
   type EnclosureId,
   type FaceId,
   type Plan,
@@ -257,5 +259,44 @@ describe('a lead within a box', () => {
     expect(ways).toContain('raceway:zb')
     expect(now.bare_mm!).toBeLessThan(lead!.bare_mm!)
     expect(now.bare_mm!).toBeGreaterThanOrEqual(apart(lead!))
+  })
+})
+
+// Common practice: whoever pulls a tray out with its leads on has left them so much longer.
+describe('what comes out with its leads on', () => {
+  const [MAIN, PLATE] = ['enclosure:main', 'face:plate'] as const as unknown as readonly [EnclosureId, FaceId]
+  const pulled = (mm: number | null) =>
+    demo('clay-printer', { type: 'updateFace', enclosure: MAIN, face: PLATE, changes: { pullsOut_mm: mm } })
+  const cutOf = (plan: Plan) => reckon(plan).routes.leads
+
+  it('has leads that much longer to everything beside it, and none longer to what comes with it', () => {
+    const [stays, comes] = [pulled(null), pulled(300)]
+    const [before, now] = [cutOf(stays), cutOf(comes)]
+    const onPlate = (id: DeviceId) => {
+      const { place } = stays.devices[id]!
+      return place.kind === 'face' && place.face === PLATE
+    }
+    let [longer, alike] = [0, 0]
+    for (const [id, lead] of Object.entries(before)) {
+      if (lead.cut_mm === null || stays.devices[lead.ends[0].device]!.place.kind === 'socket') continue
+      const crosses = onPlate(lead.ends[0].device) !== onPlate(lead.ends[1].device)
+      expect(now[id]!.bare_mm).toBe(lead.bare_mm)
+      expect(now[id]!.cut_mm! - lead.cut_mm).toBe(crosses ? 300 : 0)
+      if (crosses) longer += 1
+      else alike += 1
+    }
+    expect(longer).toBeGreaterThan(10)
+    expect(alike).toBeGreaterThan(10)
+  })
+
+  it('tells a bought lead that reaches its place and not so far out', () => {
+    const id = cableTo(pulled(null), 'M1')
+    const has_mm = cutOf(pulled(null))[id]!.cut_mm!
+    const bought = (mm: number | null) => {
+      const outcome = apply(pulled(mm), [{ type: 'updateCable', id, changes: { premade: true, length_mm: has_mm } }])
+      if (outcome.kind === 'refused') throw new Error('refused')
+      return findAll(outcome.plan).filter(({ rule }) => rule === 'cable-length-wrong').length
+    }
+    expect(bought(400)).toBe(bought(null) + 1)
   })
 })

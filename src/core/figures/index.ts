@@ -15,7 +15,15 @@ export { plateIn } from './space/standing'
 export { boxAt, hostedIn, turnSide } from './space/space'
 export { holesOfFace } from './space/faceHoles'
 export { fitsHole, givenTo, isSamePlace, wantedHoles } from './space/givenHoles'
-export { cutLength, explainLength, hasSurplus, wantedOf, type LeadRoute, type Routes, type WayFill } from './routes/routes'
+export {
+  cutLength,
+  explainLength,
+  hasSurplus,
+  wantedOf,
+  type LeadRoute,
+  type Routes,
+  type WayFill,
+} from './routes/routes'
 export {
   isLeaf,
   pointOn,
@@ -26,6 +34,7 @@ export {
   type PlacedPoint,
   type Point,
 } from './routes/terminalPoints'
+export { service_mm } from './routes/service'
 export { alongWalls_mm } from './routes/alongWalls'
 export { courseOf, type Strand } from './routes/course'
 export { coversOn, type CoverOn } from './routes/covers'

@@ -43,6 +43,7 @@ const bareFace = ({
   left_mm: null,
   top_mm: null,
   hinge: null,
+  pullsOut_mm: null,
   openings: [],
   rails: [],
   ...rest,

@@ -225,6 +225,17 @@ export function BoxForm({ id, face }: { readonly id: EnclosureId; readonly face:
             )}
           </>
         ) : null}
+        {data.kind === 'plate' || (data.kind === 'door' && data.hinge === 'none')
+          ? number(
+              'Comes out with its leads on, by',
+              data.pullsOut_mm,
+              (value) => changeFace(`${data.name} comes out ${value} mm`, { pullsOut_mm: value }),
+              {
+                hint: data.pullsOut_mm === null ? 'empty: its leads are undone first' : undefined,
+                empty: () => changeFace(`${data.name} stays`, { pullsOut_mm: null }),
+              },
+            )
+          : null}
         {data.kind === 'door' ? (
           <Choice
             label="Hinges"

@@ -7,7 +7,7 @@ import { pressed } from './pressed'
 import { KIND_WORDS, leadCount, spotWords, TONE_COLOUR, toneOf } from './wayWords'
 import { useStroke } from './useStroke'
 
-const STEP_X = 230
+const STEP_X = 270
 const STEP_Y = 74
 /** Ends so little apart are on one height. */
 const LEVEL = 4
@@ -116,7 +116,8 @@ export function OutsideMap({
             textAnchor="end"
             fill="var(--ink)"
             stroke="var(--sheet)"
-            strokeWidth="3"
+            strokeWidth="8"
+            strokeLinejoin="round"
             paintOrder="stroke"
           >
             {raceway.name}

@@ -3,6 +3,7 @@ import { FREE_mm, layLeads, leadArea, type Laid, type Span } from '@/core/routin
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import type { CableId, Plan, RacewayId, WireId } from '@/core/plan'
 import { leadsOf, type LeadEnd, type PlannedLead } from './leadsOf'
+import { service_mm } from './service'
 import { allowedFill_percent, sectionArea_mm2 } from './section'
 import { terminalPoint } from './terminalPoints'
 import { waysOf, type Ways } from './wayGraph'
@@ -126,7 +127,7 @@ export function routePlan(plan: Plan, sizeOf: (wire: WireId) => string | null): 
 export function wantedOf(routes: Routes, id: CableId): { readonly least_mm: number; readonly good_mm: number } | null {
   const route = routes.byId.get(id)
   const lay = route && routes.lays.get(route.wires[0]!)
-  return lay ? { least_mm: lay.bare_mm, good_mm: lay.cut_mm } : null
+  return lay ? { least_mm: lay.bare_mm + service_mm(routes.plan, route.ends), good_mm: lay.cut_mm } : null
 }
 
 /** From the middle of one duct to the middle of one that it meets is not through the air. */
@@ -232,18 +233,22 @@ const movesOn = (plan: Plan, parts: readonly WayPart[]) =>
   ).length
 
 /** What a piece is cut to: its way, slack by the house rule, both ends, and what is held at moving parts. */
-export function cutLength(plan: Plan, route: Pick<LeadRoute, 'parts'>, bare_mm: number): number {
+export function cutLength(plan: Plan, route: Pick<LeadRoute, 'parts' | 'ends'>, bare_mm: number): number {
   const { slack_percent, cutting } = plan.practice
   const slack_mm = (bare_mm * slack_percent) / 100
   const held_mm = movesOn(plan, route.parts) * 2 * RELIEF_mm
   const trim_mm = cutting === 'long-and-trim' ? TRIM_mm : 0
-  return Math.ceil((bare_mm + slack_mm + held_mm + 2 * END_ALLOWANCE_mm + trim_mm) / CUT_STEP_mm - 1e-9) * CUT_STEP_mm
+  const wanted_mm = bare_mm + service_mm(plan, route.ends) + slack_mm + held_mm + 2 * END_ALLOWANCE_mm + trim_mm
+  return Math.ceil(wanted_mm / CUT_STEP_mm - 1e-9) * CUT_STEP_mm
 }
 
 /** How a wire's length came about, way by way. */
 export function explainLength(
   plan: Plan,
-  route: Pick<LeadRoute, 'parts' | 'bare_mm'> & { readonly laid: string; readonly drops_mm: readonly [number, number] },
+  route: Pick<LeadRoute, 'parts' | 'ends' | 'bare_mm'> & {
+    readonly laid: string
+    readonly drops_mm: readonly [number, number]
+  },
   { bare_mm, cut_mm }: Pick<WireLay, 'bare_mm' | 'cut_mm'>,
 ): readonly TraceStep[] {
   const { slack_percent, cutting } = plan.practice
@@ -270,6 +275,9 @@ export function explainLength(
       'Cut',
       [
         mm(bare_mm),
+        ...(service_mm(plan, route.ends) > 0
+          ? [`${mm(service_mm(plan, route.ends))} so that it comes out with its leads on`]
+          : []),
         `${formatNumber(slack_percent)} % slack`,
         `2 × ${END_ALLOWANCE_mm} mm to make the ends`,
         ...(moves > 0 ? [`${2 * moves} × ${RELIEF_mm} mm held at what moves`] : []),

@@ -52,6 +52,8 @@ export const face = z.strictObject({
   top_mm: unknown(coordinate_mm()),
   /** A door or lid only: the side of its hinges; lifted off where it has none. */
   hinge: unknown(z.enum(['left', 'right', 'top', 'bottom', 'none'])),
+  /** So far it comes out or off with its leads on: a tray, a shroud, a lid; null where it stays, or its leads are undone first. */
+  pullsOut_mm: unknown(size_mm()),
   openings: list(opening, 400).default([]),
   rails: list(rail, 100).default([]),
 })

@@ -23,27 +23,29 @@ export const hotUnderCool = defineRule<{
         worstState === null ? [] : each.map(({ device, loss_W }) => [device, loss_W[worstState]!] as const),
       ),
     )
-    return context.reckoning.faces
-      // On what lies flat nothing is above anything.
-      .filter(({ isPlate, side }) => isPlate && side !== 'top' && side !== 'bottom')
-      .flatMap(({ items }) =>
-        items.flatMap((hot) => {
-          const loss_W = losses.get(hot.device) ?? 0
-          if (loss_W < HOT_W) return []
-          return items.flatMap((cool) => {
-            const gap_mm = hot.body.top_mm - cool.body.bottom_mm
-            const isAbove =
-              gap_mm > -1e-6 &&
-              gap_mm < RISES_mm &&
-              Math.min(hot.body.right_mm, cool.body.right_mm) > Math.max(hot.body.left_mm, cool.body.left_mm)
-            return isAbove &&
-              factsOf(context.part(cool.device)).isElectronics &&
-              (losses.get(cool.device) ?? 0) < loss_W / 2
-              ? [{ hot: hot.device, cool: cool.device, loss_W, gap_mm }]
-              : []
-          })
-        }),
-      )
+    return (
+      context.reckoning.faces
+        // On what lies flat nothing is above anything.
+        .filter(({ isPlate, side }) => isPlate && side !== 'top' && side !== 'bottom')
+        .flatMap(({ items }) =>
+          items.flatMap((hot) => {
+            const loss_W = losses.get(hot.device) ?? 0
+            if (loss_W < HOT_W) return []
+            return items.flatMap((cool) => {
+              const gap_mm = hot.body.top_mm - cool.body.bottom_mm
+              const isAbove =
+                gap_mm > -1e-6 &&
+                gap_mm < RISES_mm &&
+                Math.min(hot.body.right_mm, cool.body.right_mm) > Math.max(hot.body.left_mm, cool.body.left_mm)
+              return isAbove &&
+                factsOf(context.part(cool.device)).isElectronics &&
+                (losses.get(cool.device) ?? 0) < loss_W / 2
+                ? [{ hot: hot.device, cool: cool.device, loss_W, gap_mm }]
+                : []
+            })
+          }),
+        )
+    )
   },
   word: ({ hot, cool, loss_W, gap_mm }, context) => ({
     subjects: [

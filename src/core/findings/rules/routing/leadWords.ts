@@ -1,4 +1,4 @@
-import { terminalPoint, type LeadRoute } from '@/core/figures'
+import { service_mm, terminalPoint, type LeadRoute } from '@/core/figures'
 import type { CableId, RacewayId, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import type { LaidContext } from '../../context'
@@ -44,7 +44,9 @@ export function motionOf(context: LaidContext, id: RacewayId): 'still' | 'hinge'
 
 /** What a lead needs at the very least: along its way, or where it hangs free as the crow flies. */
 export function leastLength(context: LaidContext, route: LeadRoute): number | null {
-  if (route.bare_mm === null || route.laid.kind !== 'direct') return route.bare_mm
+  if (route.bare_mm === null) return null
+  const service = service_mm(context.plan, route.ends)
+  if (route.laid.kind !== 'direct') return route.bare_mm + service
   const [a, b] = route.ends.map(({ device, terminal }) => terminalPoint(context.plan, device, terminal)?.point)
-  return a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z) : route.bare_mm
+  return service + (a && b ? Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z) : route.bare_mm)
 }

@@ -1,3 +1,4 @@
+import { service_mm } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
 import type { WireId } from '@/core/plan'
 import { defineLayingRule } from '../../types'
@@ -19,7 +20,8 @@ export const pieceTooShort = defineLayingRule<{
       const has_mm = wire.measured_mm ?? (wire.cable === null ? wire.length_mm : null)
       if (!lay || has_mm === null) return []
       const route = context.routes.ofWire.get(id)!
-      const wants_mm = route.laid.kind === 'direct' ? leastLength(context, route)! : lay.bare_mm
+      const wants_mm =
+        route.laid.kind === 'direct' ? leastLength(context, route)! : lay.bare_mm + service_mm(context.plan, route.ends)
       return has_mm < wants_mm ? [{ wire: id, has_mm, wants_mm, isCut: wire.measured_mm !== null }] : []
     }),
   word: ({ wire, has_mm, wants_mm, isCut }, context) => ({
