@@ -60,10 +60,29 @@ export function standardFaces(
   { width_mm, height_mm, depth_mm }: Enclosure['inner'],
   kind: Enclosure['kind'] = 'box',
 ): Enclosure['faces'] {
+  const floor = (name: string) =>
+    bareFace({
+      name,
+      kind: 'plate',
+      side: 'bottom',
+      width_mm,
+      height_mm: depth_mm,
+      standsOff_mm: PLATE_STANDS_OFF_mm,
+      left_mm: 0,
+      top_mm: 0,
+    })
+  // A base stands on its floor, and what is in a rack lies on its shelf.
+  if (kind === 'machine-base') return { ['face:plate' as FaceId]: floor('Floor') }
+  if (kind === 'rack-shelf')
+    return {
+      ['face:plate' as FaceId]: floor('Shelf'),
+      ['face:door' as FaceId]: bareFace({ name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm }),
+      ...walls({ width_mm, height_mm, depth_mm }),
+    }
   const isFramed = kind === 'box'
   const margin = isFramed && Math.min(width_mm, height_mm) > 6 * PLATE_MARGIN_mm ? PLATE_MARGIN_mm : 0
   const plate = bareFace({
-    name: kind === 'rack-shelf' ? 'Shelf' : 'Plate',
+    name: 'Plate',
     kind: 'plate',
     side: 'back',
     width_mm: width_mm - 2 * margin,
@@ -72,17 +91,25 @@ export function standardFaces(
     left_mm: margin,
     top_mm: margin,
   })
-  if (kind === 'open-frame' || kind === 'machine-base') return { ['face:plate' as FaceId]: plate }
-  const front = bareFace(
-    kind === 'rack-shelf'
-      ? { name: 'Front panel', kind: 'wall', side: 'front', width_mm, height_mm }
-      : { name: 'Door', kind: 'door', side: 'front', hinge: 'left', width_mm, height_mm },
-  )
+  if (kind === 'open-frame') return { ['face:plate' as FaceId]: plate }
+  return {
+    ['face:plate' as FaceId]: plate,
+    ['face:door' as FaceId]: bareFace({
+      name: 'Door',
+      kind: 'door',
+      side: 'front',
+      hinge: 'left',
+      width_mm,
+      height_mm,
+    }),
+    ...walls({ width_mm, height_mm, depth_mm }),
+  }
+}
+
+function walls({ width_mm, height_mm, depth_mm }: Enclosure['inner']): Enclosure['faces'] {
   const wall = (title: string, side: Side, across_mm: number, down_mm: number) =>
     bareFace({ name: title, kind: 'wall', side, width_mm: across_mm, height_mm: down_mm })
   return {
-    ['face:plate' as FaceId]: plate,
-    ['face:door' as FaceId]: front,
     ['face:left' as FaceId]: wall('Left wall', 'left', depth_mm, height_mm),
     ['face:right' as FaceId]: wall('Right wall', 'right', depth_mm, height_mm),
     ['face:top' as FaceId]: wall('Top wall', 'top', width_mm, depth_mm),

@@ -11,6 +11,7 @@ import {
 } from '@/core/plan'
 import {
   enclosureOf,
+  leadsOut,
   racewayRect,
   routesOf,
   sideOf,
@@ -58,9 +59,9 @@ function hasChosen(plan: Plan, { cable, wires }: LeadRoute, enclosure: Enclosure
   return chosen.some((id) => isExitOf(plan, id, enclosure))
 }
 
-const isExitOf = ({ raceways }: Plan, id: RacewayId | null, enclosure: EnclosureId): boolean => {
-  const way = id === null ? undefined : raceways[id]
-  return way?.enclosure === enclosure && (way.kind === 'gland' || way.kind === 'grommet' || way.kind === 'hole')
+const isExitOf = (plan: Plan, id: RacewayId | null, enclosure: EnclosureId): boolean => {
+  const way = id === null ? undefined : plan.raceways[id]
+  return way?.enclosure === enclosure && leadsOut(plan, way)
 }
 
 /** Whether all leads to a thing go out by openings that hold them, with nobody else in the same clamp. */

@@ -32,7 +32,11 @@ export function courseOf(plan: Plan, { ends, parts }: Pick<LeadFigure, 'ends' | 
     else strands.push({ enclosure: place.enclosure, points: [place.point] })
     last = place
   }
+  const leaves = parts.some(({ raceway }) => raceway !== null && isOutside(plan.raceways[raceway]!))
+  const isOverEdge = leaves && !parts.some(({ raceway }) => raceway !== null && isOpening(plan.raceways[raceway]!))
+  const edges = isOverEdge ? ends.map((end) => edgePlace(plan, end)) : [null, null]
   to(terminalPlace(plan, ends[0]))
+  if (edges[0]) to(edges[0])
   for (const { raceway: id, from_mm, to_mm } of parts) {
     const raceway = id === null ? null : plan.raceways[id]
     if (!raceway) continue
@@ -48,6 +52,7 @@ export function courseOf(plan: Plan, { ends, parts }: Pick<LeadFigure, 'ends' | 
         to(spot?.kind === 'face' ? onFace(plan, spot.enclosure, spot.face, spot.x_mm, spot.y_mm, 0) : null)
     }
   }
+  if (edges[1]) to(edges[1])
   to(terminalPlace(plan, ends[1]))
   return strands.filter(({ points }) => points.length > 1)
 }
@@ -62,13 +67,34 @@ function onFace(
 ): Place | null {
   const box = plan.enclosures[enclosure]
   const data = box?.faces[face]
-  return data ? { enclosure, side: sideOf(data), point: pointOn(box, face, x_mm, y_mm, inward_mm), raised_mm: 0 } : null
+  return data
+    ? { enclosure, face, side: sideOf(data), point: pointOn(box, face, x_mm, y_mm, inward_mm), raised_mm: 0 }
+    : null
 }
 
 function terminalPlace(plan: Plan, { device, terminal }: LeadFigure['ends'][0]): Place | null {
   const at = plan.devices[device] ? terminalOnFace(plan, device, terminal) : null
   const place = at && onFace(plan, at.enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm)
   return place && { ...place, raised_mm: at.inward_mm }
+}
+
+const isOpening = ({ kind }: Raceway) => OPENINGS.has(kind)
+/** Between places of which one at least is on no face. */
+const isOutside = ({ ends }: Raceway) => ends !== null && (ends.a?.kind !== 'face' || ends.b?.kind !== 'face')
+
+/** Of what stands on a frame without walls: where its lead goes over the nearest edge of its face. */
+function edgePlace(plan: Plan, { device, terminal }: LeadFigure['ends'][0]): Place | null {
+  const at = plan.devices[device] ? terminalOnFace(plan, device, terminal) : null
+  const data = at && plan.enclosures[at.enclosure]?.faces[at.face]
+  if (!at || !data) return null
+  const { x_mm, y_mm } = at
+  const [nearest] = [
+    { by_mm: x_mm, x_mm: 0, y_mm },
+    { by_mm: data.width_mm - x_mm, x_mm: data.width_mm, y_mm },
+    { by_mm: y_mm, x_mm, y_mm: 0 },
+    { by_mm: data.height_mm - y_mm, x_mm, y_mm: data.height_mm },
+  ].sort((a, b) => a.by_mm - b.by_mm)
+  return onFace(plan, at.enclosure, at.face, nearest!.x_mm, nearest!.y_mm, 0)
 }
 
 /** Halfway up in a duct, beside the face along a line. */

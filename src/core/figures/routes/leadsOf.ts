@@ -14,7 +14,7 @@ import {
 } from '@/core/plan'
 import { alongWalls_mm } from './alongWalls'
 import { enclosureOf, terminalPoint, type PlacedPoint } from './terminalPoints'
-import { OPENINGS, type Ways } from './wayGraph'
+import { leadsOut, type Ways } from './wayGraph'
 
 export interface LeadEnd {
   readonly device: DeviceId
@@ -242,10 +242,9 @@ function leadOf(
   }
 }
 
-/** An opening that leads out: one joined to another leads behind the plate. */
 const isExit = (plan: Plan, id: RacewayId): boolean => {
   const way = plan.raceways[id]
-  return way !== undefined && OPENINGS.has(way.kind) && way.joins.length === 0
+  return way !== undefined && leadsOut(plan, way)
 }
 
 const place = (plan: Plan, { device, terminal }: LeadEnd) => terminalPoint(plan, device, terminal)

@@ -52,6 +52,8 @@ export interface PlacedPoint {
   readonly region: Region
   readonly point: Point
   readonly side: Side
+  /** The face that it is on; null behind one. */
+  readonly face: FaceId | null
   /** Off its face; 0 for what lies on it. */
   readonly raised_mm: number
   /** Along its face to the nearest edge of that. */
@@ -163,6 +165,7 @@ export function terminalPoint(plan: Plan, id: DeviceId, terminal: TerminalId): P
     region: regionOf(at.enclosure, at.face, isLeaf(enclosure, at.face)),
     point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, at.inward_mm),
     side: sideOf(enclosure.faces[at.face]!),
+    face: at.face,
     raised_mm: at.inward_mm,
     edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
   }

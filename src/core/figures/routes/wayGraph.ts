@@ -1,8 +1,8 @@
 import { chainOf, FREE_mm, hingeLoop, type Access, type Segment, type Way, type WayGraph } from '@/core/routing'
 import { glandThread } from '@/core/reference'
-import type { DeviceId, Enclosure, EnclosureId, Plan, Raceway, RacewayId, Side, WaySpot } from '@/core/plan'
+import type { DeviceId, Enclosure, EnclosureId, FaceId, Plan, Raceway, RacewayId, Side, WaySpot } from '@/core/plan'
 import { sideOf } from '../space/faces'
-import { alongWalls_mm, type Stand } from './alongWalls'
+import { alongWalls_mm, footOf, type Stand } from './alongWalls'
 import { allowedFill_percent, sectionArea_mm2 } from './section'
 import {
   between,
@@ -49,10 +49,20 @@ function isOpen(plan: Plan, id: EnclosureId): boolean {
   )
 }
 
+/** As thick as tells the front of a plate from its back. */
+const PLATE_mm = 0.5
+
+/** An opening that leads out: one in a plate, or joined to another, leads behind that. */
+export const leadsOut = ({ enclosures }: Plan, { kind, joins, enclosure, at }: Raceway): boolean =>
+  OPENINGS.has(kind) &&
+  joins.length === 0 &&
+  (enclosure === null || at === null || enclosures[enclosure]?.faces[at.face]?.kind !== 'plate')
+
 interface Line {
   readonly id: RacewayId
   readonly region: Region
   readonly side: Side
+  readonly face: FaceId
   readonly a: Point
   readonly b: Point
   readonly length_mm: number
@@ -144,11 +154,17 @@ class Builder {
     return this.vertex(`spot ${name.trim().toLowerCase()}`)
   }
 
-  private stopAt({ region, point, side, edge_mm }: Omit<PlacedPoint, 'raised_mm'>): number {
+  private stopAt({ region, point, side, face, edge_mm }: Omit<PlacedPoint, 'raised_mm'>): number {
     const vertex = this.vertices++
-    this.stops.push({ vertex, region, stand: { point, side, raised_mm: 0 } })
-    this.pointOf.set(vertex, { region, point, side, raised_mm: 0, edge_mm })
+    this.stops.push({ vertex, region, stand: { point, side, face, raised_mm: 0 } })
+    this.pointOf.set(vertex, { region, point, side, face, raised_mm: 0, edge_mm })
     return vertex
+  }
+
+  /** The same place on the far side of a plate. */
+  private behind(stop: number): number {
+    const { point, ...rest } = this.pointOf.get(stop)!
+    return this.stopAt({ ...rest, point: footOf({ point, side: rest.side, raised_mm: PLATE_mm }), face: null })
   }
 
   private boxOf(region: Region): Enclosure {
@@ -161,7 +177,7 @@ class Builder {
     const point = along(line.a, line.b, line.length_mm === 0 ? 0 : along_mm / line.length_mm)
     return {
       along_mm,
-      apart_mm: alongWalls_mm(this.boxOf(line.region), from, { point, side: line.side, raised_mm: 0 }),
+      apart_mm: alongWalls_mm(this.boxOf(line.region), from, { point, side: line.side, face: line.face, raised_mm: 0 }),
     }
   }
 
@@ -183,11 +199,14 @@ class Builder {
         region,
         point: pointOn(enclosure, at.face, at.x_mm, at.y_mm, 0),
         side: sideOf(enclosure.faces[at.face]!),
+        face: at.face,
         edge_mm: toEdge_mm(enclosure.faces[at.face]!, at.x_mm, at.y_mm),
       })
-      const outside = this.vertices++
+      // A hole in a plate leads behind it, and not out.
+      const isInner = enclosure.faces[at.face]!.kind === 'plate'
+      const outside = isInner ? this.behind(inside) : this.vertices++
       this.bridge(inside, outside, length_mm, id)
-      this.bridge(outside, this.vertex(`outside ${home}`), 0)
+      if (!isInner) this.bridge(outside, this.vertex(`outside ${home}`), 0)
       this.outsideAt.set(id, [outside, inside])
       return
     }
@@ -202,6 +221,7 @@ class Builder {
       id,
       region,
       side: sideOf(face),
+      face: at.face,
       a: on(0),
       b: on(length_mm),
       length_mm,
@@ -238,6 +258,7 @@ class Builder {
           region: regionOf(spot.enclosure, spot.face, isLeaf(enclosure, spot.face)),
           point: pointOn(enclosure, spot.face, spot.x_mm, spot.y_mm, 0),
           side: sideOf(enclosure.faces[spot.face]!),
+          face: spot.face,
           edge_mm: toEdge_mm(enclosure.faces[spot.face]!, spot.x_mm, spot.y_mm),
         })
       }
@@ -252,6 +273,7 @@ class Builder {
           region: line.region,
           point: end === 'a' ? line.b : line.a,
           side: line.side,
+          face: line.face,
           edge_mm: line.edgeAt(at_mm),
         })
       }
@@ -367,7 +389,7 @@ class Builder {
 
   /** Cuts every line at its marks. */
   private cut(): void {
-    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region, side, edgeAt }, at) => {
+    const vertexAt = this.lines.map(({ id, marks, a, b, length_mm, region, side, face, edgeAt }, at) => {
       const sorted = [...new Set(marks.map((mark) => Math.round(mark * 100) / 100))].sort((one, other) => one - other)
       const vertices = new Map<number, number>()
       const segments: number[] = []
@@ -375,7 +397,7 @@ class Builder {
         const vertex = this.vertices++
         vertices.set(mark, vertex)
         const point = along(a, b, length_mm === 0 ? 0 : mark / length_mm)
-        this.pointOf.set(vertex, { region, point, side, raised_mm: 0, edge_mm: edgeAt(mark) })
+        this.pointOf.set(vertex, { region, point, side, face, raised_mm: 0, edge_mm: edgeAt(mark) })
         if (k === 0) return
         segments.push(this.segments.length)
         this.bridge(vertices.get(sorted[k - 1]!)!, vertex, mark - sorted[k - 1]!, id)
@@ -471,7 +493,7 @@ function wayOf(plan: Plan, id: RacewayId, raceway: Raceway): Way {
     isDivided: isDivided === true,
     isBlanked: isBlanked === true,
     home: OPENINGS.has(kind) ? raceway.enclosure : null,
-    isExit: OPENINGS.has(kind) && raceway.joins.length === 0,
+    isExit: leadsOut(plan, raceway),
   }
 }
 
