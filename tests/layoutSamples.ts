@@ -1,17 +1,18 @@
 /** Plans that trip the rules of the lay-out, and plans that do not. */
 import { PlanBuilder } from '@/core/patterns'
-import type {
-  Device,
-  DeviceId,
-  Enclosure,
-  EnclosureId,
-  Face,
-  FaceId,
-  Opening,
-  Plan,
-  Seat,
-  Raceway,
-  RacewayId,
+import {
+  newRaceway,
+  type Device,
+  type DeviceId,
+  type Enclosure,
+  type EnclosureId,
+  type Face,
+  type FaceId,
+  type Opening,
+  type Plan,
+  type Seat,
+  type Raceway,
+  type RacewayId,
 } from '@/core/plan'
 
 type Sample = { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }
@@ -64,19 +65,15 @@ function withRaceway(plan: Plan, key: string, raceway: Partial<Raceway> & Pick<R
     ...plan,
     raceways: {
       ...plan.raceways,
-      [`raceway:${key}` as RacewayId]: {
+      [`raceway:${key}` as RacewayId]: newRaceway({
         name: key,
         enclosure: MAIN,
         width_mm: 40,
         height_mm: 60,
         length_mm: 300,
         fillLimit_percent: 60,
-        bendRadius_mm: null,
-        travel_mm: null,
-        joins: [],
-        origin: 'new',
         ...raceway,
-      },
+      }),
     },
   }
 }

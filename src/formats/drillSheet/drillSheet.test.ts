@@ -7,7 +7,7 @@ import { PNG } from 'pngjs'
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
-import type { EnclosureId, FaceId, Plan } from '@/core/plan'
+import { newRaceway, type EnclosureId, type FaceId, type Plan } from '@/core/plan'
 import { holesOfFace } from '@/core/figures'
 import { DEMOS } from '@demo/scenarios'
 import {
@@ -74,21 +74,16 @@ function drilled(): Plan {
       [BOX]: { ...box, faces: { ...box.faces, [LEFT]: { ...box.faces[LEFT]!, openings } } },
     },
     raceways: {
-      ['raceway:g1' as never]: {
+      ['raceway:g1' as never]: newRaceway({
         name: 'Gland, bed',
         kind: 'gland',
         enclosure: BOX,
         width_mm: 20,
         height_mm: 20,
         length_mm: 30,
-        fillLimit_percent: 100,
-        bendRadius_mm: null,
-        travel_mm: null,
-        joins: [],
-        origin: 'new',
         thread: 'M20',
         at: { face: LEFT, x_mm: 60, y_mm: 300, axis: 'across' },
-      },
+      }),
     },
   }
 }
