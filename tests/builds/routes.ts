@@ -11,6 +11,7 @@ import {
   type FaceId,
   type Plan,
   type RacewayId,
+  type WaySpot,
   type WireId,
 } from '@/core/plan'
 
@@ -86,7 +87,7 @@ const onFace = (face: string, x_mm: number, y_mm: number) => ({
   x_mm,
   y_mm,
 })
-export const hingeLoop = (x_mm: number, length_mm = 0): Command => ({
+const loopBetween = (a: WaySpot, b: WaySpot, length_mm: number): Command => ({
   type: 'addRaceway',
   id: 'raceway:hinge' as RacewayId,
   raceway: newRaceway({
@@ -94,22 +95,14 @@ export const hingeLoop = (x_mm: number, length_mm = 0): Command => ({
     kind: 'hinge-loop',
     enclosure: 'enclosure:main' as EnclosureId,
     length_mm,
-    ends: { a: onFace('plate', x_mm, 80), b: onFace('door', 30, 80) },
+    ends: { a, b },
   }),
 })
-
+export const hingeLoop = (x_mm: number, length_mm = 0): Command =>
+  loopBetween(onFace('plate', x_mm, 80), onFace('door', 30, 80), length_mm)
 /** Held on the door and, as far up, on the plate before it. */
-const loopAt = (x_mm: number, y_mm: number, length_mm: number): Command => ({
-  type: 'addRaceway',
-  id: 'raceway:hinge' as RacewayId,
-  raceway: newRaceway({
-    name: 'Hinge loop',
-    kind: 'hinge-loop',
-    enclosure: 'enclosure:main' as EnclosureId,
-    length_mm,
-    ends: { a: onFace('plate', 5, y_mm), b: onFace('door', x_mm, y_mm) },
-  }),
-})
+const loopAt = (x_mm: number, y_mm: number, length_mm: number): Command =>
+  loopBetween(onFace('plate', 5, y_mm), onFace('door', x_mm, y_mm), length_mm)
 
 const loopFromNowhere: Command = {
   type: 'addRaceway',

@@ -54,18 +54,7 @@ export function ActRow({
         error={null}
         hint={judged === null ? undefined : JUDGED[judged]}
       >
-        {(props) => (
-          <span className="flex items-center gap-2">
-            <input
-              {...props}
-              inputMode="decimal"
-              className={`${INPUT} figures min-h-12 text-[20px]`}
-              value={reading}
-              onChange={(event) => onReading(event.target.value)}
-            />
-            <span className="text-[17px]">{act.reading!.unit}</span>
-          </span>
-        )}
+        {(props) => <Measured props={props} value={reading} unit={act.reading!.unit} onChange={onReading} />}
       </Labelled>
     ) : null
   const cut =
@@ -75,18 +64,7 @@ export function ActRow({
         hint="As it lies on the ruler; kept as its length. Empty where nobody measured."
         error={cutTo.trim() === '' ? null : wrongLength(cutTo)}
       >
-        {(props) => (
-          <span className="flex items-center gap-2">
-            <input
-              {...props}
-              inputMode="decimal"
-              className={`${INPUT} figures min-h-12 text-[20px]`}
-              value={cutTo}
-              onChange={(event) => onCutTo(event.target.value)}
-            />
-            <span className="text-[17px]">mm</span>
-          </span>
-        )}
+        {(props) => <Measured props={props} value={cutTo} unit="mm" onChange={onCutTo} />}
       </Labelled>
     ) : null
   const undecided =
@@ -126,5 +104,31 @@ export function ActRow({
       {field ? <div className="mt-1 pl-13">{field}</div> : null}
       {cut ? <div className="mt-1 pl-13">{cut}</div> : null}
     </li>
+  )
+}
+
+/** A figure that is read off a meter or a ruler, in digits that are seen at arm's length. */
+function Measured({
+  props,
+  value,
+  unit,
+  onChange,
+}: {
+  readonly props: Parameters<Parameters<typeof Labelled>[0]['children']>[0]
+  readonly value: string
+  readonly unit: string
+  readonly onChange: (text: string) => void
+}) {
+  return (
+    <span className="flex items-center gap-2">
+      <input
+        {...props}
+        inputMode="decimal"
+        className={`${INPUT} figures min-h-12 text-[20px]`}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      <span className="text-[17px]">{unit}</span>
+    </span>
   )
 }
