@@ -332,6 +332,10 @@ export const ROUTE_SAMPLES = {
     bad: [() => clay(way('out5', { chain: { ...CHAIN, links: 24 } }))],
     good: [() => clay(), () => clay(way('out5', { chain: { ...CHAIN, links: 17 } }))],
   },
+  'removed-leaves-leads': {
+    bad: [() => clay({ type: 'updateDevice', id: 'device:u3' as DeviceId, changes: { origin: 'remove' } })],
+    good: [() => clay()],
+  },
   'cover-misfits': {
     bad: [
       () => clay(way('out2', { covers: [{ kind: 'sleeve', from_mm: 100, length_mm: 300, inside_mm: 5 }] })),

@@ -7,13 +7,15 @@ interface Facts {
   readonly button: DeviceId
   /** Whose own contact lies beside the button. */
   readonly contactor: DeviceId
+  /** It stays where it is put, and closed in service. */
+  readonly stays: boolean
 }
 
 /** Two ends joined to the same two nets, either way round. */
 const isBeside = (a: readonly [string, string], b: readonly [string, string]) =>
   (a[0] === b[0] && a[1] === b[1]) || (a[0] === b[1] && a[1] === b[0])
 
-/** A start button beside the contact by which a contactor holds itself, and the contactor pulls in with nobody near the button. */
+/** A hand’s contact beside the one by which a contactor holds itself, and the contactor pulls in with nobody’s hand near: it is fed past it, or what starts it stays closed. */
 export const startWithoutEffect = defineRule<Facts>({
   severity: 'stop',
   title: 'A start button with nothing to start',
@@ -33,19 +35,18 @@ export const startWithoutEffect = defineRule<Facts>({
           ]
         : [],
     )
-    const starts = contacts.filter(
-      ({ device, mover, link }) =>
-        context.part(device).behaviour.kind === 'button' && mover.by === 'hand' && !link.closedIn.includes(mover.rest),
-    )
+    const starts = contacts.filter(({ mover, link }) => mover.by === 'hand' && !link.closedIn.includes(mover.rest))
     const holds = contacts.filter(
       ({ device, mover, link }) =>
         mover.by === 'coil' && !link.closedIn.includes(mover.rest) && context.reckoning.idle.includes(device),
     )
-    return starts.flatMap(({ device: button, ends }) =>
-      holds.flatMap(({ device: contactor, ends: own }) => (isBeside(ends, own) ? [{ button, contactor }] : [])),
+    return starts.flatMap(({ device: button, ends, mover, link }) =>
+      holds.flatMap(({ device: contactor, ends: own }) =>
+        isBeside(ends, own) ? [{ button, contactor, stays: link.closedIn.includes(mover.service) }] : [],
+      ),
     )
   },
-  word: ({ button, contactor }, context) => {
+  word: ({ button, contactor, stays }, context) => {
     const [start, held] = [context.device(button), context.device(contactor)]
     return {
       harm:
@@ -53,8 +54,13 @@ export const startWithoutEffect = defineRule<Facts>({
           contactor,
         ]) ?? undefined,
       subjects: [button, contactor].map((id) => ({ kind: 'device', id })),
-      what: `${held.tag}, ${held.name}, pulls in as soon as there is power; ${start.tag} lies beside its contact and starts nothing`,
-      why: 'Its coil is fed past the button: after a stop or a power cut it starts again by itself. Feed the coil from the far side of the button and of its own contact.',
+      ...(stays ? { severity: 'caution' as const } : {}),
+      what: stays
+        ? `${start.tag}, ${start.name}, stays where it is put beside the contact by which ${held.tag} holds itself: ${held.tag} pulls in by itself as soon as there is power`
+        : `${held.tag}, ${held.name}, pulls in as soon as there is power; ${start.tag} lies beside its contact and starts nothing`,
+      why: stays
+        ? 'After a power cut, or a stop that is let go, it starts with nobody’s hand on anything, and its own contact serves nothing. A button that springs back wants a start each time.'
+        : 'Its coil is fed past the button: after a stop or a power cut it starts again by itself. Feed the coil from the far side of the button and of its own contact.',
     }
   },
 })

@@ -12,6 +12,7 @@ import { labelOtherPort } from './labelOtherPort'
 import { pairHalf } from './pairHalf'
 import { pixelsWithoutData } from './pixelsWithoutData'
 import { plugMisfits } from './plugMisfits'
+import { removedLeavesLeads } from './removedLeavesLeads'
 import { socketEmpty } from './socketEmpty'
 import { joinedToNothing } from './joinedToNothing'
 import { contactHalfWired } from './contactHalfWired'
@@ -31,6 +32,7 @@ export const completeRules = {
   'pair-half': pairHalf,
   'pixels-without-data': pixelsWithoutData,
   'plug-misfits': plugMisfits,
+  'removed-leaves-leads': removedLeavesLeads,
   'socket-empty': socketEmpty,
   'joined-to-nothing': joinedToNothing,
   'contact-half-wired': contactHalfWired,

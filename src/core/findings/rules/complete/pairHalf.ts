@@ -8,7 +8,7 @@ interface Facts {
   readonly wired: TerminalId
   readonly open: TerminalId
   /** It works with one of the two, and not as it was meant. */
-  readonly kind: 'pair' | 'serial' | 'feed'
+  readonly kind: 'pair' | 'serial' | 'feed' | 'winding'
 }
 
 /** Labels that go together; what stands before them must be the same. */
@@ -64,6 +64,25 @@ function halfFeeds(context: JoinedContext, device: DeviceId, part: Part): readon
   )
 }
 
+/** A winding of which one end is joined and the other is not: no current flows in it. */
+function halfWindings(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
+  const windings = new Map<string, TerminalId[]>()
+  for (const key of Object.keys(part.terminals) as TerminalId[]) {
+    const { function: fn, block } = part.terminals[key]!
+    if (fn !== 'coil-A' && fn !== 'coil-B') continue
+    const name = `${block ?? ''} ${fn}`
+    windings.set(name, [...(windings.get(name) ?? []), key])
+  }
+  return [...windings.values()].flatMap((ends): Facts[] => {
+    const wired = ends.filter((key) => context.wiresAt(device, key).length > 0)
+    const open = ends.filter((key) => context.isOpen(device, key))
+    // What must be joined is asked for by itself.
+    return ends.length === 2 && wired.length === 1 && open.length === 1 && part.terminals[open[0]!]!.need !== 'required'
+      ? [{ device, wired: wired[0]!, open: open[0]!, kind: 'winding' }]
+      : []
+  })
+}
+
 export const pairHalf = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'One wire of a pair missing',
@@ -72,6 +91,7 @@ export const pairHalf = defineJoiningRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       const keys = Object.keys(part.terminals) as TerminalId[]
+      if (part.behaviour.kind === 'motor') return [...halfWindings(context, id, part)]
       if (part.behaviour.kind === 'coupler') return [...halfSocket(context, id, part)]
       if (part.behaviour.kind === 'pixel-string') return [...halfFeeds(context, id, part)]
       return keys.flatMap((wired): Facts[] => {
@@ -94,11 +114,13 @@ export const pairHalf = defineJoiningRule<Facts>({
     subjects: [{ kind: 'terminal', device, terminal: open }],
     what: `${context.terminalName(device, wired)} is wired and ${context.terminalName(device, open)} is open`,
     why:
-      kind === 'feed'
-        ? 'What comes in here goes home along the whole string: its far end stays dim, and its own tracks carry it all. Bring both, or neither.'
-        : kind === 'serial'
-          ? 'A link that only speaks or only listens gets no answers. Leave it so where that is meant.'
-          : 'The two carry one signal between them: with one alone nothing gets across.',
-    severity: kind === 'pair' ? 'stop' : 'caution',
+      kind === 'winding'
+        ? 'No current flows in a winding of which one end hangs free: the motor hums, trembles and does not turn.'
+        : kind === 'feed'
+          ? 'What comes in here goes home along the whole string: its far end stays dim, and its own tracks carry it all. Bring both, or neither.'
+          : kind === 'serial'
+            ? 'A link that only speaks or only listens gets no answers. Leave it so where that is meant.'
+            : 'The two carry one signal between them: with one alone nothing gets across.',
+    severity: kind === 'pair' || kind === 'winding' ? 'stop' : 'caution',
   }),
 })

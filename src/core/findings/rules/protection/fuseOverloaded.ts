@@ -1,7 +1,11 @@
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
+import { openingTime, sayTime } from '@/core/protection'
 import { FAMILIES, SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
+
+/** What opens sooner opens in use, whatever is done meanwhile. */
+const SOON_s = 3600
 
 interface Facts {
   readonly device: DeviceId
@@ -29,10 +33,15 @@ export const fuseOverloaded = defineRule<Facts>({
       (candidate) => candidate.device === device && candidate.link === link,
     )!
     const { tag } = context.device(device)
+    const opening = openingTime({ family: protective.family, rating_A: protective.rating_A! }, protective.worst.value!)
+    const opens = opening.kind === 'opens' && opening.latest_s <= SOON_s
     return {
+      severity: opens ? 'stop' : 'caution',
       subjects: [{ kind: 'device', id: device }],
       what: `${tag}${link.length > 1 ? ` ${link}` : ''}: ${formatNumber(protective.worst.value!)} A through ${protective.rating_A} A is ${formatNumber(loading_percent)} %; this family carries ${limit_percent} % for hours`,
-      why: 'It ages and opens one day for no fault at all.',
+      why: opens
+        ? `It opens within ${sayTime(opening.latest_s)} of every start, with no fault at all.`
+        : 'It ages and opens one day for no fault at all.',
       fixes: protective.advised_A
         ? [
             {

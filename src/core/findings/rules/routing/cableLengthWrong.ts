@@ -8,6 +8,8 @@ import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
+/** What is short by more does not reach by any other way either. Common practice. */
+const NO_DOUBT = 0.85
 
 export const cableLengthWrong = defineLayingRule<{
   readonly lead: LeadRoute['id']
@@ -48,6 +50,8 @@ export const cableLengthWrong = defineLayingRule<{
       }
     return {
       subjects,
+      // However a hand lays it, so much is not found on the way.
+      severity: kind === 'short' && has_mm < wants_mm * NO_DOUBT ? 'stop' : 'caution',
       fixes: kind === 'short' ? dealtFixes(context, route) : [],
       what:
         kind === 'short'

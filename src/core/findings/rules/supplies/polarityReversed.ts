@@ -1,4 +1,4 @@
-import type { Command, DeviceId, TerminalId } from '@/core/plan'
+import { doesOf, factsOf, type Command, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { waysFrom } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -45,6 +45,17 @@ function turnedRound(context: Context): readonly Facts[] {
   return roots.size > 0 ? [...roots.values()] : all.map(({ device, draw }) => ({ device, draw, behind: [] }))
 }
 
+/** A motor of brushes and nothing else: two leads, no electronics of its own. A brushless one has these inside, and says so or blows or pumps. */
+function turnsRound(part: Part, id: string): boolean {
+  const draw = part.draws.find((each) => each.id === id)!
+  return (
+    doesOf(part, draw) === 'moves' &&
+    !factsOf(part).isElectronics &&
+    part.links.length === 0 &&
+    Object.keys(part.terminals).length === 2
+  )
+}
+
 export const polarityReversed = defineRule<Facts>({
   severity: 'stop',
   title: 'Polarity reversed',
@@ -58,10 +69,14 @@ export const polarityReversed = defineRule<Facts>({
         .wiresAt(device, from)
         .map(({ id, side }) => ({ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: to } }))
     const { tag } = context.device(device)
+    const turns = behind.length === 0 && turnsRound(context.part(device), draw)
     return {
+      ...(turns ? { severity: 'note' as const } : {}),
       subjects: [device, ...behind].map((id) => ({ kind: 'device', id })),
       what: `${tag} (${name}): plus and minus are exchanged at ${context.terminal(device, plus).label} and ${context.terminal(device, minus).label}${behind.length > 0 ? `, and with it at ${behind.map((id) => context.device(id).tag).join(', ')}` : ''}`,
-      why: 'Boards, fans, lamps and pixels are destroyed by it in a moment. Check polarity twice, at the plug.',
+      why: turns
+        ? 'It turns the other way. Leave it so where that is meant, as of two wheels that face one another.'
+        : 'Boards, fans, lamps and pixels are destroyed by it in a moment. Check polarity twice, at the plug.',
       fixes: [{ label: `Exchange the two at ${tag}`, commands: [...swap(plus, minus), ...swap(minus, plus)] }],
     }
   },
