@@ -258,7 +258,7 @@ export function explainLength(
     step(
       'Way',
       route.laid === 'direct'
-        ? `straight from terminal to terminal, ${mm(bare_mm)} along the axes of the box`
+        ? `free from terminal to terminal, ${mm(bare_mm)} along the walls and plates`
         : [
             ...(route.drops_mm[0] > 0.5 ? [`${mm(route.drops_mm[0])} to the way`] : []),
             ...route.parts.map(({ raceway, length_mm }) =>
