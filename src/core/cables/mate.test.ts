@@ -13,6 +13,7 @@ import {
   type WireId,
 } from '@/core/plan'
 import { evaluate } from '@/core/evaluate'
+import { terminalOnFace } from '@/core/figures'
 import { needsOf } from '@/core/workshop'
 import { endFromWords, freeCable, isJoint, layCable, mate, matesFor, otherOf, plugIn, pullApart, stateOf } from '.'
 
@@ -162,15 +163,16 @@ describe('a plug in the plug of another cable', () => {
     expect(at).toMatchObject({ kind: 'face', face: place.face })
     const { leads } = evaluate(joined).reckoning.routes
     const [first, second] = [leads[near]!.bare_mm!, leads[far]!.bare_mm!]
-    const point = (id: DeviceId) => {
-      const own = joined.devices[id]!.place as Extract<Place, { kind: 'face' }>
-      return [own.x_mm, own.y_mm] as const
-    }
     const { x_mm, y_mm } = at as Extract<Place, { kind: 'face' }>
-    const [p, q] = [point(boards[0]!), point(boards[1]!)]
-    // Along the line of the two boards’ middles, as far as their terminals are from these.
-    expect(Math.abs(x_mm - (p[0] + share * (q[0] - p[0])))).toBeLessThan(100)
-    expect(Math.abs(y_mm - (p[1] + share * (q[1] - p[1])))).toBeLessThan(100)
+    // The other end of each lead on the face, by the first of its cores that is joined there.
+    const [p, q] = [near, far].map((id, i) => {
+      const ends = wiresOf(joined, id).flatMap(([, wire]) => [wire.from, wire.to].map((end) => landingOf(joined, end)))
+      const own = ends.find((landing) => landing?.device === boards[i])!
+      return terminalOnFace(joined, own.device, own.terminal)!
+    })
+    // On a grid of 5 mm, and the cores of one plug lie within some millimetres of one another.
+    expect(Math.abs(x_mm - (p!.x_mm + share * (q!.x_mm - p!.x_mm)))).toBeLessThan(5)
+    expect(Math.abs(y_mm - (p!.y_mm + share * (q!.y_mm - p!.y_mm)))).toBeLessThan(5)
     expect(first).toBeGreaterThan(0)
     expect(second).toBeGreaterThan(0)
     expect(told(joined).filter((each) => /overlap|on-duct|clearance|ducts-cover/.test(each))).toEqual(

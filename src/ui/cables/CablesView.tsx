@@ -12,6 +12,7 @@ import {
   type Deal,
 } from '@/core/cables'
 
+import { service_mm } from '@/core/figures'
 import type { CableId } from '@/core/plan'
 import { counted, formatNumber } from '@/core/quantity'
 
@@ -59,8 +60,10 @@ export function CablesView() {
   const deals = useMemo(
     () =>
       dealLeads(plan, (id) => {
-        const { bare_mm = null, cut_mm = null } = leads?.[id] ?? {}
-        return bare_mm === null || cut_mm === null ? null : { least_mm: bare_mm, good_mm: cut_mm }
+        const lead = leads?.[id]
+        return lead === undefined || lead.bare_mm === null || lead.cut_mm === null
+          ? null
+          : { least_mm: lead.bare_mm + service_mm(plan, lead.ends), good_mm: lead.cut_mm }
       }),
     [plan, leads],
   )

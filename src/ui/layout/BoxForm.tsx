@@ -7,7 +7,7 @@ import { Button, Choice, CommitField, newId, readNumber } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { AIR, BOX_KINDS, BOX_SIDES, MOST_mm, ORIGINS, PLATE_SIDES, WALLS } from './boxWords'
 
-/** A second plate stands so far off the back wall, on spacers over what lies on the first. */
+/** A second plate stands so far off the back wall, on spacers over what lies on the first; an assumption, to be changed there. */
 const SECOND_PLATE_mm = 80
 
 const OUTDOOR: NonNullable<Enclosure['outdoor']> = {

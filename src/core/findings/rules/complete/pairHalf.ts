@@ -91,10 +91,11 @@ export const pairHalf = defineJoiningRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       const keys = Object.keys(part.terminals) as TerminalId[]
-      if (part.behaviour.kind === 'motor') return [...halfWindings(context, id, part)]
       if (part.behaviour.kind === 'coupler') return [...halfSocket(context, id, part)]
       if (part.behaviour.kind === 'pixel-string') return [...halfFeeds(context, id, part)]
-      return keys.flatMap((wired): Facts[] => {
+      // Of a driver’s output and the motor on it the motor is told of.
+      const windings = part.behaviour.kind === 'motor' ? halfWindings(context, id, part) : []
+      const pairs = keys.flatMap((wired): Facts[] => {
         const { function: fn, label, block } = part.terminals[wired]!
         if ((fn !== 'signal' && fn !== 'data') || context.wiresAt(id, wired).length === 0) return []
         return PAIRS.flatMap(([pattern, other]): Facts[] => {
@@ -109,6 +110,7 @@ export const pairHalf = defineJoiningRule<Facts>({
           return open ? [{ device: id, wired, open, kind: other === 'RX' || other === 'TX' ? 'serial' : 'pair' }] : []
         })
       })
+      return [...windings, ...pairs]
     }),
   word: ({ device, wired, open, kind }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal: open }],

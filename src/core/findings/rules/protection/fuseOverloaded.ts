@@ -4,7 +4,7 @@ import { openingTime, sayTime } from '@/core/protection'
 import { FAMILIES, SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
-/** What opens sooner opens in use, whatever is done meanwhile. */
+/** What opens sooner opens in use, whatever is done meanwhile; a machine runs for an hour. An assumption. */
 const SOON_s = 3600
 
 interface Facts {

@@ -8,7 +8,7 @@ import { leadName, leadSubject, leastLength, mm } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
-/** What is short by more does not reach by any other way either. Common practice. */
+/** What is short by more does not reach by any other way either. An assumption. */
 const NO_DOUBT = 0.85
 
 export const cableLengthWrong = defineLayingRule<{
