@@ -6,7 +6,6 @@ import {
   type Cable,
   type CableId,
   type Command,
-  type DeviceId,
   type Place,
   type Plan,
   type Wire,
