@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { freePort, get, startServer, type RunningServer } from '../runningServer'
 import { withFile } from '../torture/dataFiles'
-import { isWorkedOut, signStep } from './helpers'
+import { endServer, isWorkedOut, signStep } from './helpers'
 
 /** The server is really gone, or really cannot write: each test has one of its own. */
 let data = ''
@@ -23,8 +23,8 @@ test.beforeEach(async () => {
   port = await freePort()
   server = await startServer(data, { GLAD_RAFTER_DEMO: '1' }, port)
 })
-test.afterEach(async () => {
-  await server.kill()
+test.afterEach(async ({ page }) => {
+  await endServer(page, server)
   rmSync(data, { recursive: true, force: true })
 })
 

@@ -7,7 +7,7 @@ import { PNG } from 'pngjs'
 import { evaluate } from '@/core/evaluate'
 import { DEMOS } from '@demo/scenarios'
 import { freePort, get, startServer, type RunningServer } from '../runningServer'
-import { expectAccessible, isWorkedOut, signStep } from './helpers'
+import { endServer, expectAccessible, isWorkedOut, signStep } from './helpers'
 
 /** The bench is somewhere else than the server: each test has a server of its own, which it may lose. */
 let data = ''
@@ -19,8 +19,8 @@ test.beforeEach(async () => {
   port = await freePort()
   server = await startServer(data, { GLAD_RAFTER_DEMO: '1' }, port)
 })
-test.afterEach(async () => {
-  await server.kill()
+test.afterEach(async ({ page }) => {
+  await endServer(page, server)
   rmSync(data, { recursive: true, force: true })
 })
 

@@ -8,6 +8,15 @@ export async function expectAccessible(page: Page): Promise<void> {
   expect(grave.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`)).toEqual([])
 }
 
+/**
+ * Ends a server of the test's own once its page has left it: a page that looks for a server that is gone while the browser
+ * shuts it has kept the browser from shutting at all.
+ */
+export async function endServer(page: Page, server: { kill(): Promise<void> }): Promise<void> {
+  await page.goto('about:blank')
+  await server.kill()
+}
+
 /** A fresh copy of a demo, so that tests do not meet in one plan. */
 export async function copyOfDemo(page: Page, plan = 'clay-printer'): Promise<string> {
   const reply = await page.request.post('/api/plans', { data: { from: 'copy', plan } })

@@ -6,7 +6,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { dictionaryOf } from '@/core/diagnosis'
 import { DEMOS } from '@demo/scenarios'
 import { freePort, get, startServer, type RunningServer } from '../runningServer'
-import { expectAccessible, isWorkedOut } from './helpers'
+import { endServer, expectAccessible, isWorkedOut } from './helpers'
 
 /** Sign-offs and the meter on the line are a server's own: each test has one to itself. */
 let data = ''
@@ -16,8 +16,8 @@ test.beforeEach(async () => {
   data = mkdtempSync(join(tmpdir(), 'rafter-prove-'))
   server = await startServer(data, { GLAD_RAFTER_DEMO: '1' }, await freePort())
 })
-test.afterEach(async () => {
-  await server.kill()
+test.afterEach(async ({ page }) => {
+  await endServer(page, server)
   rmSync(data, { recursive: true, force: true })
 })
 

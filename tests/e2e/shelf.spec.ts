@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 import { get, post, spawnServer, startServer } from '../runningServer'
 import { withFile } from '../torture/dataFiles'
-import { expectAccessible } from './helpers'
+import { endServer, expectAccessible } from './helpers'
 
 let data = ''
 test.beforeEach(() => {
@@ -34,7 +34,7 @@ test('a plan that cannot be read hides nothing, says what is wrong, gives out it
   await page.getByRole('button', { name: 'Remove it from the shelf' }).click()
   await expect(page.getByRole('link', { name: 'Open' })).toHaveCount(3)
   await expect(page.getByText('Cannot be read')).toBeHidden()
-  await server.kill()
+  await endServer(page, server)
 })
 
 test('a double click makes one plan; a namesake and a record that came along are told', async ({ page }) => {
@@ -65,7 +65,7 @@ test('a double click makes one plan; a namesake and a record that came along are
   await expect(page.getByRole('status').filter({ hasText: 'Its record came with it: 1 entry' })).toContainText(
     'Another plan is called the same',
   )
-  await server.kill()
+  await endServer(page, server)
 })
 
 test('all data is saved as one file and taken in again elsewhere', async ({ page }) => {
@@ -85,7 +85,7 @@ test('all data is saved as one file and taken in again elsewhere', async ({ page
   writeFileSync(file, readFileSync(file).subarray(0, 5000))
   await page.getByLabel('Saved data', { exact: true }).setInputFiles(file)
   await expect(page.getByRole('alert').filter({ hasText: 'cannot be taken in' })).toBeVisible()
-  await other.kill()
+  await endServer(page, other)
 })
 
 test('a start that cannot succeed ends by itself with one line that names the file and the remedy', async () => {
@@ -123,7 +123,7 @@ test('a locked data file at the start is shown in the browser, and it goes on by
   })
   // The other program is gone.
   await expect(page.getByRole('link', { name: 'Open' })).toHaveCount(4, { timeout: 15_000 })
-  await server.kill()
+  await endServer(page, server)
 })
 
 test('a plan that cannot be worked out is shown as it is written, with the reason', async ({ page }) => {
@@ -149,5 +149,5 @@ test('a plan that cannot be worked out is shown as it is written, with the reaso
   await expect(page.getByText('it cannot be worked out: a figure was asked of nothing')).toBeVisible()
   await expect(page.getByText('24 V supply').first()).toBeVisible()
   await expectAccessible(page)
-  await server.kill()
+  await endServer(page, server)
 })
