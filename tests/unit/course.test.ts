@@ -1,7 +1,7 @@
 import { DEMOS } from '@demo/scenarios'
 import { describe, expect, it } from 'vitest'
-import { courseOf, reckon, type LeadFigure, type Point } from '@/core/figures'
-import type { Plan } from '@/core/plan'
+import { courseOf, courseOnFaces, reckon, type LeadFigure, type Point } from '@/core/figures'
+import type { EnclosureId, Plan } from '@/core/plan'
 import { BUILDS } from '../builds'
 import { laidOutWorkshop } from '../workshop'
 
@@ -35,4 +35,41 @@ describe('the course of a lead as it is drawn', () => {
       expect(Math.abs(drawn_mm - lead.bare_mm!)).toBeLessThanOrEqual(joints_mm + 1)
     }
   })
+
+  it.each([
+    ...Object.entries(DEMOS).map(([name, make]) => [name, make()] as const),
+    ...BUILDS.map(({ name, plan }) => [name, plan] as const),
+  ])(
+    '%s: laid onto the faces, each piece is on its face, and together they are no longer than the course',
+    (_, plan) => {
+      let [onFaces_mm, all_mm] = [0, 0]
+      for (const lead of Object.values(reckon(plan).routes.leads))
+        for (const enclosure of Object.keys(plan.enclosures) as EnclosureId[]) {
+          const pieces = courseOnFaces(plan, lead, enclosure)
+          for (const { face, points } of pieces)
+            for (const [x, y] of points) {
+              const { width_mm, height_mm } = plan.enclosures[enclosure]!.faces[face]!
+              expect(x > -1.1 && y > -1.1 && x < width_mm + 1.1 && y < height_mm + 1.1).toBe(true)
+            }
+          const strands = courseOf(plan, lead).filter((strand) => strand.enclosure === enclosure)
+          const own_mm = pieces.reduce((sum, { points }) => sum + lengthOf(points), 0)
+          const course_mm = strands.reduce(
+            (sum, { points }) =>
+              sum +
+              legs(points)
+                .flat()
+                .reduce((a, b) => a + b, 0),
+            0,
+          )
+          expect(own_mm).toBeLessThanOrEqual(course_mm + 0.1)
+          onFaces_mm += own_mm
+          all_mm += course_mm
+        }
+      // What is left over goes off a face, or down to it.
+      if (all_mm > 0) expect(onFaces_mm / all_mm).toBeGreaterThan(0.5)
+    },
+  )
 })
+
+const lengthOf = (points: readonly (readonly [number, number])[]) =>
+  points.slice(1).reduce((sum, [x, y], i) => sum + Math.abs(x - points[i]![0]) + Math.abs(y - points[i]![1]), 0)

@@ -36,7 +36,7 @@ export {
 } from './routes/terminalPoints'
 export { service_mm } from './routes/service'
 export { alongWalls_mm } from './routes/alongWalls'
-export { courseOf, type Strand } from './routes/course'
+export { courseOf, courseOnFaces, type FaceStrand, type Strand } from './routes/course'
 export { coversOn, type CoverOn } from './routes/covers'
 export { leadsOut, lengthOfWay, OPENINGS, reckonHinge } from './routes/wayGraph'
 export { routeFigures, type LeadFigure, type RouteFigures, type WayFigure } from './routes/routeFigures'

@@ -1,23 +1,14 @@
 'use client'
 import { useDrag } from '@use-gesture/react'
 import { useMemo, useState, type ReactNode } from 'react'
-
 import { footprint } from '@/core/geometry'
-
-import { terminalOnFace, type LeadFigure } from '@/core/figures'
-
+import { courseOnFaces, terminalOnFace, type LeadFigure } from '@/core/figures'
 import { glandThread } from '@/core/reference'
-
 import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayId, type RacewayKind } from '@/core/plan'
-
 import { counted, formatNumber } from '@/core/quantity'
-
 import { useRoom } from '@/ui/room'
-
 import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
-
 import { pressed } from './pressed'
-
 import {
   alongWay,
   freeName,
@@ -29,9 +20,7 @@ import {
   TONE_COLOUR,
   toneOf,
 } from './wayWords'
-
 import { draggedWay, GRID_mm, onGrid, type DragPart } from './draggedWay'
-
 import { useStroke, type Stroke } from './useStroke'
 
 /** With Shift. */
@@ -102,7 +91,7 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
       aria-label={`${box.name} folded out, ${counted(own.length, 'way')}`}
     >
       {flat.faces.map((face) => (
-        <FaceSheet key={face.face} face={face} enclosure={enclosure} />
+        <FaceSheet key={face.face} face={face} enclosure={enclosure} px={flat.px} />
       ))}
       {own.map(([id]) => (
         <WayOnSheet
@@ -123,8 +112,8 @@ export function RouteCanvas({ enclosure, tool, hasAllFaces, picked, lead, onPick
           x2={stroke.to[0]}
           y2={stroke.to[1]}
           stroke="var(--accent)"
-          strokeWidth="4"
-          strokeDasharray="8 5"
+          strokeWidth={4 * flat.px}
+          strokeDasharray={dashes(flat, 8, 5)}
         />
       ) : null}
     </svg>
@@ -199,10 +188,10 @@ function WayOnSheet({
             <rect
               key={i}
               {...bind(i === 0 ? 'a' : 'b')}
-              x={x - 6}
-              y={y - 6}
-              width="12"
-              height="12"
+              x={x - 6 * flat.px}
+              y={y - 6 * flat.px}
+              width={12 * flat.px}
+              height={12 * flat.px}
               fill="var(--accent)"
               className="cursor-move touch-none"
               data-end={i === 0 ? 'a' : 'b'}
@@ -214,8 +203,26 @@ function WayOnSheet({
 }
 
 /** A face with its parts as faint outlines. */
-function FaceSheet({ face, enclosure }: { readonly face: FlatFace; readonly enclosure: EnclosureId }) {
+function FaceSheet({
+  face,
+  enclosure,
+  px,
+}: {
+  readonly face: FlatFace
+  readonly enclosure: EnclosureId
+  readonly px: number
+}) {
   const { plan } = useRoom()
+  const bodies = Object.entries(plan.devices).flatMap(([id, device]) => {
+    const { place, tag, origin } = device!
+    if (place.kind !== 'face' || place.enclosure !== enclosure || place.face !== face.face || origin === 'remove')
+      return []
+    const body = footprint(plan.parts[device!.part]!.body, place)
+    const [x1, y1] = face.to(body.left_mm, body.top_mm)
+    const [x2, y2] = face.to(body.right_mm, body.bottom_mm)
+    const [left, top] = [Math.min(x1, x2), Math.min(y1, y2)]
+    return [{ id, tag, left, top, width: Math.abs(x2 - x1), height: Math.abs(y2 - y1) }]
+  })
   return (
     <g data-face={face.name}>
       <rect
@@ -225,49 +232,68 @@ function FaceSheet({ face, enclosure }: { readonly face: FlatFace; readonly encl
         height={face.height}
         fill={face.isPlate ? 'var(--sheet)' : 'var(--paper)'}
         stroke="var(--mute)"
-        strokeWidth={face.isPlate ? 1.4 : 1}
-        strokeDasharray={face.isDoor ? '10 4' : undefined}
+        strokeWidth={(face.isPlate ? 1.4 : 1) * px}
+        strokeDasharray={face.isDoor ? `${10 * px} ${4 * px}` : undefined}
       />
-      <text x={face.left + 5} y={face.top + 15} fontSize="12" fill="var(--mute)">
+      {bodies.map(({ id, tag, left, top, width, height }) => (
+        <g key={id} aria-hidden>
+          <rect
+            x={left}
+            y={top}
+            width={width}
+            height={height}
+            fill="var(--wash)"
+            stroke="var(--hair)"
+            strokeWidth={px}
+          />
+          {width > 12 * px && height > 10 * px ? (
+            <text
+              x={left + width / 2}
+              y={top + height / 2}
+              fontSize={Math.min(13 * px, width / 2.2)}
+              textAnchor="middle"
+              dominantBaseline="central"
+              fill="var(--mute)"
+              className="figures"
+            >
+              {tag}
+            </text>
+          ) : null}
+        </g>
+      ))}
+      <text {...nameSpot(face, bodies, px)} fontSize={12 * px} fill="var(--mute)">
         {face.name}
       </text>
-      {Object.entries(plan.devices).map(([id, device]) => {
-        const { place, tag, origin } = device!
-        if (place.kind !== 'face' || place.enclosure !== enclosure || place.face !== face.face || origin === 'remove')
-          return null
-        const body = footprint(plan.parts[device!.part]!.body, place)
-        const [x1, y1] = face.to(body.left_mm, body.top_mm)
-        const [x2, y2] = face.to(body.right_mm, body.bottom_mm)
-        const [w, h] = [Math.abs(x2 - x1), Math.abs(y2 - y1)]
-        return (
-          <g key={id} aria-hidden>
-            <rect
-              x={Math.min(x1, x2)}
-              y={Math.min(y1, y2)}
-              width={w}
-              height={h}
-              fill="var(--wash)"
-              stroke="var(--hair)"
-            />
-            {w > 16 && h > 12 ? (
-              <text
-                x={(x1 + x2) / 2}
-                y={(y1 + y2) / 2}
-                fontSize={Math.min(13, w / 2.2)}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fill="var(--mute)"
-                className="figures"
-              >
-                {tag}
-              </text>
-            ) : null}
-          </g>
-        )
-      })}
     </g>
   )
 }
+
+/** In the first corner of a face where no part lies under its name; the upper left where parts lie in all. */
+function nameSpot(
+  face: FlatFace,
+  bodies: readonly Readonly<Record<'left' | 'top' | 'width' | 'height', number>>[],
+  px: number,
+) {
+  const [width, height] = [(face.name.length * 7 + 10) * px, 20 * px]
+  const corners = [
+    { left: face.left, top: face.top },
+    { left: face.left + face.width - width, top: face.top },
+    { left: face.left, top: face.top + face.height - height },
+    { left: face.left + face.width - width, top: face.top + face.height - height },
+  ]
+  const isFree = ({ left, top }: (typeof corners)[number]) =>
+    bodies.every(
+      (body) =>
+        body.left > left + width ||
+        body.left + body.width < left ||
+        body.top > top + height ||
+        body.top + body.height < top,
+    )
+  const { left, top } = corners.find(isFree) ?? corners[0]!
+  return { x: left + 5 * px, y: top + 15 * px }
+}
+
+const dashes = ({ px }: FlatBox, on: number, off: number): string => `${on * px} ${off * px}`
 
 interface WayShape {
   /** What is dragged to make it longer, or to hold it elsewhere. */
@@ -279,9 +305,10 @@ interface WayShape {
 const bundleWidth = (leads: number) => Math.min(16, 1.5 + 2.2 * Math.sqrt(leads))
 
 function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WayShape | null {
+  const width = (leads: number) => bundleWidth(leads) * flat.px
   const stroke = (isPicked: boolean) => ({
     stroke: isPicked ? 'var(--ink)' : 'var(--mute)',
-    strokeWidth: isPicked ? 2.6 : 1.1,
+    strokeWidth: (isPicked ? 2.6 : 1.1) * flat.px,
     className: 'outline',
   })
   if (raceway.kind === 'hinge-loop' && raceway.ends) {
@@ -296,14 +323,14 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
       ends: [a, b],
       outline: (isPicked) => (
         <>
-          <path d={path} fill="none" {...stroke(isPicked)} strokeDasharray="4 3" />
+          <path d={path} fill="none" {...stroke(isPicked)} strokeDasharray={dashes(flat, 4, 3)} />
           {[a, b].map(([x, y], i) => (
-            <circle key={i} cx={x} cy={y} r="5" fill="var(--sheet)" {...stroke(isPicked)} />
+            <circle key={i} cx={x} cy={y} r={5 * flat.px} fill="var(--sheet)" {...stroke(isPicked)} />
           ))}
         </>
       ),
       bundles: (pieces, colour) => (
-        <path d={path} fill="none" stroke={colour} strokeWidth={bundleWidth(pieces[0]?.leads ?? 0)} opacity="0.55" />
+        <path d={path} fill="none" stroke={colour} strokeWidth={width(pieces[0]?.leads ?? 0)} opacity="0.55" />
       ),
     }
   }
@@ -311,17 +338,19 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
   if (!face || !raceway.at) return null
   if (INTO_WALL.includes(raceway.kind)) {
     const [x, y] = face.to(raceway.at.x_mm, raceway.at.y_mm)
-    const r = Math.max(4, raceway.width_mm / 2)
+    const r = Math.max(4 * flat.px, raceway.width_mm / 2)
     return {
       ends: [],
       outline: (isPicked) => (
         <>
           <circle cx={x} cy={y} r={r} fill="var(--sheet)" {...stroke(isPicked)} />
-          {raceway.isBlanked ? <path d={`M ${x - r} ${y} H ${x + r}`} stroke="var(--mute)" strokeWidth="1.2" /> : null}
+          {raceway.isBlanked ? (
+            <path d={`M ${x - r} ${y} H ${x + r}`} stroke="var(--mute)" strokeWidth={1.2 * flat.px} />
+          ) : null}
         </>
       ),
       bundles: (pieces, colour) => (
-        <circle cx={x} cy={y} r={Math.min(r - 1, 2 + (pieces[0]?.leads ?? 1))} fill={colour} />
+        <circle cx={x} cy={y} r={Math.min(r - flat.px, (2 + (pieces[0]?.leads ?? 1)) * flat.px)} fill={colour} />
       ),
     }
   }
@@ -340,7 +369,7 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
         fill="var(--paper)"
         fillOpacity="0.9"
         {...stroke(isPicked)}
-        strokeDasharray={raceway.kind === 'clip-line' ? '6 4' : undefined}
+        strokeDasharray={raceway.kind === 'clip-line' ? dashes(flat, 6, 4) : undefined}
       />
     ),
     bundles: (pieces, colour) => {
@@ -357,18 +386,18 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
         const [x2, y2] = face.to(...alongWay(raceway, to_mm))
         return (
           <g key={i}>
-            <line x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour} strokeWidth={bundleWidth(leads)} opacity="0.6" />
-            {to_mm - from_mm > 34 || i === longest ? (
+            <line x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour} strokeWidth={width(leads)} opacity="0.6" />
+            {to_mm - from_mm > 34 * flat.px || i === longest ? (
               <text
                 x={(x1 + x2) / 2}
                 y={(y1 + y2) / 2}
-                fontSize="12"
+                fontSize={12 * flat.px}
                 fontWeight="700"
                 textAnchor="middle"
                 dominantBaseline="central"
                 fill="var(--ink)"
                 stroke="var(--paper)"
-                strokeWidth="3"
+                strokeWidth={3 * flat.px}
                 paintOrder="stroke"
                 className="figures"
               >
@@ -382,7 +411,7 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
   }
 }
 
-/** The lead that was picked, from terminal to terminal as far as it is in this box. */
+/** The lead that was picked, along its true course on each face of this box; dashed where it leaves one for another. */
 function LeadLine({
   flat,
   enclosure,
@@ -393,55 +422,42 @@ function LeadLine({
   readonly lead: LeadFigure
 }) {
   const { plan } = useRoom()
-  const points: (readonly [number, number])[] = []
-  const terminal = (k: 0 | 1) => {
-    const { device, terminal: key } = lead.ends[k]
-    const at = plan.devices[device] ? terminalOnFace(plan, device, key) : null
-    const face = at && at.enclosure === enclosure ? flat.faces.find((each) => each.face === at.face) : null
-    return at && face ? face.to(at.x_mm, at.y_mm) : null
-  }
-  const [first, last] = [terminal(0), terminal(1)]
-  if (first) points.push(first)
-  for (const { raceway: id, from_mm, to_mm } of lead.parts) {
-    const raceway = id === null ? null : plan.raceways[id]
-    if (!raceway) continue
-    const face = raceway.enclosure === enclosure ? flat.faces.find((each) => each.face === raceway.at?.face) : undefined
-    if (face && raceway.at && INTO_WALL.includes(raceway.kind)) points.push(face.to(raceway.at.x_mm, raceway.at.y_mm))
-    else if (face && raceway.at)
-      points.push(face.to(...alongWay(raceway, from_mm)), face.to(...alongWay(raceway, to_mm)))
-    else if (raceway.ends)
-      for (const end of [raceway.ends.a, raceway.ends.b]) {
-        const on =
-          end?.kind === 'face' && end.enclosure === enclosure ? flat.faces.find((each) => each.face === end.face) : null
-        if (on && end?.kind === 'face') points.push(on.to(end.x_mm, end.y_mm))
-      }
-  }
-  if (last) points.push(last)
+  const strands = useMemo(
+    () =>
+      courseOnFaces(plan, lead, enclosure).flatMap(({ face, points, isContinued }) => {
+        const sheet = flat.faces.find((each) => each.face === face)
+        return sheet ? [{ points: points.map(([x, y]) => sheet.to(x, y)), isContinued }] : []
+      }),
+    [plan, lead, enclosure, flat],
+  )
+  const ends = lead.ends.flatMap(({ device, terminal }) => {
+    const at = plan.devices[device] ? terminalOnFace(plan, device, terminal) : null
+    const sheet = at?.enclosure === enclosure ? flat.faces.find(({ face }) => face === at.face) : undefined
+    return at && sheet ? [sheet.to(at.x_mm, at.y_mm)] : []
+  })
+  const line = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(',')).join(' ')
+  const stroke = { fill: 'none', stroke: 'var(--ink)', strokeLinejoin: 'round' } as const
   return (
     <g aria-hidden>
-      <polyline
-        points={alongAxes(points)
-          .map((point) => point.join(','))
-          .join(' ')}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="2.4"
-        strokeLinejoin="round"
-      />
-      {[first, last].map((point, i) =>
-        point ? <circle key={i} cx={point[0]} cy={point[1]} r="4.5" fill="var(--ink)" /> : null,
-      )}
+      {strands.map(({ points, isContinued }, i) => (
+        <g key={i}>
+          {i > 0 && isContinued ? (
+            <polyline
+              {...stroke}
+              points={line([strands[i - 1]!.points.at(-1)!, points[0]!])}
+              strokeWidth={1.6 * flat.px}
+              strokeDasharray={dashes(flat, 3, 4)}
+            />
+          ) : null}
+          <polyline {...stroke} points={line(points)} strokeWidth={2.4 * flat.px} data-on-face />
+        </g>
+      ))}
+      {ends.map(([x, y], i) => (
+        <circle key={i} cx={x} cy={y} r={4.5 * flat.px} fill="var(--ink)" />
+      ))}
     </g>
   )
 }
-
-/** As leads are laid: along the axes, round a corner where two places lie aslant. */
-const alongAxes = (points: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] =>
-  points.flatMap((point, i) => {
-    const before = points[i - 1]
-    const isAslant = before && Math.abs(before[0] - point[0]) > 0.5 && Math.abs(before[1] - point[1]) > 0.5
-    return isAslant ? [[point[0], before[1]] as const, point] : [point]
-  })
 
 /** The edit that a stroke on the sheet means; null where it means none. */
 function drawn(

@@ -19,7 +19,12 @@ export interface FlatBox {
   readonly faces: readonly FlatFace[]
   readonly width: number
   readonly height: number
+  /** How many millimetres of the sheet are about one pixel of the screen: letters and strokes are as large on a small box as on a large one. */
+  readonly px: number
 }
+
+/** As large as a sheet is shown on the screens that planning is made for. */
+const SHOWN_px = { width: 860, height: 520 } as const
 
 const GAP_mm = 14
 
@@ -88,9 +93,12 @@ export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () =
           : { left: 0, top: y0, isFlippedX: true, isFlippedY: false }
     }
   }
+  const width = x0 + W + rightWall + doorRight
+  const height = y0 + H + bottomWall
   return {
-    width: x0 + W + rightWall + doorRight,
-    height: y0 + H + bottomWall,
+    width,
+    height,
+    px: Math.max(width / SHOWN_px.width, height / SHOWN_px.height),
     faces: keys.map((key): FlatFace => {
       const { width_mm, height_mm, name, kind } = box.faces[key]!
       const { left, top, isFlippedX, isFlippedY } = frameOf(key)

@@ -167,7 +167,10 @@ export function SpacePicture({
           </g>
         ))}
         {strands.map(({ points }, i) => (
-          <LeadStrand key={i} seen={points.map(see)} />
+          <g key={i}>
+            {i > 0 ? <Hanging from={see(strands[i - 1]!.points.at(-1)!)} to={see(points[0]!)} /> : null}
+            <LeadStrand seen={points.map(see)} />
+          </g>
         ))}
         {picked ? <Handles enclosure={enclosure} face={picked} see={see} /> : null}
       </svg>
@@ -188,6 +191,21 @@ export function SpacePicture({
     </figure>
   )
 }
+
+/** Between two pieces of a lead: in a loop, or outside. */
+const Hanging = ({ from, to }: { readonly from: Seen; readonly to: Seen }) => (
+  <line
+    x1={from.x}
+    y1={from.y}
+    x2={to.x}
+    y2={to.y}
+    stroke="var(--ink)"
+    strokeWidth="2"
+    strokeDasharray="5 5"
+    aria-hidden
+    pointerEvents="none"
+  />
+)
 
 function LeadStrand({ seen }: { readonly seen: readonly Seen[] }) {
   const points = seen.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
