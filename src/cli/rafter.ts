@@ -6,7 +6,7 @@ import * as z from 'zod'
 import { readWith, runCalculator } from '@/core/calculator'
 import { CALCULATOR_NAMES, calculatorNamed } from '@/core/calculators'
 import { CORNERS } from '@/core/drilling'
-import { evaluate } from '@/core/evaluate'
+import { evaluateWithCauses } from '@/core/evaluate'
 import { apply as applyCommands, type Plan, type StateId } from '@/core/plan'
 import { keptCommands } from '@/core/plan/schema'
 import { networkOf } from '@/core/model'
@@ -89,7 +89,7 @@ function calc(name: string | undefined, flag: string | undefined): number {
 /** One file: everything spread out. Several: a line each, so that they can be read as they come. */
 function check(files: readonly string[]): number {
   if (files.length <= 1) {
-    const { findings } = evaluate(readPlan(files[0]))
+    const { findings } = evaluateWithCauses(readPlan(files[0]))
     print({ findings })
     return findings.some(({ severity }) => severity === 'stop') ? 1 : 0
   }
@@ -104,7 +104,7 @@ function check(files: readonly string[]): number {
 
 function checkOne(file: string): { readonly exit: 0 | 1 | 2; readonly body: object } {
   try {
-    const { findings } = evaluate(readPlan(file))
+    const { findings } = evaluateWithCauses(readPlan(file))
     return { exit: findings.some(({ severity }) => severity === 'stop') ? 1 : 0, body: { findings } }
   } catch (error) {
     if (error instanceof Failure) return { exit: 2, body: error.body as object }
@@ -185,7 +185,7 @@ async function main([verb, ...rest]: readonly string[]): Promise<number> {
         return 0
       }
       if (rest[1]) fail(`"${rest[1]}" is not understood after evaluate; only --spice is`)
-      print(evaluate(readPlan(rest[0])))
+      print(evaluateWithCauses(readPlan(rest[0])))
       return 0
     case 'export':
       return exportDrillSheet(rest)

@@ -1,4 +1,5 @@
 import { evaluate, tryOut, verdictOf, workOf, type Evaluation, type Work } from '@/core/evaluate'
+import { causeSteps } from '@/core/repair'
 import { lookAlikeSteps } from '@/core/lookAlikes'
 import { playScenario, reckon } from '@/core/figures'
 import { proposeWiring } from '@/core/joining'
@@ -20,10 +21,46 @@ const NO_WORK: Work = { procedure: [], securing: secure(emptyPlan('', 'IEC')) }
 /** After so long without an edit the work is put in order, and after so much longer the slowest part is worked out anew. */
 const REST_ms = 400
 const IDLE_ms = 200
+/** What the rules told last, and that with its causes. */
+let explained: { readonly told: Evaluation['findings']; readonly findings: Evaluation['findings'] } | null = null
 let later: ReturnType<typeof setTimeout> | undefined
 
 /** So long at a time, before an edit that came meanwhile is heard. */
 const SLICE_ms = 12
+
+/** The causes of before, where the rules tell the same as then. */
+function withKnownCauses(evaluation: Evaluation): Evaluation {
+  const told = keepAlike(explained?.told, evaluation.findings)
+  return explained && told === explained.told
+    ? { ...evaluation, findings: explained.findings, isExplained: true }
+    : evaluation
+}
+
+/** Causes are looked for once nobody edits any more, one trial at a time. */
+function explainLater(requestId: number, then: () => void): void {
+  if (!plan || !known || known.isExplained) return then()
+  const [current, evaluation] = [plan, known]
+  const steps = causeSteps(current, evaluation.findings)
+  const goOn = () => {
+    try {
+      const until = performance.now() + SLICE_ms
+      for (let step = steps.next(); ; step = steps.next()) {
+        if (step.done) {
+          explained = { told: evaluation.findings, findings: step.value }
+          tellSettled(requestId, { ...evaluation, findings: step.value, isExplained: true })
+          return then()
+        }
+        if (performance.now() > until) break
+      }
+      later = setTimeout(goOn)
+    } catch (error) {
+      // What the rules tell stands by itself.
+      console.error(error)
+      then()
+    }
+  }
+  later = setTimeout(goOn, IDLE_ms)
+}
 
 /** Plugs that can be confused are solved once nobody edits any more, a little at a time; until then those of before stand. */
 function lookLater(requestId: number): void {
@@ -34,7 +71,7 @@ function lookLater(requestId: number): void {
     try {
       const until = performance.now() + SLICE_ms
       for (let step = steps.next(); ; step = steps.next()) {
-        if (step.done) return tellSettled(requestId, evaluate(current, step.value))
+        if (step.done) return tellSettled(requestId, withKnownCauses(evaluate(current, step.value)))
         if (performance.now() > until) break
       }
       later = setTimeout(goOn)
@@ -59,7 +96,7 @@ function countLater(requestId: number): void {
   later = setTimeout(() => {
     try {
       tellSettled(requestId, { ...verdict, ...workOf(current) })
-      lookLater(requestId)
+      explainLater(requestId, () => lookLater(requestId))
     } catch (error) {
       send({ type: 'failed', requestId, message: error instanceof Error ? error.message : String(error) })
     }
@@ -87,7 +124,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       plan = withDifference(plan, data.plan) as Plan
       const verdict = verdictOf(plan, known?.lookAlikes ?? [])
       const { procedure, securing } = data.withWork ? workOf(plan) : (known ?? NO_WORK)
-      const next = keepAlike(known, { ...verdict, procedure, securing })
+      const next = keepAlike(known, withKnownCauses({ ...verdict, procedure, securing }))
       const evaluation = differenceOf(known, next)
       known = next
       send({
@@ -97,7 +134,7 @@ self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
         isCounted: data.withWork,
         took_ms: performance.now() - started,
       })
-      if (data.withWork) lookLater(data.requestId)
+      if (data.withWork) explainLater(data.requestId, () => lookLater(data.requestId))
       else countLater(data.requestId)
     }
   } catch (error) {

@@ -3,12 +3,15 @@ import { bySeverity, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { planSteps, stagedSteps, type Step } from '@/core/procedure'
 import { presentOf, reckon, type Reckoning } from '@/core/figures'
+import { withCauses } from '@/core/repair'
 import { secure, type Securing } from '@/core/securing'
 
 /** What a person is told at once: figures, and what is wrong. */
 export interface Verdict {
   readonly reckoning: Reckoning
   readonly findings: readonly Finding[]
+  /** Whether the causes of findings were looked for, and their fixes tried; until then they stand as rules tell them. */
+  readonly isExplained: boolean
   /** Plugs that can be confused, and what then happens. */
   readonly lookAlikes: readonly LookAlike[]
 }
@@ -27,9 +30,11 @@ export interface Evaluation extends Verdict, Work {}
 export function verdictOf(plan: Plan, known?: readonly LookAlike[]): Verdict {
   const reckoning = reckon(plan)
   const confused = known ? stillThere(plan, known) : lookAlikes(plan)
+  const findings = bySeverity([...review(plan), ...lookAlikeFindings(plan, confused)])
   return {
     reckoning,
-    findings: bySeverity([...review(plan), ...lookAlikeFindings(plan, confused)]),
+    findings,
+    isExplained: findings.every(({ severity }) => severity === 'note'),
     lookAlikes: confused,
   }
 }
@@ -49,6 +54,12 @@ export const evaluate = (plan: Plan, known?: readonly LookAlike[]): Evaluation =
   ...verdictOf(plan, known),
   ...workOf(plan),
 })
+
+/** With the cause of each finding, and with fixes that were tried; it takes as many trials as {@link causeSteps} says. */
+export const evaluateWithCauses = (plan: Plan): Evaluation => {
+  const evaluation = evaluate(plan)
+  return { ...evaluation, findings: withCauses(plan, evaluation.findings), isExplained: true }
+}
 
 export { whatFollowed, type Followed } from './followed'
 export { tryOut, type Trial } from './tryOut'

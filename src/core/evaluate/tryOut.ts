@@ -1,4 +1,4 @@
-import { review, type Severity } from '@/core/findings'
+import { findAll, type Severity } from '@/core/findings'
 import { apply, type Command, type Plan } from '@/core/plan'
 
 /** What a fix would do to the rest of the plan. */
@@ -19,8 +19,8 @@ export function tryOut(plan: Plan, commands: readonly Command[]): Trial {
   const outcome = apply(plan, commands)
   if (outcome.kind === 'refused')
     return { kind: 'refused', reason: outcome.issues.map(({ message }) => message).join('; ') }
-  const before = new Map(review(plan).map(({ id, severity }) => [id, severity]))
-  const after = review(outcome.plan).filter(({ severity }) => severity !== 'note')
+  const before = new Map(findAll(plan).map(({ id, severity }) => [id, severity]))
+  const after = findAll(outcome.plan).filter(({ severity }) => severity !== 'note')
   const kept = new Set(after.map(({ id }) => id))
   return {
     kind: 'tried',

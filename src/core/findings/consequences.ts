@@ -59,7 +59,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'wire-damaged-first': [...SHORTS, 'fuse-does-not-protect-wire', 'thin-tap-unprotected', 'wire-without-protection'],
   'ends-exchanged': ['short-circuit', 'mains-meets-low-voltage'],
   'supplies-in-series': ['polarity-reversed'],
-  'fuse-at-wrong-end': SHORTS,
+  'fuse-at-wrong-end': [...SHORTS, 'fuse-place-empty'],
   'load-not-fed': [
     ...GAPS,
     ...SHORTS,
@@ -69,7 +69,9 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
     'coil-never-worked',
   ],
   'line-not-switched': ['line-and-neutral-exchanged'],
-  'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded'],
+  'stop-without-effect': ['required-terminal-open', 'stop-not-fail-safe'],
+  'unfused-lead-long': ['fuse-place-empty'],
+  'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded', 'required-terminal-open'],
   'coil-never-worked': ['contact-bridged'],
   'safe-state-not-kept': ['contact-bridged', 'runs-uncommanded'],
   'heat-without-second-stop': ['contact-bridged'],
@@ -151,15 +153,24 @@ function rootOf(causeOf: ReadonlyMap<Finding, Finding>, start: Finding): Finding
   return at
 }
 
-function withConsequences(finding: Finding, followers: readonly Finding[]): Finding {
-  const told = fitting([...new Set(followers.map(({ what }) => shortened(what, LETTERS / 2)))].slice(0, TOLD), LETTERS)
+const BECAUSE = ' And because of it: '
+
+/** A finding with others that follow from it, told in it beside those that it has already. */
+export function withConsequences(finding: Finding, more: readonly Finding[]): Finding {
+  const followers = [
+    ...finding.followers,
+    ...more.flatMap(({ id, what, subjects, followers: own }) => [{ id, what, subjects }, ...own]),
+  ]
+  const words = [...new Set(followers.map(({ what }) => shortened(what, LETTERS / 2)))]
+  const told = fitting(words.slice(0, TOLD), LETTERS)
   const rest = followers.length - told.length
   return {
     ...finding,
-    why: `${finding.why} And because of it: ${told.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}.`,
+    why: `${finding.why.split(BECAUSE)[0]}${BECAUSE}${told.join('; ')}${rest > 0 ? `; and ${rest} more` : ''}.`,
     // What it does, solved, is told with the cause.
-    harm: finding.harm ?? followers.find(({ harm }) => harm !== null)?.harm ?? null,
-    followers: followers.map(({ id, what, subjects }) => ({ id, what, subjects })),
+    harm: finding.harm ?? more.find(({ harm }) => harm !== null)?.harm ?? null,
+    members: [...new Set([...finding.members, ...more.flatMap(({ members }) => members)])],
+    followers,
   }
 }
 

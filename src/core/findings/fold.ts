@@ -62,6 +62,7 @@ function foldGroup(plan: Plan, key: string, group: readonly Finding[]): Finding 
     fixes: commonFixes(sorted),
     facts: sorted.map(({ facts }) => facts),
     count: group.reduce((sum, { count }) => sum + count, 0),
+    members: group.flatMap(({ members }) => members),
   }
 }
 

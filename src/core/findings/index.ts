@@ -1,4 +1,5 @@
 export { Context, JoinedContext, joinedOf, laidOf, LaidContext } from './context'
-export { applyRule, bySeverity, findAll, review } from './review'
+export { withConsequences } from './consequences'
+export { applyRule, bySeverity, findAll, findBy, review } from './review'
 export { RULES, type RuleId } from './registry'
-export type { Finding, Fix, Harm, Rule, Severity, Stage, Subject } from './types'
+export type { Cause, Finding, Fix, Harm, Rule, Severity, Stage, Subject } from './types'

@@ -22,17 +22,25 @@ export function findAll(plan: Plan): readonly Finding[] {
   return findWhole(presentOf(plan)?.plan ?? plan)
 }
 
+/** As {@link findAll}, by one rule. */
+export function findBy(plan: Plan, id: RuleId): readonly Finding[] {
+  const present = presentOf(plan)?.plan ?? plan
+  return foundBy(present, id, new Map())
+}
+
 function findWhole(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()
-  return (Object.keys(RULES) as RuleId[]).flatMap((id) => {
-    const rule: Rule | JoiningRule | LayingRule = RULES[id]
-    const { read, ask } = asked(plan, id, rule, contexts)
-    let own = known.get(read)
-    if (!own) known.set(read, (own = new Map()))
-    let found = own.get(id)
-    if (!found) own.set(id, (found = ask()))
-    return found
-  })
+  return (Object.keys(RULES) as RuleId[]).flatMap((id) => foundBy(plan, id, contexts))
+}
+
+function foundBy(plan: Plan, id: RuleId, contexts: Map<Plan, Context>): readonly Finding[] {
+  const rule: Rule | JoiningRule | LayingRule = RULES[id]
+  const { read, ask } = asked(plan, id, rule, contexts)
+  let own = known.get(read)
+  if (!own) known.set(read, (own = new Map()))
+  let found = own.get(id)
+  if (!found) own.set(id, (found = ask()))
+  return found
 }
 
 /** What a rule reads of a plan, by which its findings are remembered, and how it is asked. */
@@ -106,8 +114,9 @@ function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
     const words = wordings.get(base)!
     const place = words.indexOf(what) + (taken.get(`${base}\n${what}`) ?? 0)
     taken.set(`${base}\n${what}`, (taken.get(`${base}\n${what}`) ?? 0) + 1)
+    const own = place === 0 ? base : `${base} #${place + 1}`
     return {
-      id: place === 0 ? base : `${base} #${place + 1}`,
+      id: own,
       rule: id,
       severity: severity ?? rule.severity,
       title: rule.title,
@@ -121,6 +130,8 @@ function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
       harm: harm ?? null,
       alike: alike ?? null,
       count: 1,
+      members: [own],
+      cause: null,
       followers: [],
     }
   })

@@ -110,6 +110,13 @@ export const defineJoiningRule = <Facts>(rule: Written<Facts, JoinedContext>): J
 /** As `defineRule`, of what reads where things and leads lie and how they are joined, and no figure of the circuit. */
 export const defineLayingRule = <Facts>(rule: Written<Facts, LaidContext>): LayingRule => made(rule, 'laying')
 
+/** The least change that mends a finding and breaks nothing, as what was done wrong. */
+export interface Cause {
+  readonly words: string
+  /** Where the like of it would mend as much. */
+  readonly elsewhere: readonly string[]
+}
+
 export interface Finding {
   /** Stable while the same thing is wrong with the same subjects. */
   readonly id: string
@@ -128,6 +135,10 @@ export interface Finding {
   readonly alike: string | null
   /** How many it stands for. */
   readonly count: number
+  /** Every finding of a rule that is told in it, itself included: alike ones, and what follows. */
+  readonly members: readonly string[]
+  /** What was done wrong, where a change was found that mends all that is told here; null before one was looked for, or where none was. */
+  readonly cause: Cause | null
   /** What follows from it, told in it. */
   readonly followers: readonly { readonly id: string; readonly what: string; readonly subjects: readonly Subject[] }[]
 }

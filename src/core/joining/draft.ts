@@ -83,6 +83,8 @@ export class Draft {
         this.joined(to).map((port) => ({ to: this.numberOf(port), passage: null, group })),
       ),
   }
+  /** What the proposal brings along. */
+  private readonly isAdded = new Set<DeviceId>()
   private readonly bars = new Map<PartId, ReadonlyMap<TerminalId, readonly TerminalId[]>>()
 
   constructor(
@@ -116,9 +118,9 @@ export class Draft {
       .sort((a, b) => a.device.tag.localeCompare(b.device.tag, 'en', { numeric: true }))
   }
 
-  /** Whether a person wants this one joined. */
+  /** Whether a person wants this one joined; what the proposal adds itself is there to be joined. */
   isWanted(id: DeviceId): boolean {
-    return this.chosen === null || this.chosen.has(id)
+    return this.chosen === null || this.chosen.has(id) || this.isAdded.has(id)
   }
 
   part(id: DeviceId): Part {
@@ -271,6 +273,7 @@ export class Draft {
     const device = newDevice(partId, tag, name ?? own.name.slice(0, 80), {
       place: { kind: 'unplaced', enclosure: null },
     })
+    this.isAdded.add(id)
     this.run({ type: 'addDevice', id, device, part: { id: partId, part: own } })
     this.plan = {
       ...this.plan,

@@ -4,6 +4,7 @@ import { reckon } from '@/core/figures'
 import { review } from '@/core/findings'
 import { PlanBuilder, startingPattern } from '@/core/patterns'
 import { apply, landingOf, type DeviceId, type Plan } from '@/core/plan'
+import { BUILDS as WHOLE } from '../../../tests/builds'
 import { proposeWiring, type ProposedGroup } from '.'
 
 /** Devices of a build, nothing joined; the motors, drivers and switches of each axis together. */
@@ -165,6 +166,27 @@ describe('what is chosen', () => {
         [from, to].some(({ device }) => chosen.has(device) || added(device)),
         JSON.stringify([from, to]),
       ).toBe(true)
+  })
+})
+
+describe('one device chosen, its feed open', () => {
+  const build = WHOLE.find(({ name }) => name === 'lights in a garden')!
+  const open = build.mistakes.find(({ is }) => is === 'controller’s feed left out')!.edit(build.plan)
+
+  it('is joined to a free way of the fuses that stand on the rail, and nothing is added', () => {
+    const groups = proposeWiring(open, new Set(['device:a1' as DeviceId])).groups
+    expect(groups.flatMap(({ added }) => added)).toEqual([])
+    expect(
+      groups
+        .flatMap(({ joints }) => joints)
+        .some(({ from, to }) => [from.device, to.device].includes('device:f2' as DeviceId)),
+    ).toBe(true)
+  })
+
+  it('whatever is chosen in whatever build, an answer comes', () => {
+    const cases = WHOLE.flatMap(({ plan }) => (Object.keys(plan.devices) as DeviceId[]).map((id) => ({ plan, id })))
+    for (const { plan, id } of fc.sample(fc.constantFrom(...cases), 60))
+      expect(proposeWiring(plan, new Set([id])).groups.length).toBeGreaterThanOrEqual(0)
   })
 })
 

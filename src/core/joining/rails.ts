@@ -169,7 +169,7 @@ interface Block {
 
 function blocksOf(draft: Draft): readonly Block[] {
   return draft.devices.flatMap(({ id, part }): Block[] => {
-    if (part.behaviour.kind !== 'protective-device' || !draft.isWanted(id)) return []
+    if (part.behaviour.kind !== 'protective-device') return []
     const links = part.links.flatMap((link) => (link.kind === 'protective' ? [link] : []))
     const [first] = links
     if (links.length < 2 || !first || !links.every(({ a }) => a === first.a)) return []
@@ -261,11 +261,15 @@ function fuseWays(draft: Draft, rail: Rail, wanted: number): Port[] {
   }
   if (rail.voltage_V <= BLADE_V) {
     for (const block of blocksOf(draft))
-      if (found.length < wanted && (draft.isJoined(rail.plus, block.feed) || draft.isBare(block.id))) take(block)
+      if (
+        found.length < wanted &&
+        (draft.isJoined(rail.plus, block.feed) || (draft.isBare(block.id) && draft.isWanted(block.id)))
+      )
+        take(block)
     while (found.length < wanted) {
       const { key } = BLOCKS.find(({ ways }) => ways >= wanted - found.length + 1) ?? BLOCKS[BLOCKS.length - 1]!
       const id = draft.add(key, `Fuses, ${round(rail.voltage_V)} V of ${draft.tag(rail.device)}`)
-      take(blocksOf(draft).find((block) => block.id === id) ?? { id, feed: draft.ports(id).at(-1)!, ways: [] })
+      take(blocksOf(draft).find((block) => block.id === id)!)
     }
     return found
   }

@@ -70,6 +70,8 @@ export function lookAlikeFindings(plan: Plan, found: readonly LookAlike[] = look
       harm: null,
       alike: null,
       count: own.length,
+      members: [`plug-mixed-up ${device}`],
+      cause: null,
       followers: [],
     }
   })

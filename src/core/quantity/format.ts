@@ -11,6 +11,12 @@ export function formatQuantity(value: number | null | undefined, unit: string, s
   return `${formatNumber(value, significant)}\u00a0${unit}`
 }
 
+/** Less than this is what arithmetic leaves of nothing. */
+const NO_VOLTS = 0.05
+
+/** Volts that were solved: what is too little to be any reads 0. */
+export const formatVolts = (value_V: number): string => `${formatNumber(Math.abs(value_V) < NO_VOLTS ? 0 : value_V)} V`
+
 /** Two quantities this close, relative to the larger, count as equal when a limit is tested. */
 const LIMIT_REL_TOL = 1e-9
 

@@ -1,3 +1,3 @@
 export { counted } from './counted'
 export { SOLD_SIZES, WIRE_SIZES, parseWireSize, wireSize, type WireSeries, type WireSize } from './wireSize'
-export { firstAtLeast, formatNumber, formatQuantity, isAtMost } from './format'
+export { firstAtLeast, formatNumber, formatQuantity, formatVolts, isAtMost } from './format'

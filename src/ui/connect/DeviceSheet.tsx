@@ -241,7 +241,9 @@ function TerminalRow({
                 </button>{' '}
                 by {wire.label}
                 {reckoned?.size ? `, ${reckoned.size}` : ''}
-                {reckoned?.worst.value && wire.function !== 'PE' ? `, ${formatNumber(reckoned.worst.value)} A` : ''}
+                {(reckoned?.worst.value ?? 0) > LEAST_A && wire.function !== 'PE'
+                  ? `, ${formatNumber(reckoned!.worst.value!)} A`
+                  : ''}
               </span>
               <Swatch colour={wireColour(plan, wire)} />
             </span>
@@ -256,6 +258,9 @@ function TerminalRow({
     </li>
   )
 }
+
+/** Less is what leaks through a pin or is left of arithmetic, and tells nobody how thick a lead must be. */
+const LEAST_A = 5e-4
 
 /** Why something stays open: nobody said, on purpose, or until something is added. */
 function LeftOpen({ id, at, name }: { readonly id: DeviceId; readonly at: string; readonly name: string }) {

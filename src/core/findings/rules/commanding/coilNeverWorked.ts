@@ -59,6 +59,8 @@ export const coilNeverWorked = defineJoiningRule<Facts>({
       { kind: 'device', id: device },
       ...[...open, ...(tied ? [tied] : [])].map((terminal) => ({ kind: 'terminal' as const, device, terminal })),
     ],
+    // Returns left off all channels of one board are one thing; each that is tied somewhere is its own.
+    ...(tied ? {} : { alike: device }),
     what: tied
       ? `${context.terminalName(device, tied)} is tied to a rail: no output and no contact commands ${coil}`
       : `${context.device(device).tag} ${coil}: its contact is wired, and ${open.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${open.length === 1 ? 'is' : 'are'} open`,

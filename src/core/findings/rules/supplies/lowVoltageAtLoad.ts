@@ -1,5 +1,5 @@
 import type { DeviceId, StateId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+import { formatVolts } from '@/core/quantity'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
@@ -55,7 +55,7 @@ export const lowVoltageAtLoad = defineRule<Facts>({
     alike: state,
     what: isDropped
       ? `${context.device(device).tag} cannot be fed in state “${context.plan.states[state]!.name}”: loaded, its voltage would fall below what it runs on`
-      : `${context.device(device).tag} gets ${formatNumber(voltage_V)} V of ${nominal_V} V in state “${context.plan.states[state]!.name}”`,
+      : `${context.device(device).tag} gets ${formatVolts(voltage_V)} of ${nominal_V} V in state “${context.plan.states[state]!.name}”`,
     why: 'Boards reset, motors lose steps, pixels turn red. Check the supply’s voltage, thicken or shorten the feed, or feed it on its own pair.',
   }),
 })

@@ -1,7 +1,7 @@
 import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
-import { formatNumber } from '@/core/quantity'
+import { formatNumber, formatVolts } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { ofJoints, type Context, type JoinedContext } from '../../context'
 import { isOnRail } from '../../senders'
@@ -42,7 +42,7 @@ export const voltageBeyondRange = defineRule<Facts>({
     subjects: [{ kind: 'terminal', device, terminal }],
     // One wire on the wrong rail spoils all that is joined to it.
     alike: `${kind} ${context.model.netOf(terminalKey(device, terminal))}`,
-    what: `${context.terminalName(device, terminal)} gets ${formatNumber(volt_V)} V ${kind === 'through' ? 'through a load that is off ' : ''}and ${
+    what: `${context.terminalName(device, terminal)} gets ${formatVolts(volt_V)} ${kind === 'through' ? 'through a load that is off ' : ''}and ${
       kind === 'pin' || kind === 'through'
         ? `is a pin of ${formatNumber(stands_V)} V`
         : kind === 'low'

@@ -1,5 +1,5 @@
 import { coilsOf, PART_KINDS, type DeviceId, type StateId } from '@/core/plan'
-import { formatNumber } from '@/core/quantity'
+import { formatNumber, formatVolts } from '@/core/quantity'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
@@ -49,7 +49,7 @@ export const relayControlVoltage = defineRule<Facts>({
     }),
   word: ({ device, control_V, from_V, to_V }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `${context.device(device).tag} is controlled with ${formatNumber(control_V)} V and wants ${formatNumber(from_V)} to ${formatNumber(to_V)} V`,
+    what: `${context.device(device).tag} is controlled with ${formatVolts(control_V)} and wants ${formatNumber(from_V)} to ${formatNumber(to_V)} V`,
     why:
       control_V < from_V
         ? 'It chatters or half conducts, and gets hot. Control it from a rail of its voltage.'

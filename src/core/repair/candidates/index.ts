@@ -1,0 +1,27 @@
+import type { Change } from '../change'
+import type { Near } from '../near'
+import { exchanges } from './exchange'
+import { fuses } from './fuses'
+import { moves } from './move'
+import { plugs } from './plugs'
+import { suppositions } from './suppositions'
+import { asNew, putIn, takenOut } from './wires'
+
+/** What hands do wrong near a finding, undone; what they do most often first. */
+export const candidatesNear = (near: Near): readonly Change[] =>
+  [
+    ...plugs(near),
+    ...fuses(near),
+    ...exchanges(near),
+    ...asNew(near),
+    ...suppositions(near),
+    ...putIn(near),
+    ...moves(near),
+    ...takenOut(near),
+  ].sort((a, b) => a.rank - b.rank)
+
+/** What a caution alone is worth looking for. */
+export const fewNear = (near: Near): readonly Change[] => asNew(near)
+
+export { joined } from './joined'
+export { fromItsLike } from './wires'

@@ -1,0 +1,158 @@
+import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
+import type { Change } from '../change'
+import { placeName, wireName, type End, type Near, type Place } from '../near'
+import { pressed } from '../pressed'
+
+const MOST_NEIGHBOURS = 4
+const MOST_ENDS = 12
+const MOST_LIKE = 5
+const MOST_MOVES = 16
+
+/** A lead that sits in a terminal which is not its own: moved to a free one beside it, to one that is found open, or to where its like lie. */
+export function moves(near: Near): readonly Change[] {
+  const { plan } = near
+  const ends = near.devices
+    .flatMap((device) => near.endsAt(device))
+    .filter(
+      (end) =>
+        near.wires.includes(end.wire) ||
+        near.terminals.some((place) => place.device === end.device && place.terminal === end.terminal),
+    )
+    .slice(0, MOST_ENDS)
+  const single: readonly Change[] = [
+    ...ends.flatMap((end) => {
+      const far = near.endOf(end.wire, end.side === 'from' ? 'to' : 'from')
+      return [
+        ...near.open
+          .filter((place) => place.device !== far?.device && suits(near, end, place))
+          .map((place) => moved(plan, end, place, 1.6)),
+        ...(far
+          ? near.open
+              .filter((place) => place.device !== end.device && suits(near, end, place))
+              .map((place) => moved(plan, far, place, 1.8))
+          : []),
+        ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
+      ]
+    }),
+    ...ends
+      .filter(({ wire }) => near.wires.includes(wire))
+      .slice(0, 3)
+      .flatMap((end) => likePlaces(near, end).map((place) => moved(plan, end, place, 2))),
+    ...crowdedEnds(near).flatMap((end) =>
+      [...near.open.filter((place) => suits(near, end, place)), ...likePlaces(near, end)]
+        .filter((place) => place.device !== end.device)
+        .map((place) => moved(plan, end, place, 1.7)),
+    ),
+  ]
+  return [...single.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
+}
+
+const CARRIED: ReadonlySet<string> = new Set<WireFunction>(['L', 'N', 'PE', 'V+', 'V-'])
+
+/** Whether a terminal carries what a wire carries: by its own function, or by what lies on the other side of its contact. */
+function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Place): boolean {
+  const { links, terminals } = plan.parts[plan.devices[device]!.part]!
+  const own = terminals[terminal]!.function
+  const fn = plan.wires[wire]!.function
+  if (CARRIED.has(own)) return own === fn
+  const beyond = links.flatMap((link) =>
+    link.kind !== 'bar' && (link.a === terminal || link.b === terminal) ? [link.a === terminal ? link.b : link.a] : [],
+  )
+  const across = endsAt(device).filter((end) => beyond.includes(end.terminal))
+  return across.length === 0 ? fn === 'signal' : across.some((end) => plan.wires[end.wire]!.function === fn)
+}
+
+/** What lies in a terminal that holds too many. */
+const crowdedEnds = ({ crowded, endsAt }: Near): readonly End[] =>
+  crowded
+    .flatMap((place) => endsAt(place.device).filter(({ terminal }) => terminal === place.terminal))
+    .slice(0, MOST_LIKE)
+
+function moved(plan: Plan, { wire, side, ...from }: End, to: Place, rank: number): Change {
+  const [name, was, is] = [wireName(plan, wire), placeName(plan, from), placeName(plan, to)]
+  return pressed(
+    `${name} sits at ${was} and not at ${is}`,
+    `Move ${name} from ${was} to ${is}`,
+    [{ type: 'moveEnd', wire, side, end: { kind: 'terminal', device: to.device, terminal: to.terminal } }],
+    rank,
+    2,
+  )
+}
+
+const isAcross = (plan: Plan, device: DeviceId, one: TerminalId, other: TerminalId): boolean =>
+  plan.parts[plan.devices[device]!.part]!.links.some(
+    (link) => link.kind !== 'bar' && [link.a, link.b].includes(one) && [link.a, link.b].includes(other),
+  )
+
+/** Free terminals of its block, or of its kind; never past a contact or a fuse of the same device, which would by-pass it. */
+function neighbours({ plan, endsAt }: Near, { device, terminal }: End): readonly Place[] {
+  const part = plan.parts[plan.devices[device]!.part]!
+  const own = part.terminals[terminal]!
+  const taken = new Set(endsAt(device).map((end) => end.terminal))
+  return (Object.keys(part.terminals) as TerminalId[])
+    .filter((other) => {
+      const data = part.terminals[other]!
+      return (
+        other !== terminal &&
+        !taken.has(other) &&
+        !isAcross(plan, device, terminal, other) &&
+        (data.function === own.function || (own.block !== null && data.block === own.block))
+      )
+    })
+    .slice(0, MOST_NEIGHBOURS)
+    .map((other) => ({ device, terminal: other }))
+}
+
+/** Free terminals joined by a bar to where other leads of the same function lie, one a device. */
+function likePlaces({ plan, endsAt, endOf }: Near, { wire, device }: End): readonly Place[] {
+  const fn: WireFunction = plan.wires[wire]!.function
+  if (fn === 'signal') return []
+  const found = new Map<DeviceId, Place>()
+  for (const [id, other] of Object.entries(plan.wires)) {
+    if (found.size >= MOST_LIKE) break
+    if (id === wire || other!.function !== fn) continue
+    for (const side of ['from', 'to'] as const) {
+      const at = endOf(id as typeof wire, side)
+      if (!at || at.device === device || found.has(at.device)) continue
+      const taken = new Set(endsAt(at.device).map(({ terminal }) => terminal))
+      const { links } = plan.parts[plan.devices[at.device]!.part]!
+      const free = links
+        .flatMap((link) => (link.kind === 'bar' && link.terminals.includes(at.terminal) ? link.terminals : []))
+        .find((terminal) => !taken.has(terminal))
+      if (free !== undefined) found.set(at.device, { device: at.device, terminal: free })
+    }
+  }
+  return [...found.values()]
+}
+
+/** All that lies on one contact, moved to another of the same device: opened where it closes, or a way too far. */
+function otherContacts({ plan, devices, endsAt }: Near): readonly Change[] {
+  return devices.flatMap((device) => {
+    const { tag, part } = plan.devices[device]!
+    const { links, terminals } = plan.parts[part]!
+    const contacts = links.filter((link) => link.kind === 'contact')
+    const ends = endsAt(device)
+    const at = (terminal: TerminalId) => ends.filter((end) => end.terminal === terminal)
+    const used = contacts.filter(({ a, b }) => at(a).length > 0 && at(b).length > 0)
+    const free = contacts.filter(({ a, b }) => at(a).length === 0 && at(b).length === 0)
+    const nameOf = ({ a, b }: (typeof contacts)[number]) => `${terminals[a]!.label} and ${terminals[b]!.label}`
+    return used.flatMap((from) =>
+      free.map((to) =>
+        pressed(
+          `${tag} is wired on ${nameOf(from)} and not on ${nameOf(to)}`,
+          `Move the leads of ${tag} from ${nameOf(from)} to ${nameOf(to)}`,
+          [
+            ...at(from.a).map((end) => ({ end, terminal: to.a })),
+            ...at(from.b).map((end) => ({ end, terminal: to.b })),
+          ].map(({ end: { wire, side }, terminal }) => ({
+            type: 'moveEnd' as const,
+            wire,
+            side,
+            end: { kind: 'terminal' as const, device, terminal },
+          })),
+          1.5,
+        ),
+      ),
+    )
+  })
+}

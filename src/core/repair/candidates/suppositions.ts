@@ -1,0 +1,172 @@
+import { formatNumber } from '@/core/quantity'
+import type { DeviceId, Part, Plan, RacewayId } from '@/core/plan'
+import type { Change } from '../change'
+import type { Near } from '../near'
+
+/** Warmer about it than a room is. */
+const WARM_C = 35
+const ROOM_C = 25
+/** What the protective devices of a house part at the least. IEC 60898-1, 4.3.3 (from memory). */
+const PARTS_A = 6000
+/** Nearer than this two voltages are called the same: 24 V and what charges a battery of 24 V. */
+const APART = 1.4
+const MOST_SOURCES = 4
+const MOST_VOLTS = 3
+
+const supposed = (words: string, rank: number, suppose: Change['suppose']): Change => ({
+  words,
+  fix: null,
+  suppose,
+  rank,
+  evidence: 1,
+})
+
+const isApart = (a: number, b: number) => Math.max(a, b) / Math.min(a, b) > APART
+
+const volts = (value: number) => `${formatNumber(value)} V`
+
+/** What no press mends, since it is another part or another place: told as the cause all the same. */
+export const suppositions = (near: Near): readonly Change[] => [
+  ...otherSupplies(near),
+  ...otherLoads(near),
+  ...roomElsewhere(near),
+  ...otherPlaces(near.plan),
+]
+
+const withPart = (plan: Plan, id: DeviceId, part: Part): Plan => {
+  const device = plan.devices[id]!
+  const key = `${device.part}-supposed` as Plan['devices'][DeviceId]['part']
+  return {
+    ...plan,
+    parts: { ...plan.parts, [key]: part },
+    devices: { ...plan.devices, [id]: { ...device, part: key } },
+  }
+}
+
+/** A supply of other volts than what hangs on it wants. */
+function otherSupplies({ plan, devices }: Near): readonly Change[] {
+  const parts = devices.map((id) => plan.parts[plan.devices[id]!.part]!)
+  const wanted = [
+    ...new Set([
+      ...parts.flatMap(({ draws }) => draws.map(({ nominal_V }) => nominal_V)),
+      ...parts.flatMap(({ behaviour }) =>
+        'outputs' in behaviour ? behaviour.outputs.map(({ voltage_V }) => voltage_V) : [],
+      ),
+    ]),
+  ].slice(0, MOST_VOLTS)
+  const sources = (Object.keys(plan.devices) as DeviceId[]).flatMap((id) => {
+    const part = plan.parts[plan.devices[id]!.part]!
+    return 'outputs' in part.behaviour ? [{ id, part, behaviour: part.behaviour }] : []
+  })
+  return sources.slice(0, MOST_SOURCES).flatMap(({ id, part, behaviour }) =>
+    behaviour.outputs.flatMap((output) =>
+      wanted
+        .filter((each_V) => isApart(each_V, output.voltage_V))
+        .map((each_V) =>
+          supposed(
+            `${plan.devices[id]!.tag} gives ${volts(output.voltage_V)} where ${volts(each_V)} are wanted`,
+            2.1,
+            (now) =>
+              withPart(now, id, {
+                ...part,
+                behaviour: {
+                  ...behaviour,
+                  outputs: behaviour.outputs.map((own) => (own.id === output.id ? { ...own, voltage_V: each_V } : own)),
+                } as Part['behaviour'],
+              }),
+          ),
+        ),
+    ),
+  )
+}
+
+/** A load of other volts than it gets: its draws, its coils and their terminals as if they were made for those. */
+function otherLoads({ plan, devices }: Near): readonly Change[] {
+  const given = new Set(
+    Object.values(plan.devices).flatMap((device) => {
+      const { behaviour } = plan.parts[device!.part]!
+      return 'outputs' in behaviour ? behaviour.outputs.map(({ voltage_V }) => voltage_V) : []
+    }),
+  )
+  return devices.flatMap((id) => {
+    const part = plan.parts[plan.devices[id]!.part]!
+    const [draw] = part.draws
+    if (!draw || 'outputs' in part.behaviour) return []
+    return [...given]
+      .filter((each_V) => isApart(each_V, draw.nominal_V))
+      .slice(0, MOST_VOLTS)
+      .map((each_V) =>
+        supposed(
+          `${plan.devices[id]!.tag} is made for ${volts(draw.nominal_V)} and not for ${volts(each_V)}`,
+          2,
+          (now) => withPart(now, id, scaled(part, each_V / draw.nominal_V)),
+        ),
+      )
+  })
+}
+
+function scaled(part: Part, by: number): Part {
+  const ends = new Set(part.draws.flatMap(({ plus, minus }) => [plus, minus]))
+  return {
+    ...part,
+    draws: times(part.draws, by),
+    actuators: times(part.actuators, by),
+    terminals: Object.fromEntries(
+      Object.entries(part.terminals).map(([id, terminal]) => [
+        id,
+        ends.has(id as keyof Part['terminals']) ? times(terminal, by) : terminal,
+      ]),
+    ),
+  }
+}
+
+/** Every figure of volts in it, so many times as much. */
+function times<T>(value: T, by: number): T {
+  if (Array.isArray(value)) return value.map((each: unknown) => times(each, by)) as T
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value).map(([key, inner]: [string, unknown]) => [
+      key,
+      typeof inner === 'number' && key.endsWith('_V') ? inner * by : times(inner, by),
+    ]),
+  ) as T
+}
+
+/** A part that lies where there is no room for it. */
+const roomElsewhere = ({ plan, devices, isOfRoom }: Near): readonly Change[] =>
+  (isOfRoom ? devices : [])
+    .filter((id) => plan.devices[id]!.place.kind === 'face')
+    .map((id) =>
+      supposed(`${plan.devices[id]!.tag} lies where there is no room for it`, 1.8, (now) => ({
+        ...now,
+        devices: { ...now.devices, [id]: { ...now.devices[id]!, place: { kind: 'unplaced', enclosure: null } } },
+      })),
+    )
+
+function otherPlaces({ site, raceways }: Plan): readonly Change[] {
+  const warm = (Object.keys(raceways) as RacewayId[]).filter((id) => (raceways[id]!.warm_C ?? 0) > WARM_C)
+  return [
+    ...(site.prospective_A !== null && site.prospective_A > PARTS_A
+      ? [
+          supposed(`the outlet can deliver ${formatNumber(site.prospective_A)} A into a short`, 1.5, (plan) => ({
+            ...plan,
+            site: { ...plan.site, prospective_A: PARTS_A },
+          })),
+        ]
+      : []),
+    ...(site.ambient_C > WARM_C
+      ? [
+          supposed(`the air about it is ${formatNumber(site.ambient_C)} °C warm`, 1.5, (plan) => ({
+            ...plan,
+            site: { ...plan.site, ambient_C: ROOM_C },
+          })),
+        ]
+      : []),
+    ...warm.map((id) =>
+      supposed(`${raceways[id]!.name} gets ${formatNumber(raceways[id]!.warm_C!)} °C warm`, 1.5, (plan) => ({
+        ...plan,
+        raceways: { ...plan.raceways, [id]: { ...plan.raceways[id]!, warm_C: null } },
+      })),
+    ),
+  ]
+}

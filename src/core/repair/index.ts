@@ -1,0 +1,1 @@
+export { causeSteps, withCauses } from './search'

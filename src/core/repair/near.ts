@@ -1,0 +1,133 @@
+import type { Finding, Subject } from '@/core/findings'
+import { landed, landingOf, type DeviceId, type Plan, type TerminalId, type Wire, type WireId } from '@/core/plan'
+
+/** One end of a conductor, and where it is joined. */
+export interface End {
+  readonly wire: WireId
+  readonly side: 'from' | 'to'
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+}
+
+export interface Place {
+  readonly device: DeviceId
+  readonly terminal: TerminalId
+}
+
+/** What lies about a finding. */
+export interface Near {
+  readonly plan: Plan
+  readonly devices: readonly DeviceId[]
+  /** Named by the finding. */
+  readonly wires: readonly WireId[]
+  readonly terminals: readonly Place[]
+  /** Terminals that something else found wrong names as open. */
+  readonly open: readonly Place[]
+  /** Terminals that hold more than they are made for. */
+  readonly crowded: readonly Place[]
+  /** The finding is about where parts lie. */
+  readonly isOfRoom: boolean
+  endsAt(device: DeviceId): readonly End[]
+  endOf(wire: WireId, side: 'from' | 'to'): End | null
+}
+
+/** As many devices as are looked at about one finding. */
+const MOST_DEVICES = 6
+
+/** Rules that name terminals where a wire is missing. */
+const OPEN_RULES: ReadonlySet<string> = new Set([
+  'required-terminal-open',
+  'contact-half-wired',
+  'pair-half',
+  'driver-without-motor',
+  'coil-never-worked',
+])
+export const isOpenRule = (rule: string): boolean => OPEN_RULES.has(rule)
+
+/** By the plan, once for all findings of it. */
+export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Finding) => Near {
+  const { wires } = landed(plan)
+  const byDevice = new Map<DeviceId, End[]>()
+  const byWire = new Map<string, End>()
+  for (const [id, wire] of Object.entries(wires) as [WireId, Wire][]) {
+    if (wire.origin === 'remove') continue
+    for (const side of ['from', 'to'] as const) {
+      const at = landingOf(plan, plan.wires[id]![side])
+      if (!at) continue
+      const end: End = { wire: id, side, ...at }
+      byWire.set(`${id} ${side}`, end)
+      const list = byDevice.get(at.device)
+      if (list) list.push(end)
+      else byDevice.set(at.device, [end])
+    }
+  }
+  const endsAt = (device: DeviceId) => byDevice.get(device) ?? []
+  const endOf = (wire: WireId, side: 'from' | 'to') => byWire.get(`${wire} ${side}`) ?? null
+  const named = (is: (rule: string) => boolean) =>
+    distinct(findings.filter(({ rule }) => is(rule)).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
+  const crowded = named((rule) => rule === 'clamp-overfilled')
+  const open = distinct([...named(isOpenRule), ...halfWired(plan, endsAt)]).filter(
+    (place) => !endsAt(place.device).some(({ terminal }) => terminal === place.terminal),
+  )
+  return (finding) => {
+    const subjects = [finding, ...finding.followers].flatMap((each) => each.subjects)
+    const own = [...new Set(subjects.flatMap((subject) => (subject.kind === 'wire' ? [subject.id] : [])))].filter(
+      (id) => plan.wires[id],
+    )
+    const devices = new Set(
+      subjects.flatMap((subject): DeviceId[] => {
+        if (subject.kind === 'device') return [subject.id]
+        return subject.kind === 'terminal' ? [subject.device] : []
+      }),
+    )
+    for (const wire of own)
+      for (const side of ['from', 'to'] as const) {
+        const end = endOf(wire, side)
+        if (end) devices.add(end.device)
+      }
+    return {
+      plan,
+      devices: [...devices].filter((id) => plan.devices[id]).slice(0, MOST_DEVICES),
+      wires: own,
+      terminals: subjects.flatMap(placeOf),
+      open,
+      crowded,
+      isOfRoom: finding.stage === 'layout',
+      endsAt,
+      endOf,
+    }
+  }
+}
+
+/** As many contacts with one side wired alone as are looked at. */
+const MOST_HALF = 8
+
+/** The bare side of contacts of which the other is wired: a lead may have been meant to be there. */
+function halfWired(plan: Plan, endsAt: Near['endsAt']): readonly Place[] {
+  return (Object.keys(plan.devices) as DeviceId[])
+    .flatMap((device) => {
+      const wired = new Set(endsAt(device).map(({ terminal }) => terminal))
+      return plan.parts[plan.devices[device]!.part]!.links.flatMap((link): Place[] => {
+        if (link.kind !== 'contact') return []
+        if (wired.has(link.a) === wired.has(link.b)) return []
+        return [{ device, terminal: wired.has(link.a) ? link.b : link.a }]
+      })
+    })
+    .slice(0, MOST_HALF)
+}
+
+const placeOf = (subject: Subject): Place[] =>
+  subject.kind === 'terminal' ? [{ device: subject.device, terminal: subject.terminal }] : []
+
+const distinct = (places: readonly Place[]): readonly Place[] => [
+  ...new Map(places.map((place) => [`${place.device}|${place.terminal}`, place])).values(),
+]
+
+/** A terminal as it is called at the bench: the tag, its block and what is printed. */
+export function placeName(plan: Plan, { device, terminal }: Place): string {
+  const { tag, part } = plan.devices[device]!
+  const { block, label } = plan.parts[part]!.terminals[terminal]!
+  return `${tag} ${block ? `${block} ` : ''}${label}`
+}
+
+export const wireName = (plan: Plan, id: WireId): string => plan.wires[id]!.label || id

@@ -1,0 +1,189 @@
+import { withConsequences, type Finding, type Fix } from '@/core/findings'
+import type { Plan } from '@/core/plan'
+import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
+import type { Change } from './change'
+import { isOpenRule, nearBy, type Near } from './near'
+import { pressed } from './pressed'
+import { changed, foundIn, goneBy, mendedBy, stays, type Found } from './trial'
+
+/** As many changes about one finding are tried by its own rule. */
+const MOST_BY_RULE = 40
+/** And as many of those that mend it by all rules. */
+const MOST_BY_ALL = 12
+/** As many trials by all rules for a plan: a number and not a time, so that every machine says the same. */
+const MOST_TRIALS = 80
+/** As many places are named where one change mends as much as another. */
+const MOST_PLACES = 3
+
+const WORTH = { stop: 10, caution: 1, note: 0 } as const
+
+/** A change that brings no stop, and the findings that are gone with it. */
+interface Remedy {
+  readonly change: Change
+  readonly target: Finding
+  readonly mends: readonly Finding[]
+  /** Cautions that come with it: it says where the cause is, and is not offered. */
+  readonly cautions: number
+  /** One of the finding's own, as its rule offers it. */
+  readonly isOwn: boolean
+}
+
+/**
+ * Looks for the cause of each stop: the least change near it that mends the most and makes nothing worse, tried on the plan
+ * by all rules. What else it mends follows from the same cause and is told with it. Fixes that rules offer are tried as well,
+ * and those that mend nothing or bring something new are not offered. Where no change mends a finding, it stands as it is.
+ * One step is one trial, so that it can be left at any time.
+ */
+export function* causeSteps(plan: Plan, told: readonly Finding[]): Generator<void, readonly Finding[]> {
+  const search = new Search(plan, told)
+  for (const target of told) if (search.isTold(target)) yield* search.lookAt(target)
+  return search.told()
+}
+
+/** {@link causeSteps} to its end. */
+export function withCauses(plan: Plan, told: readonly Finding[]): readonly Finding[] {
+  const steps = causeSteps(plan, told)
+  let step = steps.next()
+  while (!step.done) step = steps.next()
+  return step.value
+}
+
+class Search {
+  private readonly found: Found
+  private readonly nearOf: (finding: Finding) => Near
+  private readonly remedies: Remedy[] = []
+  /** Findings whose own fixes were all tried. */
+  private readonly tried = new Set<Finding>()
+  private trials = 0
+
+  constructor(
+    private readonly plan: Plan,
+    private readonly all: readonly Finding[],
+  ) {
+    this.found = foundIn(plan)
+    this.nearOf = nearBy(plan, all)
+  }
+
+  /** Stops and cautions of rules; what is found by other means is no other's cause. */
+  isTold({ severity, members }: Finding): boolean {
+    return severity !== 'note' && members.some((member) => this.found.has(member))
+  }
+
+  *lookAt(target: Finding): Generator<void, void> {
+    for (const fix of target.fixes) {
+      if (this.trials >= MOST_TRIALS) return
+      this.tryOut(pressed(null, fix.label, fix.commands, 0.5), target, true)
+      yield
+    }
+    this.tried.add(target)
+    const before = this.remedies.length
+    // What follows from something that was found already needs no search of its own.
+    if (this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))) return
+    yield* this.search(target, target.severity === 'stop' ? candidatesNear : fewNear)
+    if (isOpenRule(target.rule) && this.remedies.length === before) this.supposeJoined(target)
+  }
+
+  private *search(target: Finding, look: typeof candidatesNear): Generator<void, void> {
+    let [byRule, byAll] = [0, 0]
+    for (const change of look(this.nearOf(target))) {
+      if (byRule >= MOST_BY_RULE || byAll >= MOST_BY_ALL || this.trials >= MOST_TRIALS) return
+      const after = changed(this.plan, change)
+      if (!after) continue
+      byRule += 1
+      const isMended = !stays(after, target)
+      yield
+      if (!isMended) continue
+      byAll += 1
+      this.tryOut(change, target, false, after)
+      yield
+    }
+  }
+
+  private tryOut(change: Change, target: Finding, isOwn: boolean, known?: Plan): void {
+    const after = known ?? changed(this.plan, change)
+    if (!after) return
+    this.trials += 1
+    const mended = mendedBy({ plan: this.plan, found: this.found }, after)
+    if (!mended) return
+    const mends = this.allOf(mended.gone, target)
+    if (mends.includes(target) && mended.gone.size >= change.evidence)
+      this.remedies.push({ change, target, mends, isOwn, cautions: mended.cautions })
+  }
+
+  /** Of what is open: what would be gone with it if it were joined, whatever else that brings. None of it is a cause by itself. */
+  private supposeJoined(target: Finding): void {
+    const near = this.nearOf(target)
+    let most: readonly Finding[] = []
+    for (const { suppose } of [...joined(near), ...fromItsLike(near)]) {
+      const after = this.trials < MOST_TRIALS ? suppose(this.plan) : null
+      if (!after) continue
+      this.trials += 1
+      const mends = this.allOf(goneBy(this.found, after), target)
+      if (mends.includes(target) && mends.length > most.length) most = mends
+    }
+    const change: Change = { words: null, fix: null, suppose: (plan) => plan, rank: 3, evidence: 1 }
+    if (most.length > 1) this.remedies.push({ change, target, mends: most, isOwn: false, cautions: 0 })
+  }
+
+  /** Findings no graver than this one of which nothing is left. */
+  private allOf(gone: ReadonlySet<string>, target: Finding): readonly Finding[] {
+    return this.all.filter(
+      (each) =>
+        this.isTold(each) &&
+        WORTH[each.severity] <= WORTH[target.severity] &&
+        each.members.every((member) => gone.has(member) || !this.found.has(member)),
+    )
+  }
+
+  /** What mends the most is believed first; what it leaves has causes of its own. */
+  told(): readonly Finding[] {
+    const now = new Map<Finding, Finding | null>()
+    for (;;) {
+      const open = this.remedies.filter(({ target }) => !now.has(target))
+      const worthOf = ({ mends, cautions }: Remedy) =>
+        mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0) - cautions * WORTH.caution
+      const [first] = open.toSorted((a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank)
+      if (!first) break
+      const { target } = first
+      const others = first.mends.filter((each) => each !== target && !now.has(each))
+      const best = open
+        .filter((remedy) => remedy.target === target && worthOf(remedy) === worthOf(first))
+        .sort((a, b) => a.change.rank - b.change.rank)
+      const explained = this.explained(target, best)
+      now.set(target, others.length > 0 ? withConsequences(explained, others) : explained)
+      for (const each of others) now.set(each, null)
+    }
+    return this.all.flatMap((finding) => {
+      const own = now.get(finding)
+      if (own !== undefined) return own ?? []
+      return this.tried.has(finding) ? [this.explained(finding, [])] : [finding]
+    })
+  }
+
+  private explained(target: Finding, best: readonly Remedy[]): Finding {
+    const hasOwn = best.some(({ isOwn }) => isOwn)
+    const alike = hasOwn ? [] : best.filter(({ change }) => change.words !== null)
+    const offered = [
+      ...best.filter(({ isOwn }) => isOwn || !hasOwn),
+      ...this.remedies.filter((remedy) => remedy.isOwn && remedy.target === target),
+    ]
+    return {
+      ...target,
+      fixes: distinct(offered.flatMap(({ change: { fix }, cautions }) => (fix && cautions === 0 ? [fix] : []))).slice(
+        0,
+        MOST_PLACES,
+      ),
+      cause:
+        alike.length === 0
+          ? null
+          : {
+              words: alike[0]!.change.words!,
+              elsewhere: alike.slice(1, MOST_PLACES).map(({ change }) => change.words!),
+            },
+    }
+  }
+}
+
+const distinct = (fixes: readonly Fix[]): readonly Fix[] => [
+  ...new Map(fixes.map((fix) => [JSON.stringify(fix.commands), fix])).values(),
+]

@@ -1,0 +1,97 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { tryOut } from '@/core/evaluate'
+import { findAll, review, type Finding } from '@/core/findings'
+import { apply, type Plan } from '@/core/plan'
+import { withCauses } from '@/core/repair'
+import { BUILDS } from '../builds'
+import type { Mistake } from '../builds/build'
+
+const explained = (plan: Plan) => withCauses(plan, review(plan))
+const grave = (findings: readonly Finding[]) => findings.filter(({ severity }) => severity !== 'note')
+const words = ({ title, what, why, cause }: Finding) => `${title}\n${what}\n${why}\n${cause?.words ?? ''}`
+
+/** So many of them, the same for everyone unless a seed is given. */
+const drawnFrom = <T>(all: readonly T[], count: number): readonly T[] => [
+  ...new Set(fc.sample(fc.constantFrom(...all), count)),
+]
+
+const CASES = BUILDS.flatMap(({ name, plan, mistakes }) =>
+  mistakes.map((mistake) => ({ name: `${name}: ${mistake.is}`, plan, mistake })),
+)
+
+/** What a person at the bench would say was done wrong. */
+const NAMED: readonly (readonly [build: string, mistake: string, cause: RegExp])[] = [
+  ['router, converted', 'pulse and direction of an axis exchanged', /W\d+ and W\d+ are exchanged at (D11|A1)/],
+  ['arm of six axes', '5 V feed on 24 V', /W13 sits at PS1 \+V and not at PS2 out \+/],
+  ['two supplies', 'positives joined', /is one wire too many/],
+]
+
+describe('the cause of a finding, by the least change that mends it', () => {
+  it.each(NAMED)('%s, %s: is named', (build, mistake, cause) => {
+    const { plan, mistake: own } = CASES.find(({ name }) => name === `${build}: ${mistake}`)!
+    const told = explained(own.edit(plan)).filter(({ severity }) => severity === 'stop')
+    expect(told.map((finding) => finding.cause?.words ?? finding.what).join('\n')).toMatch(cause)
+  })
+
+  it.each(drawnFrom(CASES, 24))('$name', ({ plan, mistake }) => {
+    const wrong = mistake.edit(plan)
+    const raw = grave(findAll(wrong))
+    const told = explained(wrong)
+    // Nothing that rules find is lost: each is told in one finding, by itself or as what follows.
+    const members = told.flatMap((finding) => finding.members)
+    for (const { id } of raw) expect(members.filter((member) => member === id).length, id).toBe(1)
+    expect(told.length).toBeLessThanOrEqual(review(wrong).length)
+    // Every fix that is offered mends what it is offered for, and brings nothing.
+    for (const finding of grave(told))
+      for (const { label, commands } of finding.fixes) {
+        const trial = tryOut(wrong, commands)
+        expect(trial, `${finding.what}: ${label}`).toMatchObject({ kind: 'tried', raised: [] })
+        const outcome = apply(wrong, commands)
+        const after = outcome.kind === 'applied' ? new Set(grave(findAll(outcome.plan)).map(({ id }) => id)) : null
+        for (const id of finding.members) if (raw.some((each) => each.id === id)) expect(after?.has(id)).toBe(false)
+      }
+    // The mistake itself is told still, at the weight that its author wrote down first.
+    expect(told.some((finding) => finding.severity === mistake.wants && mistake.says.test(words(finding)))).toBe(true)
+  })
+})
+
+/** Two mistakes of one build that touch different leads. */
+const pairsOf = (mistakes: readonly Mistake[]) =>
+  mistakes.flatMap((one, i) => mistakes.slice(i + 1).map((other) => [one, other] as const))
+
+describe('two mistakes at once', () => {
+  const doubles = BUILDS.flatMap(({ plan, mistakes }) =>
+    pairsOf(mistakes).map(([one, other]) => ({ plan, one, other })),
+  )
+
+  it('are two findings, unless the one takes away what the other does', () => {
+    const judged = drawnFrom(doubles, 20).flatMap(({ plan, one, other }) => {
+      const wrong = both(plan, one, other)
+      if (!wrong) return []
+      const known = new Set(findAll(plan).map(({ id }) => id))
+      const told = grave(explained(wrong))
+      const left = new Set(findAll(wrong).map(({ id }) => id))
+      const owns = [one, other].map((each) =>
+        grave(findAll(each.edit(plan))).flatMap(({ id }) => (!known.has(id) && left.has(id) ? [id] : [])),
+      )
+      if (owns.some((own) => own.length === 0)) return []
+      const [first, second] = owns.map((own) =>
+        told.filter(({ members }) => members.some((id) => own.includes(id))),
+      ) as [Finding[], Finding[]]
+      const isTwo = first.some((a) => second.some((b) => a !== b))
+      return [isTwo ? '' : `${one.is}, and ${other.is}: ${first.map(({ what }) => what).join('; ')}`]
+    })
+    expect(judged.length).toBeGreaterThan(8)
+    expect(judged.filter((each) => each !== '')).toEqual([])
+  })
+})
+
+/** Null where the second finds no more what the first has changed. */
+function both(plan: Plan, one: Mistake, other: Mistake): Plan | null {
+  try {
+    return other.edit(one.edit(plan))
+  } catch {
+    return null
+  }
+}
