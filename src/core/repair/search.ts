@@ -162,7 +162,7 @@ class Search {
 
   private explained(target: Finding, best: readonly Remedy[]): Finding {
     const hasOwn = best.some(({ isOwn }) => isOwn)
-    const alike = hasOwn ? [] : best.filter(({ change }) => change.words !== null)
+    const [first, ...others] = new Set(hasOwn ? [] : best.flatMap(({ change }) => change.words ?? []))
     const offered = [
       ...best.filter(({ isOwn }) => isOwn || !hasOwn),
       ...this.remedies.filter((remedy) => remedy.isOwn && remedy.target === target),
@@ -174,11 +174,11 @@ class Search {
         MOST_PLACES,
       ),
       cause:
-        alike.length === 0
+        first === undefined
           ? null
           : {
-              words: alike[0]!.change.words!,
-              elsewhere: alike.slice(1, MOST_PLACES).map(({ change }) => change.words!),
+              words: first,
+              elsewhere: others.slice(0, MOST_PLACES - 1),
             },
     }
   }

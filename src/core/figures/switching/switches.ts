@@ -83,10 +83,12 @@ function findWays(plan: Plan, model: Model): readonly FeedWay[] {
       const seen = new Set<string>()
       for (const [plus, minus] of feedTerminals(part)) {
         const [jp, jm] = [model.jointOf(terminalKey(id, plus)), model.jointOf(terminalKey(id, minus))]
+        // A heater or a lamp runs either way round, and what commands it commands it then too.
+        const mindsNot = isMains || !part.terminals[plus]!.polarised
         const [there, back] =
           out.has(jp) && home.has(jm)
             ? [out.get(jp)!, home.get(jm)!]
-            : isMains && out.has(jm) && home.has(jp)
+            : mindsNot && out.has(jm) && home.has(jp)
               ? [out.get(jm)!, home.get(jp)!]
               : [null, null]
         if (!there || !back || seen.has(`${jp} ${jm}`)) continue

@@ -5,7 +5,7 @@ import { fuses } from './fuses'
 import { moves } from './move'
 import { plugs } from './plugs'
 import { suppositions } from './suppositions'
-import { asNew, putIn, takenOut } from './wires'
+import { asNew, fromItsLike, putIn, takenOut } from './wires'
 
 /** What hands do wrong near a finding, undone; what they do most often first. */
 export const candidatesNear = (near: Near): readonly Change[] =>
@@ -16,6 +16,7 @@ export const candidatesNear = (near: Near): readonly Change[] =>
     ...asNew(near),
     ...suppositions(near),
     ...putIn(near),
+    ...fromItsLike(near),
     ...moves(near),
     ...takenOut(near),
   ].sort((a, b) => a.rank - b.rank)
@@ -24,4 +25,4 @@ export const candidatesNear = (near: Near): readonly Change[] =>
 export const fewNear = (near: Near): readonly Change[] => asNew(near)
 
 export { joined } from './joined'
-export { fromItsLike } from './wires'
+export { fromItsLike }

@@ -32,6 +32,7 @@ export function moves(near: Near): readonly Change[] {
               .map((place) => moved(plan, far, place, 1.8))
           : []),
         ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
+        ...acrossFrom(near, end).map((place) => moved(plan, end, place, 1.5)),
       ]
     }),
     ...ends
@@ -103,8 +104,20 @@ function neighbours({ plan, endsAt }: Near, { device, terminal }: End): readonly
     .map((other) => ({ device, terminal: other }))
 }
 
+/** The free other side of a contact or fuse, for one of two leads on this side: it is passed by as it is, and not afterwards. */
+function acrossFrom({ plan, endsAt }: Near, { wire, device, terminal }: End): readonly Place[] {
+  const ends = endsAt(device)
+  if (!ends.some((end) => end.terminal === terminal && end.wire !== wire)) return []
+  return plan.parts[plan.devices[device]!.part]!.links.flatMap((link): Place[] => {
+    if (link.kind === 'bar' || (link.a !== terminal && link.b !== terminal)) return []
+    const other = link.a === terminal ? link.b : link.a
+    return ends.some((end) => end.terminal === other) ? [] : [{ device, terminal: other }]
+  })
+}
+
 /** Free terminals joined by a bar to where other leads of the same function lie, one a device. */
-function likePlaces({ plan, endsAt, endOf }: Near, { wire, device }: End): readonly Place[] {
+function likePlaces({ plan, endsAt, endOf }: Near, { wire, side, device }: End): readonly Place[] {
+  const far = endOf(wire, side === 'from' ? 'to' : 'from')
   const fn: WireFunction = plan.wires[wire]!.function
   if (fn === 'signal') return []
   const found = new Map<DeviceId, Place>()
@@ -113,7 +126,7 @@ function likePlaces({ plan, endsAt, endOf }: Near, { wire, device }: End): reado
     if (id === wire || other!.function !== fn) continue
     for (const side of ['from', 'to'] as const) {
       const at = endOf(id as typeof wire, side)
-      if (!at || at.device === device || found.has(at.device)) continue
+      if (!at || at.device === device || at.device === far?.device || found.has(at.device)) continue
       const taken = new Set(endsAt(at.device).map(({ terminal }) => terminal))
       const { links } = plan.parts[plan.devices[at.device]!.part]!
       const free = links
