@@ -358,6 +358,7 @@ export const MACHINES: readonly Build[] = [
       stop('a driver’s minus left out', to.cut('X7.4 > A14.V-'), /A14/),
       stop('chain of pulse commons broken', to.cut('A12.DIR- > A13.PUL-'), /A13|A14|A15|A16/),
       stop('an opto input turned round', to.exchange('A12.DIR+', 'A12.DIR-'), /A12/),
+      stop('both ends of an opto input on one joint', to.join('A12.DIR+ > A12.DIR-', 'signal'), /A12|goes nowhere/),
       stop('direction wire forgotten', to.cut('A1.P4 > A12.DIR+'), /A12/),
       stop(
         'stop pressed in the minus',

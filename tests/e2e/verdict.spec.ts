@@ -45,6 +45,32 @@ test('a fix is tried, and taken where nothing gets worse', async ({ page }) => {
   await expectStops(page, 0)
 })
 
+test('the cause is looked for and told, with the change that mends it', async ({ page }) => {
+  const id = await copyOfDemo(page)
+  // The pulse and its ground, exchanged at the driver.
+  const end = (terminal: string) => ({ kind: 'terminal', device: 'device:m4', terminal })
+  const commands = [
+    { type: 'moveEnd', wire: 'wire:w67', side: 'to', end: end('PUL-') },
+    { type: 'moveEnd', wire: 'wire:w68', side: 'to', end: end('PUL+') },
+  ]
+  const reply = await page.request.post(`/api/plans/${id}/edits`, {
+    data: { kind: 'edit', editId: 'exchanged', baseRevision: 1, label: 'Exchanged', commands },
+  })
+  expect(reply.ok(), await reply.text()).toBe(true)
+  await page.goto(`/plans/${id}/connect`)
+  await isWorkedOut(page)
+  await page.getByTitle('What is wrong, and why').click()
+  const drawer = page.getByRole('complementary', { name: 'Drawer' })
+  await expect(drawer.getByText(/Most likely: W67 and W68 are exchanged at/)).toBeVisible()
+  await expect(drawer.getByText('Looking for the cause')).toBeHidden()
+  await expectAccessible(page)
+  await drawer
+    .getByRole('button', { name: /^Exchange W67 and W68/ })
+    .first()
+    .click()
+  await expectStops(page, 0)
+})
+
 test('a short that a lead does not stand is played along time', async ({ page }) => {
   const id = await copyOfDemo(page)
   const edits = [{ type: 'updateWire', id: 'wire:w35', changes: { size: '0.14 mm²' } }]

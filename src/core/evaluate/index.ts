@@ -3,7 +3,6 @@ import { bySeverity, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { planSteps, stagedSteps, type Step } from '@/core/procedure'
 import { presentOf, reckon, type Reckoning } from '@/core/figures'
-import { withCauses } from '@/core/repair'
 import { secure, type Securing } from '@/core/securing'
 
 /** What a person is told at once: figures, and what is wrong. */
@@ -54,12 +53,6 @@ export const evaluate = (plan: Plan, known?: readonly LookAlike[]): Evaluation =
   ...verdictOf(plan, known),
   ...workOf(plan),
 })
-
-/** With the cause of each finding, and with fixes that were tried; it takes as many trials as {@link causeSteps} says. */
-export const evaluateWithCauses = (plan: Plan): Evaluation => {
-  const evaluation = evaluate(plan)
-  return { ...evaluation, findings: withCauses(plan, evaluation.findings), isExplained: true }
-}
 
 export { whatFollowed, type Followed } from './followed'
 export { tryOut, type Trial } from './tryOut'

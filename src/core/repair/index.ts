@@ -1,1 +1,2 @@
+export { evaluateWithCauses } from './evaluateWithCauses'
 export { causeSteps, withCauses } from './search'

@@ -1,6 +1,6 @@
 import { othersOn } from '@/core/figures'
 import { terminalKey } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { defineJoiningRule } from '../../types'
@@ -9,7 +9,7 @@ interface Facts {
   readonly driver: DeviceId
   readonly input: TerminalId
   readonly at: { readonly device: DeviceId; readonly terminal: TerminalId }
-  readonly problem: 'exchanged' | 'reversed' | 'split'
+  readonly problem: 'exchanged' | 'reversed' | 'split' | 'joined'
 }
 
 const PULSE = /^(pul|pulse|step|stp|clk)/i
@@ -45,6 +45,21 @@ function splitAxes(context: JoinedContext, driver: DeviceId, inputs: readonly Te
   return [{ driver, input, at: { device: at.device, terminal: at.terminal }, problem: 'split' }]
 }
 
+/** The minus of an opto input, by its name; null where both hang on one bar of the driver. */
+function minusOf({ terminals, links }: Part, input: TerminalId): TerminalId | null {
+  const { label } = terminals[input]!
+  if (!label.endsWith('+')) return null
+  const stem = label.slice(0, -1)
+  const minus = (Object.keys(terminals) as TerminalId[]).find((each) =>
+    [`${stem}-`, `${stem}−`].includes(terminals[each]!.label),
+  )
+  if (minus === undefined) return null
+  const isBarred = links.some(
+    (link) => link.kind === 'bar' && link.terminals.includes(input) && link.terminals.includes(minus),
+  )
+  return isBarred ? null : minus
+}
+
 export const pulsesExchanged = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Pulses on the wrong input of a driver',
@@ -68,6 +83,10 @@ export const pulsesExchanged = defineJoiningRule<Facts>({
         const facts = (at: (typeof others)[number], problem: Facts['problem']): Facts[] => [
           { driver: id, input, at: { device: at.device, terminal: at.terminal }, problem },
         ]
+        const partner = minusOf(part, input)
+        const netOf = (terminal: TerminalId) => context.model.netOf(terminalKey(id, terminal))
+        if (partner && netOf(input) === netOf(partner))
+          return [{ driver: id, input, at: { device: id, terminal: partner }, problem: 'joined' }]
         const labelled = others.find(({ device, terminal }) => {
           const { label: own, direction } = context.terminal(device, terminal)
           return direction !== 'in' && (isPulse ? DIRECTION.test(own) : PULSE.test(own))
@@ -95,6 +114,8 @@ export const pulsesExchanged = defineJoiningRule<Facts>({
         ? 'Unless the program was told so, this motor turns one way only, and another’s direction follows this axis. Take both from the same axis.'
         : problem === 'exchanged'
           ? 'Pulses arrive where the direction is read: the motor trembles and goes nowhere. Exchange the two wires.'
-          : 'The plus of an opto input wants the signal or the plus, and its minus the ground: the other way round no current flows in it.',
+          : problem === 'joined'
+            ? 'Both ends of one input on one joint: no current ever flows in it, and what is sent there goes nowhere.'
+            : 'The plus of an opto input wants the signal or the plus, and its minus the ground: the other way round no current flows in it.',
   }),
 })
