@@ -1,24 +1,10 @@
 'use client'
 import type { Finding } from '@/core/findings'
-import { Button, SEVERITY_WORDS, Sign } from '@/ui/primitives'
+import { Button, later, SEVERITY_WORDS, Sign } from '@/ui/primitives'
 import { goToStage, useRoom, type DrawerView } from '@/ui/room'
 import { FixButtons } from './FixButtons'
 
-/** What was most likely done wrong, as the change that would mend it; or that it is being looked for. */
-function CauseLine({ finding: { cause, severity } }: { readonly finding: Finding }) {
-  const { evaluation } = useRoom()
-  if (!cause) {
-    const isSoughtFor = severity === 'stop' && evaluation?.isExplained === false
-    return isSoughtFor ? <p className="mt-1 text-[14px] text-mute">Looking for the cause …</p> : null
-  }
-  const { words, elsewhere } = cause
-  return (
-    <p className="mt-1 rounded-md bg-sheet px-2 py-1 text-[14px]">
-      <span className="font-semibold">Most likely: {words}.</span>
-      {elsewhere.length > 0 ? ` It may as well be that ${elsewhere.join(', or that ')}.` : ''}
-    </p>
-  )
-}
+const CauseLine = later(async () => ({ default: (await import('./CauseLine')).CauseLine }), null)
 
 /** What is wrong, why it matters, where the rule comes from, and the edit that mends it. */
 export function FindingCard({ finding }: { readonly finding: Finding }) {

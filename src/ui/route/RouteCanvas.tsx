@@ -2,12 +2,13 @@
 import { useDrag } from '@use-gesture/react'
 import { useMemo, useState, type ReactNode } from 'react'
 import { footprint } from '@/core/geometry'
-import { courseOnFaces, terminalOnFace, type LeadFigure } from '@/core/figures'
+import type { LeadFigure } from '@/core/figures'
 import { glandThread } from '@/core/reference'
 import { newRaceway, type Command, type EnclosureId, type Raceway, type RacewayId, type RacewayKind } from '@/core/plan'
 import { counted, formatNumber } from '@/core/quantity'
+import { later } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
-import { faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
+import { dashes, faceAt, unfold, type FlatBox, type FlatFace } from './unfold'
 import { pressed } from './pressed'
 import {
   alongWay,
@@ -22,6 +23,8 @@ import {
 } from './wayWords'
 import { draggedWay, GRID_mm, onGrid, type DragPart } from './draggedWay'
 import { useStroke, type Stroke } from './useStroke'
+
+const LeadLine = later(async () => ({ default: (await import('./LeadLine')).LeadLine }), null)
 
 /** With Shift. */
 const FAR_mm = 50
@@ -293,8 +296,6 @@ function nameSpot(
   return { x: left + 5 * px, y: top + 15 * px }
 }
 
-const dashes = ({ px }: FlatBox, on: number, off: number): string => `${on * px} ${off * px}`
-
 interface WayShape {
   /** What is dragged to make it longer, or to hold it elsewhere. */
   readonly ends: readonly (readonly [number, number])[]
@@ -409,54 +410,6 @@ function shapeOf(flat: FlatBox, enclosure: EnclosureId, raceway: Raceway): WaySh
       })
     },
   }
-}
-
-/** The lead that was picked, along its true course on each face of this box; dashed where it leaves one for another. */
-function LeadLine({
-  flat,
-  enclosure,
-  lead,
-}: {
-  readonly flat: FlatBox
-  readonly enclosure: EnclosureId
-  readonly lead: LeadFigure
-}) {
-  const { plan } = useRoom()
-  const strands = useMemo(
-    () =>
-      courseOnFaces(plan, lead, enclosure).flatMap(({ face, points, isContinued }) => {
-        const sheet = flat.faces.find((each) => each.face === face)
-        return sheet ? [{ points: points.map(([x, y]) => sheet.to(x, y)), isContinued }] : []
-      }),
-    [plan, lead, enclosure, flat],
-  )
-  const ends = lead.ends.flatMap(({ device, terminal }) => {
-    const at = plan.devices[device] ? terminalOnFace(plan, device, terminal) : null
-    const sheet = at?.enclosure === enclosure ? flat.faces.find(({ face }) => face === at.face) : undefined
-    return at && sheet ? [sheet.to(at.x_mm, at.y_mm)] : []
-  })
-  const line = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(',')).join(' ')
-  const stroke = { fill: 'none', stroke: 'var(--ink)', strokeLinejoin: 'round' } as const
-  return (
-    <g aria-hidden>
-      {strands.map(({ points, isContinued }, i) => (
-        <g key={i}>
-          {i > 0 && isContinued ? (
-            <polyline
-              {...stroke}
-              points={line([strands[i - 1]!.points.at(-1)!, points[0]!])}
-              strokeWidth={1.6 * flat.px}
-              strokeDasharray={dashes(flat, 3, 4)}
-            />
-          ) : null}
-          <polyline {...stroke} points={line(points)} strokeWidth={2.4 * flat.px} data-on-face />
-        </g>
-      ))}
-      {ends.map(([x, y], i) => (
-        <circle key={i} cx={x} cy={y} r={4.5 * flat.px} fill="var(--ink)" />
-      ))}
-    </g>
-  )
 }
 
 /** The edit that a stroke on the sheet means; null where it means none. */

@@ -120,6 +120,9 @@ export function unfold(box: Enclosure, isShown: (face: FaceId) => boolean = () =
 
 const isBack = (box: Enclosure, key: FaceId): boolean => sideOf(box.faces[key]!) === 'back'
 
+/** A dashed line in pixels of the screen. */
+export const dashes = ({ px }: FlatBox, on: number, off: number): string => `${on * px} ${off * px}`
+
 /** The face that a place on the sheet is on; a plate lies before the back wall. */
 export function faceAt({ faces }: FlatBox, x: number, y: number): FlatFace | null {
   return (
