@@ -1,4 +1,5 @@
 import { evaluate, tryOut, verdictOf, workOf, type Evaluation, type Work } from '@/core/evaluate'
+import { bySeverity } from '@/core/findings'
 import { causeSteps } from '@/core/repair'
 import { lookAlikeSteps } from '@/core/lookAlikes'
 import { playScenario, reckon } from '@/core/figures'
@@ -28,12 +29,14 @@ let later: ReturnType<typeof setTimeout> | undefined
 /** So long at a time, before an edit that came meanwhile is heard. */
 const SLICE_ms = 12
 
+/** What rules tell; plugs that can be confused are found by other means, later, and have no cause. */
+const ofRules = (findings: Evaluation['findings']) => findings.filter(({ rule }) => rule !== 'plug-mixed-up')
+
 /** The causes of before, where the rules tell the same as then. */
 function withKnownCauses(evaluation: Evaluation): Evaluation {
-  const told = keepAlike(explained?.told, evaluation.findings)
-  return explained && told === explained.told
-    ? { ...evaluation, findings: explained.findings, isExplained: true }
-    : evaluation
+  if (!explained || keepAlike(explained.told, ofRules(evaluation.findings)) !== explained.told) return evaluation
+  const plugs = evaluation.findings.filter(({ rule }) => rule === 'plug-mixed-up')
+  return { ...evaluation, findings: bySeverity([...explained.findings, ...plugs]), isExplained: true }
 }
 
 /** Causes are looked for once nobody edits any more, one trial at a time. */
@@ -46,7 +49,7 @@ function explainLater(requestId: number, then: () => void): void {
       const until = performance.now() + SLICE_ms
       for (let step = steps.next(); ; step = steps.next()) {
         if (step.done) {
-          explained = { told: evaluation.findings, findings: step.value }
+          explained = { told: ofRules(evaluation.findings), findings: ofRules(step.value) }
           tellSettled(requestId, { ...evaluation, findings: step.value, isExplained: true })
           return then()
         }
