@@ -1,5 +1,14 @@
 import type { Finding, Subject } from '@/core/findings'
-import { landed, landingOf, type DeviceId, type Plan, type TerminalId, type Wire, type WireId } from '@/core/plan'
+import {
+  landed,
+  landingOf,
+  type DeviceId,
+  type Plan,
+  type TerminalId,
+  type Wire,
+  type WireFunction,
+  type WireId,
+} from '@/core/plan'
 
 /** One end of a conductor, and where it is joined. */
 export interface End {
@@ -122,6 +131,9 @@ const placeOf = (subject: Subject): Place[] =>
 const distinct = (places: readonly Place[]): readonly Place[] => [
   ...new Map(places.map((place) => [`${place.device}|${place.terminal}`, place])).values(),
 ]
+
+/** What a terminal and a wire carry by their function, so that one is told from the other. */
+export const CARRIED: ReadonlySet<string> = new Set<WireFunction>(['L', 'N', 'PE', 'V+', 'V-'])
 
 /** A terminal as it is called at the bench: the tag, its block and what is printed. */
 export function placeName(plan: Plan, { device, terminal }: Place): string {

@@ -1,6 +1,6 @@
 import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
 import type { Change } from '../change'
-import { placeName, wireName, type End, type Near, type Place } from '../near'
+import { CARRIED, placeName, wireName, type End, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
 
 const MOST_NEIGHBOURS = 4
@@ -47,8 +47,6 @@ export function moves(near: Near): readonly Change[] {
   ]
   return [...single.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
 }
-
-const CARRIED: ReadonlySet<string> = new Set<WireFunction>(['L', 'N', 'PE', 'V+', 'V-'])
 
 /** Whether a terminal carries what a wire carries: by its own function, or by what lies on the other side of its contact. */
 function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Place): boolean {

@@ -1,6 +1,6 @@
 import { newWire, type Plan, type Wire, type WireFunction, type WireId } from '@/core/plan'
 import type { Change } from '../change'
-import { placeName, wireName, type Near, type Place } from '../near'
+import { CARRIED, placeName, wireName, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
 
 const MOST_NAMED = 8
@@ -87,8 +87,6 @@ function missing(plan: Plan, a: Place, b: Place): Change {
     2,
   )
 }
-
-const CARRIED: ReadonlySet<string> = new Set<WireFunction>(['L', 'N', 'PE', 'V+', 'V-'])
 
 function functionOf(plan: Plan, { device, terminal }: Place): WireFunction | null {
   const fn = plan.parts[plan.devices[device]!.part]!.terminals[terminal]!.function
