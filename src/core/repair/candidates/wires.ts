@@ -1,4 +1,4 @@
-import { newWire, type Plan, type Wire, type WireFunction, type WireId } from '@/core/plan'
+import { highestWireNumber, newWire, type Plan, type Wire, type WireFunction, type WireId } from '@/core/plan'
 import type { Change } from '../change'
 import { CARRIED, placeName, wireName, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
@@ -94,9 +94,8 @@ function functionOf(plan: Plan, { device, terminal }: Place): WireFunction | nul
 }
 
 function freeNumber(plan: Plan): number {
-  const labels = new Set(Object.values(plan.wires).map((wire) => wire!.label))
-  let n = Object.keys(plan.wires).length + 1
-  while (labels.has(`W${n}`) || plan.wires[`wire:w${n}` as WireId]) n += 1
+  let n = highestWireNumber(plan) + 1
+  while (plan.wires[`wire:w${n}` as WireId]) n += 1
   return n
 }
 const freeWire = (plan: Plan) => `wire:w${freeNumber(plan)}` as WireId
