@@ -1,3 +1,4 @@
+export { BehaviourClient } from './behaviourClient'
 export { ProveClient } from './proveClient'
 export type * from './proveMessages'
 export { arrangePlate } from './arrangePlate'

@@ -14,9 +14,10 @@ import { allOn, type Situation } from '@/core/model'
 import type { Plan } from '@/core/plan'
 import { hideFault, isSameFault, referenceRun } from '@/core/practice'
 import { AS_PLANNED, benchOf, explainReading, measure, type Probe } from '@/core/proof/bench'
-import type { Answers, Asked, BenchProbe, BenchStand, FromProve, LookLine, ToProve } from './proveMessages'
+import type { FromKept } from './keptWorker'
+import type { Answers, Asked, BenchProbe, BenchStand, LookLine, ToProve } from './proveMessages'
 
-const send = (message: FromProve) => self.postMessage(message)
+const send = (message: FromKept) => self.postMessage(message)
 
 let plan: Plan | null = null
 let extra: readonly ExtraPoint[] = []

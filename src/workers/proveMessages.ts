@@ -69,12 +69,6 @@ export type ToProve =
   | { readonly type: 'guess'; readonly id: number; readonly fault: string }
   | { readonly type: 'reveal'; readonly id: number }
 
-export type FromProve =
-  | { readonly type: 'ready' }
-  | { readonly type: 'progress'; readonly id: number; readonly share: number }
-  | { readonly type: 'answer'; readonly id: number; readonly answer: unknown }
-  | { readonly type: 'failed'; readonly id: number; readonly message: string }
-
 export interface Answers {
   open: { readonly terminals: readonly TerminalKey[] }
   measure: BenchAnswer

@@ -31,15 +31,54 @@ test('what a load does when control is lost is said, and a wrong one is a stop w
   const id = await copyOfDemo(page)
   await page.goto(`/plans/${id}/guard`)
   await isWorkedOut(page)
-  const table = page.getByRole('region', { name: 'When control is lost' })
-  await expect(table.getByRole('row', { name: /^E1/ }).getByRole('button', { name: 'off' })).toHaveCount(4)
+  const table = page.getByRole('region', { name: 'What happens when' })
+  await table.getByRole('button', { name: /^Control is lost/ }).click()
+  await expect(table.getByRole('row', { name: /^E1/ }).getByRole('button', { name: /: off$/ })).toHaveCount(2)
   await page.getByLabel('E1 should be').selectOption('on')
   await expectStops(page, 'some')
   await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
     'E1 should be on when control is lost',
   )
-  await table.getByRole('row', { name: /^E1/ }).getByRole('button', { name: 'off' }).nth(1).click()
-  await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('Switched by')
+  await table
+    .getByRole('row', { name: /^E1/ })
+    .getByRole('button', { name: /: off$/ })
+    .nth(1)
+    .click()
+  const drawer = page.getByRole('complementary', { name: 'Drawer' })
+  await expect(drawer).toContainText('every lead by which a program commands something is broken')
+  await expect(drawer).toContainText(/K1 open/)
+})
+
+test('what happens when: a stop, a button and a command are looked at, and the table follows an edit', async ({
+  page,
+}) => {
+  const id = await copyOfDemo(page, 'foam-gantry')
+  await page.goto(`/plans/${id}/guard`)
+  await isWorkedOut(page)
+  const table = page.getByRole('region', { name: 'What happens when' })
+  const cell = (thing: string, head: string) => table.getByRole('button', { name: new RegExp(`^${thing}, ${head}: `) })
+  await expect(cell('A1', 'S1 pressed')).toHaveAccessibleName(/off, otherwise than before$/)
+  await expect(cell('A7', 'S1 pressed')).toHaveAccessibleName(/: on$/)
+  await expect(table).toContainText('nothing that moves or heats goes on')
+  await expect(table).toContainText('It is no rated safety function')
+  await expectAccessible(page)
+  // By keyboard: the buttons of the hand, and how a cell comes about.
+  await table.getByRole('button', { name: /^Worked by hand/ }).focus()
+  await page.keyboard.press('Enter')
+  await expect(cell('A1', 'Q1 switched over')).toHaveAccessibleName(/off, otherwise than before$/)
+  await cell('A1', 'Q1 switched over').focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('complementary', { name: 'Drawer' })).toContainText('Q1 open')
+  // The table follows an edit: without the lamp there is no row of it, and undo brings it back.
+  await table
+    .getByRole('button', { name: 'Show only what changes' })
+    .or(table.getByRole('button', { name: /more, the same/ }))
+    .click()
+  await table.getByRole('button', { name: /^H1 / }).click()
+  await page.getByRole('button', { name: 'Remove with its wires' }).click()
+  await expect(table.getByRole('button', { name: /^H1 / })).toHaveCount(0)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(table.getByRole('button', { name: /^H1 / })).toHaveCount(1)
 })
 
 test('every figure of a fuse opens its derivation', async ({ page }) => {

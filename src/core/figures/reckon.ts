@@ -18,9 +18,8 @@ import { reckonDraws } from './supply/draws'
 import { reckonMains } from './supply/mains'
 import { findRails } from './supply/rails'
 import { reckonSupplies } from './supply/supplies'
-import { reckonHandsOff, reckonIdle } from './switching/idle'
-import { reckonStops } from './switching/stops'
-import { feedWays, reckonSafeStates, reckonSwitches } from './switching/switches'
+import { fedDevices, feedWays, reckonSafeStates, reckonStops, settled } from '@/core/behaviour'
+import { reckonSwitches } from './switching/switches'
 import type {
   BoxHeatReckoning,
   CircuitFigures,
@@ -114,10 +113,10 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     draws: reckonDraws(plan, model, states),
     mains: reckonMains(plan, model, states),
     switches: reckonSwitches(plan, model, ways, states, air),
-    safeStates: reckonSafeStates(plan, model, ways),
+    safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
     stops: reckonStops(model, sized.conditions),
-    idle: reckonIdle(model, sized.conditions),
-    handsOff: reckonHandsOff(model, sized.conditions),
+    idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
+    handsOff: [...fedDevices(model, settled(model, sized.conditions, 'hands off'))],
     bonds: sized.bonds,
     pixels: reckonPixels(plan, model, sized, rails),
     boxes,

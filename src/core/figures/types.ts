@@ -4,7 +4,7 @@ import type { DayAndNight, ThermostatAdvice } from '@/core/heat'
 import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
-import type { ControlCase, Verdict } from '@/core/switching'
+import type { SafeStateReckoning, StopReckoning } from '@/core/behaviour'
 import type {
   BodySide,
   DeviceId,
@@ -179,28 +179,6 @@ export interface SwitchReckoning {
   } | null
   /** Years until it is worn; null where nobody said how often it switches, or it does not wear. */
   readonly wear: Figure | null
-}
-
-/** What a load does when control is lost. */
-export interface SafeStateReckoning {
-  readonly device: DeviceId
-  readonly wanted: 'off' | 'on'
-  readonly cases: Readonly<Record<ControlCase, Verdict>>
-  readonly by: readonly DeviceId[]
-  readonly trace: Trace
-}
-
-/** What an emergency stop, a stop button or a guard contact takes away, and what goes on. */
-export interface StopReckoning {
-  readonly device: DeviceId
-  readonly isEmergency: boolean
-  readonly cuts: readonly DeviceId[]
-  readonly stays: readonly DeviceId[]
-  /** Of what stays, what moves or heats. */
-  readonly hazards: readonly DeviceId[]
-  /** Of what stays, what may move, cut or heat for all the plan says: a load that does something else than reckon or light, and sockets. */
-  readonly perhaps: readonly DeviceId[]
-  readonly isFailSafe: boolean
 }
 
 /** What a wire must stand when a lead of a supply is loose. */

@@ -14,14 +14,13 @@ import {
   type Wire,
   type WireId,
 } from '@/core/plan'
+import { feedWays, type FeedWay } from '@/core/behaviour'
 import {
-  feedWays,
   reckon,
   routesOf,
   settlePlan,
   spaceFigures,
   stateSolutions,
-  type FeedWay,
   type Reckoning,
   type Routes,
   type SpaceFigures,

@@ -1,5 +1,5 @@
 import { drawnIn, playScenario, type Scenario, type Short } from '@/core/figures'
-import { landingOf, type DeviceId, type Part, type Plan, type WireId } from '@/core/plan'
+import { landingOf, type DeviceId, type Plan, type WireId } from '@/core/plan'
 import { sayTime } from '@/core/protection'
 import { formatNumber } from '@/core/quantity'
 import type { JoinedContext } from './context'
@@ -7,10 +7,6 @@ import type { Harm } from './types'
 
 /** As many as are told with their amperes. */
 const TOLD = 3
-
-/** Every mover of a part where it is not at rest: a stop pressed, a door open. */
-export const workedPositions = ({ actuators }: Part): Readonly<Record<string, string>> =>
-  Object.fromEntries(actuators.map(({ id, positions, rest }) => [id, positions.find((each) => each !== rest) ?? rest]))
 
 const EVERYTHING = { state: null, held: {}, open: [] as readonly WireId[], isIdle: false, short: null } as const
 

@@ -1,5 +1,4 @@
-import { othersOn } from '@/core/figures'
-import { reachedFrom, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
+import { othersOn, reachedFrom, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import { PART_KINDS, type DeviceId, type Terminal, type TerminalId } from '@/core/plan'
 import type { JoinedContext } from './context'
 

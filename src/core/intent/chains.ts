@@ -1,5 +1,4 @@
-import { othersOn } from '@/core/figures'
-import { terminalKey, type Model } from '@/core/model'
+import { othersOn, terminalKey, type Model } from '@/core/model'
 import { facetsOf, type DeviceId, type Facets, type Part, type Plan, type TerminalId } from '@/core/plan'
 import { evidenceOf } from './place'
 

@@ -1,4 +1,4 @@
-import type { FeedWay } from '@/core/figures'
+import type { FeedWay } from '@/core/behaviour'
 import type { Model } from '@/core/model'
 import { areAlike, areApart, type DeviceId, type Part, type Plan } from '@/core/plan'
 import { evidenceOf, hasPorts, placeKey, portOf, type Evidence, type Place } from './place'

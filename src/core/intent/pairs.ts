@@ -1,5 +1,5 @@
-import { othersOn, type FeedWay } from '@/core/figures'
-import { terminalKey, type Model } from '@/core/model'
+import { type FeedWay } from '@/core/behaviour'
+import { othersOn, terminalKey, type Model } from '@/core/model'
 import { PART_KINDS, isBoard, ownRoleKind, type Part, type TerminalId } from '@/core/plan'
 import { hasPorts, placeKey, placeOfLink, portOf, type Place } from './place'
 

@@ -14,10 +14,12 @@ const ANY_V = 0.5
 
 /** Where every mover stands before any coil has answered. */
 export function startPositions(model: Model, situation: Situation): Positions {
-  return model.movers.map((mover) => {
+  const { memory } = situation
+  return model.movers.map((mover, i) => {
     const held = heldAt(situation, mover)
     if (held !== undefined) return held
-    return situation.memory === 'rest' && isWorked(mover) ? mover.actuator.rest : mover.service
+    if (memory === 'service' || !isWorked(mover)) return mover.service
+    return memory === 'rest' ? mover.actuator.rest : memory[i]!
   })
 }
 

@@ -1,3 +1,4 @@
+import type { Positions } from './structure'
 import { shareOf, type DeviceId, type Plan, type State, type StateId } from '@/core/plan'
 
 /** What is switched on and held where: a state of the plan, a pressed stop, a lead come loose, a meter. */
@@ -8,8 +9,8 @@ export interface Situation {
   shareOf(device: DeviceId, draw: string): number
   /** Actuators held, by device and actuator. */
   readonly held: Readonly<Record<DeviceId, Readonly<Record<string, string>> | undefined>>
-  /** Where coils begin: as in service, so that a contactor which holds itself is in; or at rest, as after a power cut. */
-  readonly memory: 'service' | 'rest'
+  /** Where coils begin: as in service, so that a contactor which holds itself is in; at rest, as after a power cut; or where another situation has left them. */
+  readonly memory: 'service' | 'rest' | Positions
   /** Wires that are loose and links that do not conduct, by id. */
   readonly open: ReadonlySet<string>
   /** What lies between two joints besides: a short, a meter, a finger. */

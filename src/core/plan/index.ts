@@ -1,3 +1,4 @@
+export { drawRange, TOO_LITTLE, UNUSUALLY_MUCH } from './drawRange'
 export type {
   CableId,
   DeviceId,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { contactFitness, LOAD_KINDS, loadIn, wearYears, type SwitchingElement } from '.'
+import { contactFitness, LOAD_KINDS, wearYears } from '.'
 
 const fit = (
   kind: (typeof LOAD_KINDS)[number],
@@ -66,49 +66,4 @@ describe('wear', () => {
     ))
   it('what hardly switches does not wear out', () =>
     expect(wearYears({ loading_percent: 50, operationsPerDay: 0 }).years).toBeNull())
-})
-
-describe('when control is lost', () => {
-  const element = (changes: Partial<SwitchingElement>): SwitchingElement => ({
-    kind: 'contact',
-    rest: 'open',
-    isActiveLow: false,
-    hasPullDown: true,
-    ...changes,
-  })
-  it.each([
-    [
-      'nothing in the way',
-      [],
-      { 'power-cut': 'off', 'controller-off': 'on', 'controller-starting': 'on', 'wire-broken': 'on' },
-    ],
-    [
-      'a contact open at rest',
-      [element({})],
-      { 'power-cut': 'off', 'controller-off': 'off', 'controller-starting': 'off', 'wire-broken': 'off' },
-    ],
-    [
-      'a contact closed at rest',
-      [element({ rest: 'closed' })],
-      { 'power-cut': 'off', 'controller-off': 'on', 'controller-starting': 'on', 'wire-broken': 'on' },
-    ],
-    [
-      'one that works when its input is low',
-      [element({ isActiveLow: true })],
-      { 'power-cut': 'off', 'controller-off': 'unknown', 'controller-starting': 'unknown', 'wire-broken': 'off' },
-    ],
-    [
-      'a transistor whose gate floats',
-      [element({ kind: 'transistor', hasPullDown: false })],
-      { 'power-cut': 'off', 'controller-off': 'unknown', 'controller-starting': 'unknown', 'wire-broken': 'unknown' },
-    ],
-    [
-      'the same behind an open contact',
-      [element({ kind: 'transistor', hasPullDown: false }), element({})],
-      { 'power-cut': 'off', 'controller-off': 'off', 'controller-starting': 'off', 'wire-broken': 'off' },
-    ],
-  ] as const)('%s', (_what, elements, cases) => {
-    for (const [situation, verdict] of Object.entries(cases))
-      expect(loadIn(situation as 'power-cut', elements), situation).toBe(verdict)
-  })
 })

@@ -8,5 +8,4 @@ export {
   type ContactRatings,
   type LoadKind,
 } from './contacts'
-export { CONTROL_CASES, loadIn, type ControlCase, type SwitchingElement, type Verdict } from './controlCases'
 export { sinkForRelay, type RelayHeat, type RelayHeatRequest } from './sinkForRelay'

@@ -6,15 +6,19 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { later, Button } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { ProtectiveList } from './ProtectiveList'
-import { SafeStates } from './SafeStates'
 import { SizeAllDialog } from './SizeAllDialog'
-import { StopBoard } from './StopBoard'
 import { SwitchList } from './SwitchList'
 
 // The chart library is fetched when the chart is, not with the page.
 const ProtectiveDetail = later(
   async () => ({ default: (await import('./ProtectiveDetail')).ProtectiveDetail }),
   <p className="text-mute">Drawing …</p>,
+  'after the view',
+)
+
+const WhatHappens = later(
+  async () => ({ default: (await import('./happens/WhatHappens')).WhatHappens }),
+  <p className="text-mute">Working it out …</p>,
   'after the view',
 )
 
@@ -67,12 +71,16 @@ export function GuardStage() {
           {chosen ? <ProtectiveDetail key={keyOf(chosen)} protective={chosen} /> : null}
         </div>
       )}
+      <WhatHappens />
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <SwitchList />
-        <div className="space-y-4">
-          <SafeStates />
-          <StopBoard notes={notes} />
-        </div>
+        {notes.length > 0 ? (
+          <section aria-label="Worth knowing" className="space-y-2">
+            {notes.map((finding) => (
+              <FindingCard key={finding.id} finding={finding} />
+            ))}
+          </section>
+        ) : null}
       </div>
       {isSizing ? <SizeAllDialog onClose={() => setSizing(false)} /> : null}
     </>

@@ -10,8 +10,15 @@ export function FigurePanel({ view }: { readonly view: Extract<DrawerView, { kin
         How this was worked out
       </h2>
       <p className="figures mt-1 text-[22px] leading-tight font-bold">
-        {title} <span aria-hidden>·</span>{' '}
-        {figure.value === null ? 'not derived' : `${formatNumber(figure.value)}\u00a0${figure.unit}`}
+        {title}
+        {/* What has no unit is told in words. */}
+        {figure.unit === '' && figure.value === null ? null : (
+          <>
+            {' '}
+            <span aria-hidden>·</span>{' '}
+            {figure.value === null ? 'not derived' : `${formatNumber(figure.value)}\u00a0${figure.unit}`}
+          </>
+        )}
       </p>
       <p className="text-[14px] text-mute">{subject}</p>
       <TraceList trace={figure.trace} />

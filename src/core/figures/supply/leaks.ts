@@ -1,5 +1,5 @@
 import type { DeviceId, LeakForm, Part } from '@/core/plan'
-import type { FeedWay } from '../switching/switches'
+import type { FeedWay } from '@/core/behaviour'
 
 /** What one device lets through to earth, and the ways on which it is fed from one inlet. */
 export interface Leak {

@@ -6,7 +6,7 @@ import { sumMains } from '@/core/supply'
 import { step } from '@/core/trace'
 import { IS_CONTINUOUS } from '../protection/protectiveDevices'
 import { byState, worstOf } from '../settled/overStates'
-import { feedWays } from '../switching/switches'
+import { feedWays } from '@/core/behaviour'
 import type { MainsReckoning } from '../types'
 import { leaksOn } from './leaks'
 

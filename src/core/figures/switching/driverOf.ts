@@ -1,6 +1,5 @@
-import { terminalKey, type Model } from '@/core/model'
+import { terminalKey, type Model, othersOn } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
-import { othersOn } from './idle'
 
 const isCoil = (fn: Part['terminals'][TerminalId]['function']) => fn === 'coil-A' || fn === 'coil-B'
 

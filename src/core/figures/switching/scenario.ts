@@ -3,7 +3,7 @@ import type { DeviceId, Plan, StateId, WireId } from '@/core/plan'
 import { settlePlan } from '../settled/settlePlan'
 import { findRails } from '../supply/rails'
 import type { Rail } from '../types'
-import { idleHeld } from './idle'
+import { idleHeld } from '@/core/behaviour'
 import { PLAYED } from './played'
 
 /** A situation that can be played: who holds what, which lead is loose, whether programs run. Plain data. */

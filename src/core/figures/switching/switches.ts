@@ -1,37 +1,12 @@
-import { cite, SOURCES } from '@/core/reference'
-import {
-  contactFitness,
-  CONTROL_CASES,
-  loadIn,
-  sinkForRelay,
-  wearYears,
-  type ContactLoad,
-  type ControlCase,
-  type LoadKind,
-  type SwitchingElement,
-  type Verdict,
-} from '@/core/switching'
+import { contactFitness, sinkForRelay, wearYears, type ContactLoad, type LoadKind } from '@/core/switching'
 import { formatNumber } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import {
-  isClosedAtRest,
-  isCommanded,
-  moverOf,
-  doesAny,
-  factsOf,
-  hasMotor,
-  type DeviceId,
-  type Part,
-  type Plan,
-  type StateId,
-  type TerminalId,
-} from '@/core/plan'
+import { doesAny, factsOf, hasMotor, type DeviceId, type Part, type Plan, type StateId } from '@/core/plan'
 import type { Air } from '../settled/air'
 import { byState, worstOf } from '../settled/overStates'
-import type { Solution } from '@/core/model'
-import { terminalKey, type Passage, type Model } from '@/core/model'
-import type { SafeStateReckoning, SwitchReckoning } from '../types'
-import { areTogether, changeOvers, waysFrom } from '@/core/model'
+import type { Model, Passage, Solution } from '@/core/model'
+import type { FeedWay } from '@/core/behaviour'
+import type { SwitchReckoning } from '../types'
 
 /** The hottest that a base may get where its sheet says nothing; typical of solid-state relays. */
 const MAX_BASE_C = 80
@@ -47,72 +22,6 @@ export function loadKindOf(part: Part): LoadKind {
   if (hasMotor(part)) return 'motor'
   if (doesAny(part, 'computes', 'charges')) return 'capacitive'
   return doesAny(part, 'lights') ? 'lamp' : 'resistive'
-}
-
-/** The ways from every source to each device's feeding terminals. */
-export interface FeedWay {
-  readonly device: DeviceId
-  /** The inlet or supply that it comes from. */
-  readonly source: DeviceId
-  readonly isMains: boolean
-  readonly voltage_V: number
-  readonly passages: readonly Passage[]
-}
-
-const knownWays = new WeakMap<Model['wiring'], readonly FeedWay[]>()
-
-/** For each device and source that feeds it: the fuses, contacts and transistors on the way there and back; worked out once for each plan. */
-export function feedWays(plan: Plan, model: Model): readonly FeedWay[] {
-  let ways = knownWays.get(model.wiring)
-  if (!ways) knownWays.set(model.wiring, (ways = findWays(plan, model)))
-  return ways
-}
-
-function findWays(plan: Plan, model: Model): readonly FeedWay[] {
-  const found: FeedWay[] = []
-  const minusOf = new Map(model.sources.map(({ potential, terminal }) => [potential.id, terminal]))
-  for (const { potential, terminal } of model.sources) {
-    if (potential.kind !== 'L' && potential.kind !== '+') continue
-    const isMains = potential.kind === 'L'
-    const returns = minusOf.get(isMains ? `${potential.device}/N` : potential.id.replace(/\+$/, '-'))
-    if (!returns) continue
-    const out = waysFrom(model, terminal)
-    const home = waysFrom(model, returns)
-    for (const { id, part } of model.devices) {
-      if (id === potential.device) continue
-      const seen = new Set<string>()
-      for (const [plus, minus] of feedTerminals(part)) {
-        const [jp, jm] = [model.jointOf(terminalKey(id, plus)), model.jointOf(terminalKey(id, minus))]
-        // A heater or a lamp runs either way round, and what commands it commands it then too.
-        const mindsNot = isMains || !part.terminals[plus]!.polarised
-        const [there, back] =
-          out.has(jp) && home.has(jm)
-            ? [out.get(jp)!, home.get(jm)!]
-            : mindsNot && out.has(jm) && home.has(jp)
-              ? [out.get(jm)!, home.get(jp)!]
-              : [null, null]
-        if (!there || !back || seen.has(`${jp} ${jm}`)) continue
-        // A change-over that must stand one way for the feed and the other for the return feeds nothing.
-        if (!areTogether([...there, ...back], changeOvers(model))) continue
-        seen.add(`${jp} ${jm}`)
-        found.push({
-          device: id,
-          source: potential.device,
-          isMains,
-          voltage_V: potential.voltage_V ?? plan.site.mains_V,
-          passages: [...there, ...back],
-        })
-      }
-    }
-  }
-  return found
-}
-
-function feedTerminals(part: Part): readonly (readonly [TerminalId, TerminalId])[] {
-  const { behaviour } = part
-  const pairs = part.draws.map((draw) => [draw.plus, draw.minus] as const)
-  if (behaviour.kind === 'supply') return [...pairs, [behaviour.line, behaviour.neutral]]
-  return behaviour.kind === 'converter' ? [...pairs, [behaviour.plus, behaviour.minus]] : pairs
 }
 
 /** Every contact and transistor with what it switches, how hard that is for it, how hot it gets and how long it lasts. */
@@ -332,76 +241,4 @@ function contactFigures(
             ],
           },
   }
-}
-
-/** For every load whose state without control matters: what it does in each of the four cases. */
-export function reckonSafeStates(plan: Plan, model: Model, ways: readonly FeedWay[]): SafeStateReckoning[] {
-  return model.devices.flatMap(({ id, device }): SafeStateReckoning[] => {
-    if (device.safeState === null) return []
-    const way = ways.find((each) => each.device === id)
-    if (!way) return []
-    const elements = way.passages.flatMap((passage) => elementOf(plan, passage))
-    const cases = Object.fromEntries(
-      CONTROL_CASES.map((situation) => [situation, loadIn(situation, elements)]),
-    ) as Record<ControlCase, Verdict>
-    return [
-      {
-        device: id,
-        wanted: device.safeState,
-        cases,
-        by: [
-          ...new Set(
-            way.passages.filter((passage) => elementOf(plan, passage).length > 0).map((passage) => passage.device),
-          ),
-        ],
-        trace: [
-          step(
-            'Switched by',
-            elements.length === 0
-              ? 'nothing that a controller commands: it runs while there is power'
-              : way.passages
-                  .flatMap((passage) =>
-                    elementOf(plan, passage).map(
-                      (element) =>
-                        `${plan.devices[passage.device]!.tag} (${WORDS[element.kind]}${element.kind === 'contact' ? `, ${element.rest} at rest${element.isActiveLow ? ', works when its input is low' : ''}` : ''}${element.kind === 'transistor' ? (element.hasPullDown ? ', gate held off' : ', gate may float') : ''})`,
-                    ),
-                  )
-                  .join(', then '),
-            'the plan',
-          ),
-          step('Wanted', `${device.safeState} when control is lost`, cite(SOURCES.iec60204Failure)),
-        ],
-      },
-    ]
-  })
-}
-
-const WORDS: Readonly<Record<SwitchingElement['kind'], string>> = {
-  contact: 'contact',
-  'relay-output': 'solid-state relay',
-  transistor: 'transistor',
-  'board-output': 'output of the board',
-}
-
-function elementOf(plan: Plan, { device, link }: Passage): SwitchingElement[] {
-  const part = plan.parts[plan.devices[device]!.part]!
-  const { behaviour } = part
-  const common = { rest: 'open' as const, isActiveLow: false, hasPullDown: true }
-  if (link.kind !== 'contact' && link.kind !== 'semiconductor') return []
-  const mover = moverOf(part, link)
-  if (link.kind === 'contact')
-    return isCommanded(part, link)
-      ? [
-          {
-            ...common,
-            kind: 'contact',
-            rest: isClosedAtRest(part, link) ? 'closed' : 'open',
-            isActiveLow: mover.coil?.activeLow ?? false,
-          },
-        ]
-      : []
-  if (behaviour.kind === 'solid-state-relay') return [{ ...common, kind: 'relay-output' }]
-  if (behaviour.kind === 'mosfet-module')
-    return [{ ...common, kind: 'transistor', hasPullDown: mover.coil?.hasPullDown ?? false }]
-  return [{ ...common, kind: 'board-output' }]
 }

@@ -1,5 +1,5 @@
 import type { Reckoning } from '@/core/figures'
-import { isHazard } from '@/core/figures'
+import { isHazard } from '@/core/behaviour'
 import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import type { Act, ActTest } from '../types'

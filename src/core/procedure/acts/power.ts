@@ -12,16 +12,8 @@ import {
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { cite, SOURCES } from '@/core/reference'
-import {
-  feedWays,
-  isHazard,
-  mayBeHazard,
-  settlePlan,
-  type BranchWay,
-  type DrawReckoning,
-  type Rail,
-  type Reckoning,
-} from '@/core/figures'
+import { feedWays, isHazard, mayBeHazard } from '@/core/behaviour'
+import { settlePlan, type BranchWay, type DrawReckoning, type Rail, type Reckoning } from '@/core/figures'
 import { EARTH_FIRST, NO_HOT_PLUGGING, NO_SWITCH, NOT_ALONE, PROVE_DEAD } from '../cautions'
 import type { Act } from '../types'
 import type { FactsOf } from './checks'

@@ -1,5 +1,4 @@
-import { othersOn } from '@/core/figures'
-import { terminalKey } from '@/core/model'
+import { othersOn, terminalKey } from '@/core/model'
 import { coilsOf, type Coil, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'

@@ -1,5 +1,5 @@
 /** What the rules about commanding share: what may stand between a load and its source, and who works it. */
-import type { FeedWay } from '@/core/figures'
+import type { FeedWay } from '@/core/behaviour'
 import type { Passage } from '@/core/model'
 import { moverOf, type DeviceId } from '@/core/plan'
 import type { JoinedContext } from '../../context'

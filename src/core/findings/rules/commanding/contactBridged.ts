@@ -1,4 +1,5 @@
-import { isHazard, type Scenario } from '@/core/figures'
+import { isHazard } from '@/core/behaviour'
+import { type Scenario } from '@/core/figures'
 import type { TerminalKey } from '@/core/model'
 import { moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'

@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { isHazard } from '@/core/figures'
+import { isHazard } from '@/core/behaviour'
 import type { Context } from '../../context'
 import { scenarioOf, stillDrawing } from '../../harm'
 import { defineRule } from '../../types'

@@ -1,5 +1,4 @@
-import { splitKey, terminalKey } from '@/core/model'
-import { othersOn } from '@/core/figures'
+import { splitKey, terminalKey, othersOn } from '@/core/model'
 import { isBoard, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'

@@ -1,6 +1,6 @@
-import type { StopReckoning } from '@/core/figures'
+import { type StopReckoning, workedPositions } from '@/core/behaviour'
 import { SOURCES } from '@/core/reference'
-import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { scenarioOf, stillDrawing } from '../../harm'
 import { isReadByPin } from '../../senders'
 import { defineRule } from '../../types'
 

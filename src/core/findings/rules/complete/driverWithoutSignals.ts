@@ -1,5 +1,4 @@
-import { terminalKey } from '@/core/model'
-import { othersOn } from '@/core/figures'
+import { terminalKey, othersOn } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'

@@ -1,5 +1,5 @@
-import { moduleFor, othersOn, socketFor } from '@/core/figures'
-import { terminalKey } from '@/core/model'
+import { moduleFor, socketFor } from '@/core/figures'
+import { othersOn, terminalKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'

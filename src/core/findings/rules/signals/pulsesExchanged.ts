@@ -1,5 +1,4 @@
-import { othersOn } from '@/core/figures'
-import { terminalKey } from '@/core/model'
+import { othersOn, terminalKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'

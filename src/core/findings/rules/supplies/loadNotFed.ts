@@ -12,7 +12,8 @@ import {
 import { drawPower_W, splitKey, terminalKey, waysFrom, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
-import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { workedPositions } from '@/core/behaviour'
+import { scenarioOf, stillDrawing } from '../../harm'
 import { defineRule, type Fix } from '../../types'
 
 type Draw = Part['draws'][number]

@@ -1,6 +1,5 @@
-import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
-import { othersOn } from '@/core/figures'
-import { terminalKey } from '@/core/model'
+import { drawRange, TOO_LITTLE, UNUSUALLY_MUCH, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import { othersOn, terminalKey } from '@/core/model'
 import { formatNumber, formatVolts } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { ofJoints, type Context, type JoinedContext } from '../../context'
@@ -19,11 +18,9 @@ interface Facts {
   readonly isGrave: boolean
 }
 
-/** Where a part states no greatest volts: more than this share of nominal is unusual, more than that one burns it; common practice. */
-const UNUSUAL = 1.35
+/** Where a part states no greatest volts, more than this share of nominal burns it; common practice. */
 const BURNS = 1.6
-/** Where a part states no least volts: below this share of nominal it works badly, below that one not at all; common practice. */
-const TOO_LITTLE = 0.7
+/** Where a part states no least volts, below this share of nominal it does not work at all; common practice. */
 const NOT_AT_ALL = 0.55
 
 /** What the lamp of an opto input takes off; from memory. */
@@ -71,19 +68,16 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
   return part.draws.flatMap((draw): Facts[] => {
     const { voltage_V } = context.draw(device, draw.id)!
     const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
-    // An input that works something states its range as such.
-    const coil = coilsOf(part).find((each) => each.coil.plus === draw.plus && each.coil.minus === draw.minus)?.coil
-    const most_V = draw.max_V ?? coil?.max_V ?? null
+    const { least_V: wants_V, most_V } = drawRange(part, draw)
     const isAssumed = most_V === null
     const stands_V = most_V ?? draw.nominal_V
-    const wants_V = draw.min_V ?? coil?.pickUp_V ?? part.terminals[draw.plus]!.min_V
     const least_V = Math.min(...Object.values(voltage_V).map((value) => Math.abs(value ?? Infinity)))
     if (volt_V > 0 && least_V < (wants_V ?? draw.nominal_V * TOO_LITTLE) * 0.9995) {
       const isGraveLow = wants_V !== null || least_V < draw.nominal_V * NOT_AT_ALL
       const common = { device, terminal: draw.plus, kind: 'low' as const, volt_V: least_V }
       return [{ ...common, stands_V: wants_V ?? draw.nominal_V, isAssumed: wants_V === null, isGrave: isGraveLow }]
     }
-    if (volt_V <= stands_V * (isAssumed ? UNUSUAL : 1.0005)) return []
+    if (volt_V <= stands_V * (isAssumed ? UNUSUALLY_MUCH : 1.0005)) return []
     const isGrave = !isAssumed || volt_V > stands_V * BURNS
     return [{ device, terminal: draw.plus, kind: 'load', volt_V, stands_V, isAssumed, isGrave }]
   })

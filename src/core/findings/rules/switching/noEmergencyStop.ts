@@ -1,6 +1,6 @@
 import { doesAny, type DeviceId, type Part } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { isHazard } from '@/core/figures'
+import { isHazard } from '@/core/behaviour'
 import { defineRule } from '../../types'
 
 /** A hand can be in it: a pump and a heater hurt otherwise. */

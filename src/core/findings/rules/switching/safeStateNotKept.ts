@@ -1,6 +1,5 @@
 import { SOURCES } from '@/core/reference'
-import type { SafeStateReckoning } from '@/core/figures'
-import type { ControlCase } from '@/core/switching'
+import type { ControlCase, SafeStateReckoning } from '@/core/behaviour'
 import { defineRule } from '../../types'
 import { isCommandable, isWorkedByHandOrHeat } from '../commanding/commands'
 

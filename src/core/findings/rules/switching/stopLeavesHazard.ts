@@ -1,7 +1,7 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { StopReckoning } from '@/core/figures'
-import { scenarioOf, stillDrawing, workedPositions } from '../../harm'
+import { type StopReckoning, workedPositions } from '@/core/behaviour'
+import { scenarioOf, stillDrawing } from '../../harm'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
 

@@ -1,5 +1,5 @@
 import { SOURCES } from '@/core/reference'
-import type { StopReckoning } from '@/core/figures'
+import type { StopReckoning } from '@/core/behaviour'
 import { isReadByPin } from '../../senders'
 import { defineRule } from '../../types'
 

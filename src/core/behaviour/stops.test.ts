@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { PlanBuilder } from '@/core/patterns'
 import { foamGantry } from '@demo/scenarios/foamGantry'
 import { seedlingArm } from '@demo/scenarios/seedlingArm'
-import { reckon } from '../reckon'
-import { benchPlan, deviceId } from '../testing'
+import { reckon } from '@/core/figures/reckon'
+import { benchPlan, deviceId } from '@/core/figures/testing'
 
 const tags = (ids: readonly string[]) => ids.map((id) => id.slice('device:'.length)).sort()
 

@@ -1,7 +1,21 @@
 import { allOn, settle, terminalKey, type Conditions, type Model } from '@/core/model'
 import { doesAny, doesOf, factsOf, isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
-import type { StopReckoning } from '../types'
-import { fedDevices } from './idle'
+import { fedDevices } from './fed'
+import { heldButtons, withHeld, workedPositions, type Held } from './hands'
+import { settled } from './solved'
+
+/** What an emergency stop, a stop button or a guard contact takes away, and what goes on. */
+export interface StopReckoning {
+  readonly device: DeviceId
+  readonly isEmergency: boolean
+  readonly cuts: readonly DeviceId[]
+  readonly stays: readonly DeviceId[]
+  /** Of what stays, what moves or heats. */
+  readonly hazards: readonly DeviceId[]
+  /** Of what stays, what may move, cut or heat for all the plan says: a load that does something else than reckon or light, and sockets. */
+  readonly perhaps: readonly DeviceId[]
+  readonly isFailSafe: boolean
+}
 
 /** Whether a thing moves or heats: what a stop is for. */
 export function isHazard(part: Part): boolean {
@@ -24,7 +38,7 @@ export function mayBeHazard(part: Part): boolean {
 }
 
 /** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
-function isStop(part: Part): boolean {
+export function isStop(part: Part): boolean {
   if (part.behaviour.kind === 'emergency-stop') return true
   return (
     part.behaviour.kind === 'button' && part.links.some((link) => link.kind === 'contact' && isClosedAtRest(part, link))
@@ -35,22 +49,20 @@ function isStop(part: Part): boolean {
 export function reckonStops(model: Model, conditions: Conditions): StopReckoning[] {
   const stops = model.devices.filter(({ part, device }) => isStop(part) && device.origin !== 'remove')
   if (stops.length === 0) return []
-  // What is worked only while a button is held down is to stop as well: each case is solved with hands off and hands on.
-  const held = heldButtons(model)
-  const hands: readonly Held[] = Object.keys(held).length > 0 ? [{}, held] : [{}]
-  const fedWith = (own: Held) =>
-    new Set(
-      hands.flatMap((each) => [...fedDevices(model, settle(model, allOn({ held: { ...each, ...own } }), conditions))]),
-    )
-  const before = fedWith({})
+  const before = new Set(
+    handsOn(model, {}).flatMap((held) => [
+      ...fedDevices(
+        model,
+        held === NOBODY ? settled(model, conditions, 'hands off') : settle(model, allOn({ held }), conditions),
+      ),
+    ]),
+  )
   return stops.map(({ id, part }): StopReckoning => {
-    const pressed = Object.fromEntries(
-      part.actuators.map(({ id: actuator, positions, rest }) => [
-        actuator,
-        positions.find((position) => position !== rest) ?? rest,
+    const after = new Set(
+      handsOn(model, { [id]: workedPositions(part) }).flatMap((held) => [
+        ...fedDevices(model, settle(model, allOn({ held }), conditions)),
       ]),
     )
-    const after = fedWith({ [id]: pressed })
     const cuts = [...before].filter((device) => !after.has(device))
     const stays = [...after].filter((device) => !isControl(model, device))
     return {
@@ -65,35 +77,21 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
   })
 }
 
+const NOBODY: Held = {}
+
+/** What is worked only while a button is held down is to stop as well: each case is solved with hands off and hands on. */
+function handsOn(model: Model, own: Held): readonly Held[] {
+  const buttons = heldButtons(model)
+  const bare = Object.keys(own).length === 0 ? NOBODY : own
+  return Object.keys(buttons).length === 0 ? [bare] : [bare, withHeld(buttons, own)]
+}
+
 /** A broken wire must act like a pressed button: of the contacts that are wired, one is closed at rest. */
 function isFailSafe({ conductors }: Model, id: DeviceId, part: Part): boolean {
   const wired = new Set(conductors.flatMap(({ from, to }) => [from, to]))
   const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
   const used = contacts.filter(({ a, b }) => [a, b].every((end) => wired.has(terminalKey(id, end))))
   return (used.length > 0 ? used : contacts).some((link) => isClosedAtRest(part, link))
-}
-
-type Held = Readonly<Record<DeviceId, Readonly<Record<string, string>>>>
-
-/** Buttons that close while they are held, all of them pressed. */
-function heldButtons(model: Model): Held {
-  return Object.fromEntries(
-    model.devices.flatMap(({ id, part }) => {
-      const closes = part.links.some((link) => link.kind === 'contact' && !isClosedAtRest(part, link))
-      if (part.behaviour.kind !== 'button' || !closes) return []
-      return [
-        [
-          id,
-          Object.fromEntries(
-            part.actuators.map(({ id: actuator, positions, rest }) => [
-              actuator,
-              positions.find((position) => position !== rest) ?? rest,
-            ]),
-          ),
-        ],
-      ]
-    }),
-  )
 }
 
 function isControl(model: Model, device: DeviceId): boolean {

@@ -1,0 +1,15 @@
+export { fedDevices } from './fed'
+export { feedWays, type FeedWay } from './feedWays'
+export { idleHeld, workedPositions } from './hands'
+export {
+  CONTROL_CASES,
+  reckonSafeStates,
+  type ControlCase,
+  type SafeStateReckoning,
+  type SafeVerdict,
+} from './safeStates'
+export { settled } from './solved'
+export { isHazard, mayBeHazard, reckonStops, type StopReckoning } from './stops'
+export { Behaviour, type BehaviourColumn, type BehaviourTable } from './behaviour'
+export { isRunning, ROW_GROUPS, type BehaviourCell, type BehaviourRow, type RowGroup } from './rows'
+export { SITUATION_GROUPS, type BehaviourSituation, type SituationGroup } from './situations'
