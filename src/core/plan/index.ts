@@ -1,3 +1,4 @@
+export { driverInputs, driverSignalOf, type DriverInput, type DriverSignal } from './driverInputs'
 export { drawRange, TOO_LITTLE, UNUSUALLY_MUCH } from './drawRange'
 export type {
   CableId,
@@ -47,7 +48,7 @@ export type { CableGiven, DeviceGiven, EnclosureGiven, FaceGiven, PartGiven, Rac
 export { newCable } from './newCable'
 export { newWire } from './newWire'
 export { coilsOf, isClosedAtRest, isCommanded, moverOf } from './actuators'
-export { doesAny, doesOf, factsOf, hasMotor, isBoard } from './partFacts'
+export { doesAny, heats, doesOf, factsOf, hasMotor, isBoard } from './partFacts'
 export { wordsOfKind, type KindWords } from './kindWords'
 export { kindsOfferedAt, kindsWhere, PART_GROUPS, PART_KINDS, type KindFacts, type PartGroup } from './partKinds'
 export { asLabel, namesOf } from './saidOf'

@@ -26,6 +26,9 @@ export const doesAny = (part: Part, ...what: readonly Does[]): boolean =>
 /** Whether it has windings that turn something: a contact, a fuse and an ohmmeter meet a motor. */
 export const hasMotor = (part: Part): boolean => doesAny(part, 'moves', 'pumps', 'blows')
 
+/** Whether it turns what it takes into heat that something is warmed by. */
+export const heats = (part: Part): boolean => doesAny(part, 'heats')
+
 /** Pins of a program: signals that it reads or sends at a level of its own, or a motor that it turns. */
 const hasPins = ({ terminals }: Part): boolean =>
   Object.values(terminals).some(

@@ -1,9 +1,9 @@
 import { cite, earthConductorFor, SOURCES } from '@/core/reference'
 import { formatNumber, wireSize, SOLD_SIZES } from '@/core/quantity'
 import { COMMON_PRACTICE, step } from '@/core/trace'
-import type { DeviceId, Plan, WireId } from '@/core/plan'
+import { factsOf, type DeviceId, type Plan, type WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
-import { splitKey, type Conductor, type Model } from '@/core/model'
+import { isEarth, reachedFrom, splitKey, type Conductor, type Model, type Step } from '@/core/model'
 import { CLAMP_TOL, LEAST_SIZE, thickestFor, type Circuit } from './circuits'
 import type { SizedWire } from './describeWire'
 
@@ -39,6 +39,25 @@ function byClamps(plan: Plan, { clampMost_mm2 }: Circuit, reckoned: string, line
     : reckoned
 }
 
+/** The devices that an earth conductor goes to, away from where earth comes in: where its end only passes it on, those beyond. */
+function earthed(model: Model, { id, jointFrom, jointTo }: Conductor): ReadonlySet<DeviceId> {
+  const deviceOf = (joint: number) => splitKey(model.terminalOfJoint[joint]!).device
+  const isOther = (each: Step) => isEarth(each) && each.id !== id
+  const incoming = new Set(
+    model.sources.flatMap(({ potential, terminal }) => (potential.kind === 'PE' ? [model.jointOf(terminal)] : [])),
+  )
+  const away = [jointFrom, jointTo].filter(
+    (joint) => ![...reachedFrom(model, [joint], isOther).keys()].some((each) => incoming.has(each)),
+  )
+  const reached = reachedFrom(
+    model,
+    away,
+    isOther,
+    (joint) => !factsOf(model.deviceById.get(deviceOf(joint))!.part).passesOn,
+  )
+  return new Set([...reached.keys()].map(deviceOf))
+}
+
 /** An earth conductor carries nothing in service; it is sized by the line conductor beside it, or the device ahead of it. */
 export function sizeEarth(
   plan: Plan,
@@ -49,9 +68,12 @@ export function sizeEarth(
   sizeFor: (protection_A: number) => string | null,
 ): SizedWire {
   const { conductor, length_mm } = circuit
-  const ends = new Set<DeviceId>([conductor.from, conductor.to].map((key) => splitKey(key).device))
   const lines = model.conductors.filter(({ wire }) => wire.function === 'L')
-  const beside = lines.filter(({ from, to }) => [from, to].some((key) => ends.has(splitKey(key).device)))
+  const besideAny = (ends: ReadonlySet<DeviceId>) =>
+    lines.filter(({ from, to }) => [from, to].some((key) => ends.has(splitKey(key).device)))
+  const ownEnds = new Set([conductor.from, conductor.to].map((key) => splitKey(key).device))
+  const own = besideAny(ownEnds)
+  const beside = own.length > 0 ? own : besideAny(earthed(model, conductor))
   // Where no line conductor goes to the same device, the thickest of the plan could touch it.
   const ownCable = conductor.wire.cable
   const inCable = ownCable === null ? [] : lines.filter(({ wire }) => wire.cable === ownCable)
@@ -72,7 +94,7 @@ export function sizeEarth(
     protection_A,
     series: plan.practice.series,
   })
-  const own = conductor.wire.size
+  const given = conductor.wire.size
   const alone_mm2 = leastAlone_mm2(plan, conductor)
   const least_mm2 = Math.max(wireSize(rule.size).area_mm2, alone_mm2)
   const asked =
@@ -81,7 +103,7 @@ export function sizeEarth(
       : rule.size
   const reckoned = wireSize(circuit.minimum).area_mm2 > wireSize(asked).area_mm2 ? circuit.minimum : asked
   const size =
-    own ??
+    given ??
     byClamps(
       plan,
       circuit,
@@ -103,9 +125,9 @@ export function sizeEarth(
           ),
         ]
       : []),
-    own === null
+    given === null
       ? step('Chosen', `${size}${size === asked ? '' : ', the least that the clamps hold'}`)
-      : step('Size', `${own}, as entered`, 'the plan'),
+      : step('Size', `${given}, as entered`, 'the plan'),
   ]
   const none = {
     value: 0,
@@ -116,7 +138,7 @@ export function sizeEarth(
     id: conductor.id,
     function: 'PE',
     size,
-    isReckoned: own === null,
+    isReckoned: given === null,
     length_mm,
     lengthFrom: circuit.lengthFrom,
     current_A: {},

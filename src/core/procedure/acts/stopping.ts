@@ -1,5 +1,5 @@
 import type { Reckoning } from '@/core/figures'
-import { PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
+import { heats, PART_KINDS, type DeviceId, type Plan } from '@/core/plan'
 import { cite, SOURCES } from '@/core/reference'
 import { STOP_NOT_RATED } from '../cautions'
 import type { Act } from '../types'
@@ -14,8 +14,7 @@ const tagsOf = (plan: Plan, ids: readonly DeviceId[]) =>
 export function heatActs(plan: Plan): readonly Act[] {
   const heaters = presentOf(plan).flatMap((device): Act[] => {
     const { tag, name, part: partId, watchedBy } = plan.devices[device]!
-    const { behaviour } = plan.parts[partId]!
-    if (behaviour.kind !== 'heater') return []
+    if (!heats(plan.parts[partId]!)) return []
     const sensor = watchedBy && plan.devices[watchedBy] ? plan.devices[watchedBy]!.tag : null
     return [
       actOf({

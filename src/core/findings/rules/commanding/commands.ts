@@ -45,12 +45,18 @@ function isStopLike(context: JoinedContext, { device, link }: Passage): boolean 
   )
 }
 
-/** Whether a program, a pin or a coil stands in the way of a device. */
-export function isCommandable(context: JoinedContext, device: DeviceId): boolean {
+/** Whether a program or a pin commands a device: by what stands in its way, or in the way of the coil that works that. */
+export function isCommandable(context: JoinedContext, device: DeviceId, seen: readonly DeviceId[] = []): boolean {
   return waysTo(context, device).some(({ passages }) =>
     passages.some((passage) => {
       const by = movedBy(context, passage)
-      return by === 'coil' || by === 'firmware'
+      if (by !== 'coil') return by === 'firmware'
+      const { coil } = context.model.movers[passage.mover!]!
+      const isOnRails =
+        coil !== null && [coil.plus, coil.minus].every((joint) => context.model.potentialsOfJoint(joint).length > 0)
+      if (!isOnRails) return true
+      const { device: relay } = passage
+      return relay !== device && !seen.includes(relay) && isCommandable(context, relay, [...seen, device])
     }),
   )
 }

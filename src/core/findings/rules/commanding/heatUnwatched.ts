@@ -1,4 +1,4 @@
-import { moverOf, type Device, type DeviceId } from '@/core/plan'
+import { heats, moverOf, type Device, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { defineRule } from '../../types'
@@ -25,8 +25,8 @@ export const heatUnwatched = defineRule<{ readonly heater: DeviceId; readonly by
   find: (context) => {
     const heaters = context.devices.filter(
       ({ id, part }) =>
-        part.behaviour.kind === 'heater' &&
-        !part.behaviour.openAir &&
+        heats(part) &&
+        !(part.behaviour.kind === 'heater' && part.behaviour.openAir) &&
         // What heats only while a hand holds a button down is watched by whose hand it is.
         context.reckoning.handsOff.includes(id) &&
         isCommandable(context, id) &&

@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { heats, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isHazard } from '@/core/behaviour'
 import type { Context } from '../../context'
@@ -16,7 +16,7 @@ interface Facts {
 function isAsked(context: Context, id: DeviceId): boolean {
   const { commandedBy } = context.device(id)
   const part = context.part(id)
-  if (part.behaviour.kind === 'heater' || commandedBy !== null) return true
+  if (heats(part) || commandedBy !== null) return true
   return isHazard(part) && part.behaviour.kind !== 'driver' && isCommandable(context, id)
 }
 

@@ -1,4 +1,4 @@
-import type { DeviceId } from '@/core/plan'
+import { heats, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 import { isCommandable } from './commands'
@@ -10,9 +10,7 @@ export const safeStateUnsaid = defineRule<{ readonly heater: DeviceId }>({
   source: SOURCES.iec60204Failure,
   find: (context) =>
     context.devices.flatMap(({ id, device, part }) =>
-      part.behaviour.kind === 'heater' && device.safeState === null && isCommandable(context, id)
-        ? [{ heater: id }]
-        : [],
+      heats(part) && device.safeState === null && isCommandable(context, id) ? [{ heater: id }] : [],
     ),
   word: ({ heater }, context) => ({
     subjects: [{ kind: 'device', id: heater }],

@@ -1,5 +1,5 @@
 import { terminalKey, othersOn } from '@/core/model'
-import type { DeviceId, TerminalId } from '@/core/plan'
+import { driverInputs, type DeviceId, type DriverInput, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { isSentTo } from '../../senders'
@@ -14,12 +14,6 @@ interface Facts {
   readonly still: readonly TerminalId[]
 }
 
-/** Pulses and directions as drivers name them; an enable input is fed by nobody in most machines. */
-const STEPS = /^(pul|pulse|step|stp|clk|dir|cw|ccw)/i
-
-/** "PUL" of "PUL+" and "PUL−": the two ends of one input. */
-const nameOf = (label: string): string => label.replace(/[+\-−]$/, '').toUpperCase()
-
 export const driverWithoutSignals = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A driver without its pulses',
@@ -28,15 +22,9 @@ export const driverWithoutSignals = defineJoiningRule<Facts>({
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
       if (part.behaviour.kind !== 'driver') return []
-      const inputs = (Object.keys(part.terminals) as TerminalId[]).filter((terminal) => {
-        const { function: fn, label, direction } = part.terminals[terminal]!
-        return (
-          (fn === 'signal' || fn === 'data') &&
-          direction !== 'out' &&
-          STEPS.test(label) &&
-          !context.isLeftOpen(id, terminal)
-        )
-      })
+      // An enable input is fed by nobody in most machines.
+      const wanted = driverInputs(part).filter(({ says }) => says === 'pulse' || says === 'direction')
+      const inputs = wanted.flatMap(endsOf).filter((terminal) => !context.isLeftOpen(id, terminal))
       const open = inputs.filter((terminal) => othersOn(context.model, terminalKey(id, terminal)).length === 0)
       const linked = open.filter((terminal) => context.wiresAt(id, terminal).length > 0)
       const adrift = inputs.filter((terminal) => !open.includes(terminal) && !reachesController(context, id, terminal))
@@ -49,11 +37,7 @@ export const driverWithoutSignals = defineJoiningRule<Facts>({
             still: [],
           },
         ]
-      const still = inputs.filter((terminal) => {
-        const name = nameOf(part.terminals[terminal]!.label)
-        const both = inputs.filter((each) => nameOf(part.terminals[each]!.label) === name)
-        return !isSentTo(context, id, both)
-      })
+      const still = wanted.flatMap((input) => (isSentTo(context, id, endsOf(input)) ? [] : endsOf(input)))
       return still.length > 0 ? [{ device: id, open: [], adrift: [], still }] : []
     }),
   word: ({ device, open, adrift, still }, context) => {
@@ -74,6 +58,8 @@ export const driverWithoutSignals = defineJoiningRule<Facts>({
     }
   },
 })
+
+const endsOf = ({ plus, minus }: DriverInput): readonly TerminalId[] => (minus === null ? [plus] : [plus, minus])
 
 /** Whether anything is on the net that sends or feeds: neither a driver, a joint, nor a pin that only listens. */
 function reachesController(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {

@@ -1,4 +1,12 @@
-import { drawRange, TOO_LITTLE, UNUSUALLY_MUCH, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import {
+  driverInputs,
+  drawRange,
+  TOO_LITTLE,
+  UNUSUALLY_MUCH,
+  type DeviceId,
+  type Part,
+  type TerminalId,
+} from '@/core/plan'
 import { othersOn, terminalKey } from '@/core/model'
 import { formatNumber, formatVolts } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
@@ -125,12 +133,8 @@ function voltsThroughLoad(context: JoinedContext, device: DeviceId, terminal: Te
 /** Pins that sink the lamp of an opto input, whose other end stands on a rail far above their level. */
 function pinsBehindOptos(context: JoinedContext, device: DeviceId, part: Part): readonly Facts[] {
   if (part.behaviour.kind !== 'driver') return []
-  return (Object.keys(part.terminals) as TerminalId[]).flatMap((plus): Facts[] => {
-    const { label, isolated } = part.terminals[plus]!
-    const minus = (Object.keys(part.terminals) as TerminalId[]).find(
-      (key) => part.terminals[key]!.label.replace(/[-−]$/, '+') === label && key !== plus,
-    )
-    if (!isolated || !label.endsWith('+') || !minus) return []
+  return driverInputs(part).flatMap(({ plus, minus }): Facts[] => {
+    if (minus === null || !part.terminals[plus]!.isolated) return []
     const volt_V = Math.max(
       0,
       ...context

@@ -1,4 +1,4 @@
-import { moverOf, type DeviceId } from '@/core/plan'
+import { heats, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
 
@@ -15,7 +15,7 @@ export const heatWithoutSecondStop = defineRule<Facts>({
   source: SOURCES.iec60204Failure,
   find: (context) =>
     context.ways.flatMap(({ device, isMains, passages }): Facts[] => {
-      if (context.part(device).behaviour.kind !== 'heater' || context.device(device).origin === 'remove') return []
+      if (!heats(context.part(device)) || context.device(device).origin === 'remove') return []
       const first = passages.find(({ link }) => link.kind === 'semiconductor')
       // A transistor on a board, a few watts at low voltage, is watched by its firmware alone in most machines; a relay is not.
       if (!first || (context.part(first.device).behaviour.kind !== 'solid-state-relay' && !isMains)) return []
