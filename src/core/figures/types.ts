@@ -118,6 +118,8 @@ export interface ProtectiveReckoning {
   readonly minimum_A: number
   /** The most in a state of starting up; null without one. */
   readonly startUp_A: number | null
+  /** The peak that the supplies behind it draw together when they are switched on. */
+  readonly inrush_A: number
   /** The greatest fault current it parts. */
   readonly breaking_A: number
   /** A short behind it; null where it is empty or nothing feeds it. */

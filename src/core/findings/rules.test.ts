@@ -294,6 +294,18 @@ const pinHeater = (relay?: string, contact?: 'NO' | 'NC'): Plan => {
   }
 }
 
+/** A breaker before a supply that draws 40 A for a millisecond or two (typical of its size). */
+const breakerBefore = (rating_A: number, curve: 'B' | 'D'): Plan =>
+  new PlanBuilder('breaker', 'IEC')
+    .device('X1', 'inlet')
+    .device('F1', 'breaker-1p-6', 'Breaker', { fitted: { Q: { family: 'IEC 60898', rating_A, curve } } })
+    .device('PS1', 'supply-24-350')
+    .wire('X1.L', 'F1.1', 'L')
+    .wire('F1.2', 'PS1.L', 'L')
+    .wire('X1.N', 'PS1.N', 'N')
+    .wire('X1.PE', 'PS1.PE', 'PE')
+    .build()
+
 /** A 24 V heater behind a solid-state relay. */
 function solidState(relay: string, heater: string): Plan {
   return bench((b) =>
@@ -859,6 +871,10 @@ const SAMPLES: Readonly<
   'supplementary-alone': {
     bad: [() => resetBreaker('1 mm²')],
     good: [() => resetBreaker(null), () => clay()],
+  },
+  'inrush-opens-device': {
+    bad: [() => breakerBefore(1, 'B'), () => breakerBefore(4, 'B')],
+    good: [() => breakerBefore(6, 'B'), () => breakerBefore(2, 'D'), () => clay()],
   },
   'start-up-opens-fuse': {
     bad: [() => spindle((b) => b.state('start', { name: 'Starting', startUp: true }), 4)],

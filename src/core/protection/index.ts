@@ -5,6 +5,7 @@ export {
   isProtectedBy,
   type ProtectiveRating,
 } from './coordinate'
+export { breakerStands_A, inrushStood_A } from './inrush'
 export { bandOf, openingTime, sayOpening, sayTime, type CurvedDevice, type Opening } from './openingTime'
 export { protect, thermalFactor, voltageObjection, type Protection, type ProtectRequest } from './protect'
 export { protectCalculator } from './calculator'

@@ -2,6 +2,7 @@ import { formatNumber, isAtMost } from '@/core/quantity'
 import { cite, FAMILIES, offeredRatings_A, OVERLOAD_FACTOR, SOURCES, type DeviceFamily } from '@/core/reference'
 import { COMMON_PRACTICE, step, type TraceStep } from '@/core/trace'
 import { greatestRating_A } from './coordinate'
+import { INRUSH_MULTIPLE } from './inrush'
 
 export interface ProtectRequest {
   readonly load_A: number
@@ -20,9 +21,6 @@ export interface ProtectRequest {
   /** Only ratings that are made and sold; the calculator answers from the whole series. */
   readonly isOffered?: boolean
 }
-
-/** A slow fuse stands so many times its rating for the milliseconds of an inrush: IEC 60127-2, sheets 3 and 5 (from memory). */
-const INRUSH_MULTIPLE = 10
 
 export interface Protection {
   readonly feasible: boolean

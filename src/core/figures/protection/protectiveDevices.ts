@@ -124,6 +124,7 @@ export function reckonProtective(
         advice: advice.trace,
         minimum_A: least.result.minimum_A,
         startUp_A: worstOf(starting).value,
+        inrush_A: supplies.inrush_A,
         breaking_A: link.breaking_A ?? FAMILIES[family].breaking_A(rating_A ?? 0, voltage_V),
         fault:
           rating_A === null

@@ -1,12 +1,8 @@
 import { outletCurve } from '@/core/plan'
+import { breakerStands_A } from '@/core/protection'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { defineRule } from '../../types'
-
-/** A breaker lets a peak of a millisecond or two pass that is this much above what holds its magnet for longer; common practice, typical. */
-const SHORT_PEAK = 2
-/** The lowest multiple at which the magnet may act: of a breaker by its curve (IEC 60898-1), of a North American branch breaker (typical). */
-const MAGNET_FROM = { IEC: { B: 3, C: 5, D: 10 }, NEC: { B: 6, C: 6, D: 10 } } as const
 
 export const inrushMayTrip = defineRule<{ readonly inrush_A: number; readonly limit_A: number }>({
   severity: 'caution',
@@ -14,8 +10,7 @@ export const inrushMayTrip = defineRule<{ readonly inrush_A: number; readonly li
   stage: 'feed',
   source: SOURCES.practice,
   find({ plan, reckoning }) {
-    const limit_A =
-      plan.site.outletBreaker_A * MAGNET_FROM[plan.site.region][outletCurve(plan.site)] * Math.SQRT2 * SHORT_PEAK
+    const limit_A = breakerStands_A(plan.site.outletBreaker_A, outletCurve(plan.site), plan.site.region)
     const inrush_A = reckoning.mains.inrush.value
     return inrush_A !== null && inrush_A > limit_A ? [{ inrush_A, limit_A }] : []
   },

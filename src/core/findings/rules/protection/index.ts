@@ -5,6 +5,7 @@ import { fuseDoesNotProtectWire } from './fuseDoesNotProtectWire'
 import { fuseMisfits } from './fuseMisfits'
 import { fuseOverloaded } from './fuseOverloaded'
 import { fusesJoined } from './fusesJoined'
+import { inrushOpensDevice } from './inrushOpensDevice'
 import { notSelective } from './notSelective'
 import { parallelUnlike } from './parallelUnlike'
 import { startUpOpensFuse } from './startUpOpensFuse'
@@ -24,6 +25,7 @@ export const protectionRules = {
   'fuse-misfits': fuseMisfits,
   'fuse-overloaded': fuseOverloaded,
   'fuses-joined': fusesJoined,
+  'inrush-opens-device': inrushOpensDevice,
   'not-selective': notSelective,
   'parallel-unlike': parallelUnlike,
   'start-up-opens-fuse': startUpOpensFuse,

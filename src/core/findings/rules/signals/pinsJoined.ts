@@ -1,4 +1,4 @@
-import { isBoard, isClosedAtRest, moverOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { isBoard, isClosedAtRest, moverOf, type DeviceId, type PartId, type TerminalId } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
@@ -13,7 +13,7 @@ interface End {
 
 interface Facts {
   readonly pins: readonly End[]
-  readonly is: 'against' | 'beside' | 'mingled' | 'held'
+  readonly is: 'against' | 'beside' | 'mingled' | 'held' | 'shared' | 'unseen'
 }
 
 /** A pin that a program may set. */
@@ -43,15 +43,16 @@ function isRead(context: JoinedContext, { device, terminal }: End): boolean {
 function bringers(
   context: JoinedContext,
   ends: readonly End[],
-): readonly { readonly mover: string; readonly rests: boolean }[] {
+): readonly { readonly mover: string; readonly rests: boolean; readonly part: PartId }[] {
   return ends.flatMap(({ device, terminal }) => {
     const part = context.part(device)
     const isOutput = part.behaviour.kind === 'sensor' && context.terminal(device, terminal).direction === 'out'
-    if (isOutput && part.draws.length > 0) return [{ mover: device, rests: false }]
+    const { part: kind } = context.device(device)
+    if (isOutput && part.draws.length > 0) return [{ mover: device, rests: false, part: kind }]
     return part.links.flatMap((link) => {
       if (!('actuator' in link) || (link.a !== terminal && link.b !== terminal)) return []
       if (moverOf(part, link).by === 'setting') return []
-      return [{ mover: `${device} ${link.actuator}`, rests: isClosedAtRest(part, link) }]
+      return [{ mover: `${device} ${link.actuator}`, rests: isClosedAtRest(part, link), part: kind }]
     })
   })
 }
@@ -70,6 +71,10 @@ function find(context: JoinedContext, ends: readonly End[]): readonly Facts[] {
   const inputs = wired.filter((end) => isRead(context, end))
   const isSeveral = new Set(bring.map(({ mover }) => mover)).size > 1
   if (ofOneBoard(inputs).length > 0 && isSeveral) return [{ pins: ofOneBoard(inputs), is: 'mingled' }]
+  // Two like buttons may well start the same; what is closed at rest hides whatever lies beside it.
+  const isUnlike = new Set(bring.map(({ part }) => part)).size > 1
+  if (inputs.length === 1 && isSeveral && bring.some(({ rests }) => rests)) return [{ pins: inputs, is: 'unseen' }]
+  if (inputs.length === 1 && isSeveral && isUnlike) return [{ pins: inputs, is: 'shared' }]
   const isHeld = pins.length > 0 && worked.length > inputs.length && bring.some(({ rests }) => rests)
   return isHeld ? [{ pins, is: 'held' }] : []
 }
@@ -83,14 +88,16 @@ export const pinsJoined = defineJoiningRule<Facts>({
   word: ({ pins, is }, context) => {
     const named = pins.map(({ device, terminal }) => context.terminalName(device, terminal)).join(' and ')
     return {
-      severity: is === 'beside' ? 'caution' : 'stop',
+      severity: is === 'beside' || is === 'shared' ? 'caution' : 'stop',
       subjects: pins.map((pin) => ({ kind: 'terminal', ...pin })),
       what:
         is === 'held'
           ? `${named} works something, and a contact that is closed at rest holds it`
           : is === 'mingled'
             ? `${named} are joined, and more than one contact works them`
-            : `${named} are joined`,
+            : is === 'shared' || is === 'unseen'
+              ? `${named} reads more than one contact${is === 'unseen' ? ', and one of them is closed at rest' : ''}`
+              : `${named} are joined`,
       fixes: takeOut(
         context,
         bridgeBetween(
@@ -101,9 +108,11 @@ export const pinsJoined = defineJoiningRule<Facts>({
       why:
         is === 'held'
           ? 'What the pin gives is shorted by the contact: the pin burns or gives in. Bring the contact to an input of its own.'
-          : is === 'mingled'
-            ? 'The program cannot tell which of the contacts closed: one works what the other was to work. Give each its own input.'
-            : 'One gives its level while the other gives none: the two burn one another out, and what hangs on them obeys neither. Give each pin its own lead.',
+          : is === 'unseen'
+            ? 'What is closed at rest holds the input, whatever the others do: they are never seen. Give each its own input, or lay them in line.'
+            : is === 'mingled' || is === 'shared'
+              ? 'The program cannot tell which of the contacts closed: one works what the other was to work. Give each its own input.'
+              : 'One gives its level while the other gives none: the two burn one another out, and what hangs on them obeys neither. Give each pin its own lead.',
     }
   },
 })

@@ -2,6 +2,8 @@ import type { DeviceId, EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 
+/** From this on water is kept off, and what stands in a wall needs a seal that its part says. */
+const SPLASH_IP = 54
 /** A screened vent that looks down; typical. */
 const OPEN_IP = 23
 
@@ -9,7 +11,8 @@ export const ipLowered = defineLayingRule<{
   readonly enclosure: EnclosureId
   readonly wall: string
   readonly what: string
-  readonly ip: number
+  /** Null where the part does not say what it keeps. */
+  readonly ip: number | null
   readonly wanted: number
   readonly device: DeviceId | null
 }>({
@@ -27,7 +30,8 @@ export const ipLowered = defineLayingRule<{
       return [
         ...items.flatMap(({ device }) => {
           const { ip } = context.part(device)
-          return ip !== null && isLess(ip)
+          const isUnknown = ip === null && wanted >= SPLASH_IP && context.part(device).mounting === 'panel'
+          return isUnknown || (ip !== null && isLess(ip))
             ? [{ enclosure, wall: data.name, what: context.device(device).tag, ip, wanted, device }]
             : []
         }),
@@ -40,7 +44,8 @@ export const ipLowered = defineLayingRule<{
     }),
   word: ({ enclosure, wall, what, ip, wanted, device }, { plan }) => ({
     subjects: device === null ? [{ kind: 'plan' }] : [{ kind: 'device', id: device }],
-    what: `${what} in the ${wall.toLowerCase()} of “${plan.enclosures[enclosure]!.name}” keeps IP${String(ip).padStart(2, '0')}, and IP${String(wanted).padStart(2, '0')} is wanted`,
+    alike: ip === null ? `unknown ${enclosure}` : undefined,
+    what: `${what} in the ${wall.toLowerCase()} of “${plan.enclosures[enclosure]!.name}” ${ip === null ? 'says nothing of what it keeps out' : `keeps IP${String(ip).padStart(2, '0')}`}, and IP${String(wanted).padStart(2, '0')} is wanted`,
     why: 'A box is as tight as its worst opening. A part of the class wanted, a hood over it, or say that less will do.',
   }),
 })

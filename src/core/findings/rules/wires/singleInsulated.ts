@@ -1,5 +1,13 @@
 import { terminalKey } from '@/core/model'
-import { landingOf, type CableId, type DeviceId, type EnclosureId, type Plan, type WireId } from '@/core/plan'
+import {
+  landingOf,
+  type CableId,
+  type DeviceId,
+  type EnclosureId,
+  type Plan,
+  type RacewayId,
+  type WireId,
+} from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { LaidContext } from '../../context'
@@ -11,6 +19,8 @@ interface Facts {
   readonly is: 'leaves' | 'moves' | 'beside'
   readonly cable: CableId | null
   readonly least_V: number | null
+  /** Something of less than the mains lies on the way where it moves: what the one rubs through, the other carries on. */
+  readonly isBesideSignals: boolean
 }
 
 /** The box in which a device stands; `outside` where it stands out on the machine, null where nobody said. */
@@ -41,15 +51,31 @@ function* mainsLeads(context: LaidContext) {
   }
 }
 
-/** Whether its way bends in use: over a hinge, in a chain, in a loop that swings. */
-function movesOnItsWay(context: LaidContext, lead: WireId | CableId): boolean {
+/** The ways on which it bends in use: over a hinge, in a chain, in a loop that swings. */
+function movingWays(context: LaidContext, lead: WireId | CableId): readonly RacewayId[] {
   const { plan, routes } = context
-  return (routes.byId.get(lead)?.parts ?? []).some(({ raceway }) => {
-    if (raceway === null) return false
+  return (routes.byId.get(lead)?.parts ?? []).flatMap(({ raceway }) => {
+    if (raceway === null) return []
     const { kind, motion } = plan.raceways[raceway]!
-    return motion === null ? ['hinge-loop', 'chain', 'loop'].includes(kind) : motion !== 'still'
+    const moves = motion === null ? ['hinge-loop', 'chain', 'loop'].includes(kind) : motion !== 'still'
+    return moves ? [raceway] : []
   })
 }
+
+/** Whether a lead that brings no mains lies on one of those ways. */
+function isBesideSignals(context: LaidContext, ways: readonly RacewayId[]): boolean {
+  const mains = new Set<WireId | CableId>()
+  for (const { id, wire } of mainsLeads(context)) mains.add(wire.cable ?? id)
+  return [...context.routes.byId].some(
+    ([lead, { parts }]) =>
+      !mains.has(lead) &&
+      !isEarthLead(context, lead) &&
+      parts.some(({ raceway }) => raceway !== null && ways.includes(raceway)),
+  )
+}
+
+const isEarthLead = ({ plan }: LaidContext, lead: WireId | CableId): boolean =>
+  plan.wires[lead as WireId]?.function === 'PE'
 
 export const singleInsulated = defineLayingRule<Facts>({
   severity: 'caution',
@@ -72,7 +98,8 @@ export const singleInsulated = defineLayingRule<Facts>({
           ...beside.map((other) => other.wire.rated_V),
           ...plan.cables[wire.cable]!.cores.flatMap(({ rated_V }) => rated_V ?? []),
         ].filter((volts) => volts < plan.site.mains_V)
-        if (volts.length > 0) found.push({ wire: id, is: 'beside', cable: wire.cable, least_V: Math.min(...volts) })
+        if (volts.length > 0)
+          found.push({ wire: id, is: 'beside', cable: wire.cable, least_V: Math.min(...volts), isBesideSignals: true })
         if (!isBare) continue
       }
       // A thing's own moulded cord has its jacket.
@@ -80,14 +107,21 @@ export const singleInsulated = defineLayingRule<Facts>({
       const isIn = (wire.route ?? []).some((way) => ['conduit', 'sleeve'].includes(plan.raceways[way]!.kind))
       const [one, other] = [boxOf(plan, a.device), boxOf(plan, b.device)]
       if (!isBare || isOwnCord || isIn) continue
-      if (one !== null && other !== null && one !== other)
-        found.push({ wire: id, is: 'leaves', cable: wire.cable, least_V: jacket_V })
-      else if (movesOnItsWay(context, wire.cable ?? id))
-        found.push({ wire: id, is: 'moves', cable: wire.cable, least_V: jacket_V })
+      const ways = movingWays(context, wire.cable ?? id)
+      const leaves = one !== null && other !== null && one !== other
+      if (!leaves && ways.length === 0) continue
+      const is = ways.length > 0 ? 'moves' : 'leaves'
+      found.push({
+        wire: id,
+        is,
+        cable: wire.cable,
+        least_V: jacket_V,
+        isBesideSignals: isBesideSignals(context, ways),
+      })
     }
     return found
   },
-  word: ({ wire, is, cable, least_V }, context) => ({
+  word: ({ wire, is, cable, least_V, isBesideSignals: isBeside }, context) => ({
     subjects: [{ kind: 'wire', id: wire }],
     alike: `${is} ${cable ?? ''}`,
     what:
@@ -96,11 +130,11 @@ export const singleInsulated = defineLayingRule<Facts>({
         : `“${context.plan.cables[cable!]!.name}” holds ${context.wireName(wire)} and cores that stand ${formatNumber(least_V!)} V`,
     why:
       is === 'moves'
-        ? 'What moves wears, and one nick bares the mains. Take a jacketed cable made to move.'
+        ? `What moves wears, and one nick bares the mains${isBeside ? ' against the leads of low voltage beside it, and whatever they reach' : ''}. Take a jacketed cable made to move.`
         : is === 'leaves'
           ? 'Outside a box one nick bares the mains. Take a jacketed cable, or lead it in a conduit all the way.'
           : 'In one jacket every core is insulated for the highest volts there; a core for signals does not part a hand from the mains. Take another cable for the mains.',
-    severity: is === 'beside' ? 'stop' : 'caution',
+    severity: isBeside ? 'stop' : 'caution',
     fixes:
       is === 'leaves' && cable === null
         ? [
