@@ -11,6 +11,7 @@ import { MAINS } from './mains'
 import { RIBBONS } from './ribbons'
 import { ROLES } from './roles'
 import { SHEDS } from './sheds'
+import { SHOPS } from './shops'
 import { SIGNS } from './signs'
 import { STAGED } from './staged'
 import { TOWERS } from './towers'
@@ -28,6 +29,7 @@ export const BUILDS: readonly Build[] = [
   ...ROLES,
   ...BOXES,
   ...SHEDS,
+  ...SHOPS,
   ...SIGNS,
   ...STAGED,
   ...TOWERS,

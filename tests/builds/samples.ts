@@ -151,6 +151,7 @@ export const BUILD_SAMPLES = {
   'output-shorted': from('press feeder', 'sensor’s output on the minus'),
   'pair-half': from('two supplies', 'one data line open: the link only speaks'),
   'parallel-unlike': from('stage strip, two boxes', 'one of the pair far too thin'),
+  'stop-contact-idle': from('cutter with a tube', 'coil fed past stop and lid'),
   'part-reversed': from('hand controller', 'diode turned round'),
   'pixels-without-data': from('stage strip, two boxes', 'a string’s data forgotten'),
   'plug-misfits': from('screen on a ribbon', 'a plug of five ways on six', 'a housing of 2.5 mm pitch on 2 mm'),

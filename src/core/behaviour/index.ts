@@ -1,4 +1,4 @@
-export { fedDevices } from './fed'
+export { fedDevices, fedHazards } from './fed'
 export { feedWays, type FeedWay } from './feedWays'
 export { idleHeld, workedPositions } from './hands'
 export {

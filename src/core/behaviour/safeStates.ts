@@ -3,7 +3,7 @@ import { isClosedAtRest, isCommanded, moverOf, type DeviceId, type Part, type Pl
 import { cite, SOURCES } from '@/core/reference'
 import { step, type Trace } from '@/core/trace'
 import type { FeedWay } from './feedWays'
-import { fedDevices } from './fed'
+import { runningDevices } from './fed'
 import { commandedMovers, heldAt } from './hands'
 import { settled } from './solved'
 
@@ -71,11 +71,11 @@ interface WithoutControl {
 }
 
 function fedWithoutControl(model: Model, conditions: Conditions): WithoutControl {
-  const atRest = fedDevices(model, settled(model, conditions, 'idle'))
+  const atRest = runningDevices(model, settled(model, conditions, 'idle'))
   const { whileOff, whileBroken } = inputsOfNobody(model)
   const worked = (unknown: ReadonlySet<string>): ReadonlySet<DeviceId> => {
     if (unknown.size === 0) return atRest
-    return fedDevices(model, settle(model, unledBy(model, unknown), conditions))
+    return runningDevices(model, settle(model, unledBy(model, unknown), conditions))
   }
   return { atRest, whileOff: worked(whileOff), whileBroken: worked(whileBroken) }
 }

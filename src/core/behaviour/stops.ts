@@ -1,6 +1,6 @@
-import { allOn, settle, terminalKey, type Conditions, type Model } from '@/core/model'
+import { allOn, othersOn, settle, terminalKey, type Conditions, type Model, type TerminalKey } from '@/core/model'
 import { doesAny, doesOf, factsOf, isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
-import { fedDevices } from './fed'
+import { fedDevices, fedHazards } from './fed'
 import { heldButtons, withHeld, workedPositions, type Held } from './hands'
 import { settled } from './solved'
 
@@ -15,6 +15,8 @@ export interface StopReckoning {
   /** Of what stays, what may move, cut or heat for all the plan says: a load that does something else than reckon or light, and sockets. */
   readonly perhaps: readonly DeviceId[]
   readonly isFailSafe: boolean
+  /** Its contacts, of several that are wired, of which each alone cuts nothing, or nothing but lamps. */
+  readonly idleContacts: readonly { readonly link: string; readonly cutsLamps: boolean }[]
 }
 
 /** Whether a thing moves or heats: what a stop is for. */
@@ -37,6 +39,10 @@ export function mayBeHazard(part: Part): boolean {
   return !hasData && !isHazard(part) && part.draws.some((draw) => doesOf(part, draw) === null)
 }
 
+/** What only lets something flow may have to go on, as the water that cools does: it is said, and a person decides. */
+const onlyPumps = (part: Part): boolean =>
+  doesAny(part, 'pumps') && !doesAny(part, 'moves', 'heats') && !factsOf(part).isHazard
+
 /** An emergency stop, or a stop button, door or guard contact: closed at rest, opened by whoever presses or opens it. */
 export function isStop(part: Part): boolean {
   if (part.behaviour.kind === 'emergency-stop') return true
@@ -58,11 +64,11 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
     ]),
   )
   return stops.map(({ id, part }): StopReckoning => {
-    const after = new Set(
-      handsOn(model, { [id]: workedPositions(part) }).flatMap((held) => [
-        ...fedDevices(model, settle(model, allOn({ held }), conditions)),
-      ]),
+    const solutions = handsOn(model, { [id]: workedPositions(part) }).map((held) =>
+      settle(model, allOn({ held }), conditions),
     )
+    const after = new Set(solutions.flatMap((solution) => [...fedDevices(model, solution)]))
+    const feared = new Set(solutions.flatMap((solution) => [...fedHazards(model, solution)]))
     const cuts = [...before].filter((device) => !after.has(device))
     const stays = [...after].filter((device) => !isControl(model, device))
     return {
@@ -70,9 +76,16 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
       isEmergency: part.behaviour.kind === 'emergency-stop',
       cuts,
       stays,
-      hazards: stays.filter((device) => isHazard(model.deviceById.get(device)!.part)),
-      perhaps: stays.filter((device) => mayBeHazard(model.deviceById.get(device)!.part)),
+      hazards: stays.filter((device) => {
+        const { part: own } = model.deviceById.get(device)!
+        return isHazard(own) && !onlyPumps(own) && feared.has(device)
+      }),
+      perhaps: stays.filter((device) => {
+        const { part: own } = model.deviceById.get(device)!
+        return mayBeHazard(own) || onlyPumps(own)
+      }),
       isFailSafe: isFailSafe(model, id, part),
+      idleContacts: idleContacts(model, conditions, id, before),
     }
   })
 }
@@ -93,6 +106,40 @@ function isFailSafe({ conductors }: Model, id: DeviceId, part: Part): boolean {
   const used = contacts.filter(({ a, b }) => [a, b].every((end) => wired.has(terminalKey(id, end))))
   return (used.length > 0 ? used : contacts).some((link) => isClosedAtRest(part, link))
 }
+
+/** Each wired contact of a stop that has several, opened alone; what a program reads cuts nothing by itself. */
+function idleContacts(
+  model: Model,
+  conditions: Conditions,
+  id: DeviceId,
+  before: ReadonlySet<DeviceId>,
+): StopReckoning['idleContacts'] {
+  const wired = new Set(model.conductors.flatMap(({ from, to }) => [from, to]))
+  const { part } = model.deviceById.get(id)!
+  const own = model.passages.filter(
+    ({ device, link, a, b }) =>
+      device === id && link.kind === 'contact' && isClosedAtRest(part, link) && wired.has(a) && wired.has(b),
+  )
+  if (own.length < 2) return []
+  return own.flatMap((passage) => {
+    if ([passage.a, passage.b].some((end) => isOnInput(model, end))) return []
+    const after = new Set(
+      handsOn(model, {}).flatMap((held) => [
+        ...fedDevices(model, settle(model, allOn({ held, open: new Set([passage.id]) }), conditions)),
+      ]),
+    )
+    const cuts = [...before].filter((device) => !after.has(device))
+    const others = cuts.filter((device) => !doesAny(model.deviceById.get(device)!.part, 'lights', 'sounds'))
+    return others.length === 0 ? [{ link: passage.link.id, cutsLamps: cuts.length > 0 }] : []
+  })
+}
+
+/** Whether a program reads what lies at a terminal: an input of a board, or of what is told by its pins to fire or to turn. */
+const isOnInput = (model: Model, end: TerminalKey): boolean =>
+  othersOn(model, end).some(({ device, terminal }) => {
+    const { function: fn, direction } = model.deviceById.get(device)!.part.terminals[terminal]!
+    return (fn === 'signal' || fn === 'data') && direction !== 'out'
+  })
 
 function isControl(model: Model, device: DeviceId): boolean {
   return factsOf(model.deviceById.get(device)!.part).isControl

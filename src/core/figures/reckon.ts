@@ -18,7 +18,7 @@ import { reckonDraws } from './supply/draws'
 import { reckonMains } from './supply/mains'
 import { findRails } from './supply/rails'
 import { reckonSupplies } from './supply/supplies'
-import { fedDevices, feedWays, reckonSafeStates, reckonStops, settled } from '@/core/behaviour'
+import { fedDevices, fedHazards, feedWays, reckonSafeStates, reckonStops, settled } from '@/core/behaviour'
 import { reckonSwitches } from './switching/switches'
 import type {
   BoxHeatReckoning,
@@ -116,6 +116,7 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
     stops: reckonStops(model, sized.conditions),
     idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
+    idleHazards: [...fedHazards(model, settled(model, sized.conditions, 'idle'))],
     handsOff: [...fedDevices(model, settled(model, sized.conditions, 'hands off'))],
     bonds: sized.bonds,
     pixels: reckonPixels(plan, model, sized, rails),

@@ -388,6 +388,8 @@ export interface CircuitFigures {
   readonly stops: readonly StopReckoning[]
   /** What is fed while no program commands anything. */
   readonly idle: readonly DeviceId[]
+  /** Of those that move, pump or heat, what is fed then: not the blower of what also heats. */
+  readonly idleHazards: readonly DeviceId[]
   /** What is fed with every program running and nobody's hand on a button. */
   readonly handsOff: readonly DeviceId[]
   readonly bonds: readonly BondReckoning[]

@@ -52,9 +52,9 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'pixels-too-low': [...SHORTS, 'source-asked-too-much'],
   'supply-overloaded': [...SHORTS, 'source-asked-too-much'],
   'wire-overloaded': SHORTS,
-  'fuse-does-not-protect-wire': [...SHORTS, 'ends-exchanged'],
-  'thin-tap-unprotected': [...SHORTS, 'ends-exchanged'],
-  'wire-without-protection': [...SHORTS, 'ends-exchanged', 'fuse-place-empty'],
+  'fuse-does-not-protect-wire': SHORTS,
+  'thin-tap-unprotected': SHORTS,
+  'wire-without-protection': [...SHORTS, 'fuse-place-empty'],
   // Too thin for its fuse is the one fact; that a short shows it too is told with it, solved.
   'wire-damaged-first': [...SHORTS, 'fuse-does-not-protect-wire', 'thin-tap-unprotected', 'wire-without-protection'],
   'ends-exchanged': ['short-circuit', 'mains-meets-low-voltage'],

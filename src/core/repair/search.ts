@@ -142,14 +142,22 @@ class Search {
       const open = this.remedies.filter(({ target }) => !now.has(target))
       const worthOf = ({ mends, cautions }: Remedy) =>
         mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0) - cautions * WORTH.caution
-      const [first] = open.toSorted((a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank)
-      if (!first) break
-      const { target } = first
+      const [most] = open.toSorted((a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank)
+      if (!most) break
+      const { target } = most
+      // What its own rule offers is believed before a change that mends no more stops and could not be offered.
+      const stops = most.mends.filter((each) => each.severity === 'stop' && !now.has(each))
+      const isOffered = most.change.fix !== null && most.cautions === 0
+      const own = open.find(
+        (remedy) =>
+          !isOffered && remedy.isOwn && remedy.target === target && stops.every((each) => remedy.mends.includes(each)),
+      )
+      const first = own ?? most
       const others = first.mends.filter((each) => each !== target && !now.has(each))
       const best = open
         .filter((remedy) => remedy.target === target && worthOf(remedy) === worthOf(first))
         .sort((a, b) => a.change.rank - b.change.rank)
-      const explained = this.explained(target, best)
+      const explained = this.explained(target, best, others)
       now.set(target, others.length > 0 ? withConsequences(explained, others) : explained)
       for (const each of others) now.set(each, null)
     }
@@ -160,12 +168,15 @@ class Search {
     })
   }
 
-  private explained(target: Finding, best: readonly Remedy[]): Finding {
+  /** @param followers told with it: what is offered mends them too */
+  private explained(target: Finding, best: readonly Remedy[], followers: readonly Finding[] = []): Finding {
     const hasOwn = best.some(({ isOwn }) => isOwn)
     const [first, ...others] = new Set(hasOwn ? [] : best.flatMap(({ change }) => change.words ?? []))
     const offered = [
       ...best.filter(({ isOwn }) => isOwn || !hasOwn),
-      ...this.remedies.filter((remedy) => remedy.isOwn && remedy.target === target),
+      ...this.remedies.filter(
+        (remedy) => remedy.isOwn && remedy.target === target && followers.every((each) => remedy.mends.includes(each)),
+      ),
     ]
     return {
       ...target,

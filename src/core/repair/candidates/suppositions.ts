@@ -6,8 +6,9 @@ import type { Near } from '../near'
 /** Warmer about it than a room is. */
 const WARM_C = 35
 const ROOM_C = 25
-/** What the protective devices of a house part at the least. IEC 60898-1, 4.3.3 (from memory). */
+/** What the protective devices of a house part at the least, IEC 60898-1, 4.3.3 (from memory); and what a socket far from the house's own supply may give. */
 const PARTS_A = 6000
+const FAR_A = 1500
 /** Nearer than this two voltages are called the same: 24 V and what charges a battery of 24 V. */
 const APART = 1.4
 const MOST_SOURCES = 4
@@ -146,14 +147,16 @@ const roomElsewhere = ({ plan, devices, isOfRoom }: Near): readonly Change[] =>
 function otherPlaces({ site, raceways }: Plan): readonly Change[] {
   const warm = (Object.keys(raceways) as RacewayId[]).filter((id) => (raceways[id]!.warm_C ?? 0) > WARM_C)
   return [
-    ...(site.prospective_A !== null && site.prospective_A > PARTS_A
-      ? [
-          supposed(`the outlet can deliver ${formatNumber(site.prospective_A)} A into a short`, 1.5, (plan) => ({
-            ...plan,
-            site: { ...plan.site, prospective_A: PARTS_A },
-          })),
-        ]
-      : []),
+    ...[PARTS_A, FAR_A].flatMap((less_A) =>
+      site.prospective_A !== null && site.prospective_A > PARTS_A
+        ? [
+            supposed(`the outlet can deliver ${formatNumber(site.prospective_A)} A into a short`, 1.5, (plan) => ({
+              ...plan,
+              site: { ...plan.site, prospective_A: less_A },
+            })),
+          ]
+        : [],
+    ),
     ...(site.ambient_C > WARM_C
       ? [
           supposed(`the air about it is ${formatNumber(site.ambient_C)} °C warm`, 1.5, (plan) => ({

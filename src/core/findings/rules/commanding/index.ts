@@ -13,6 +13,7 @@ import { runsUncommanded } from './runsUncommanded'
 import { safeStateUnsaid } from './safeStateUnsaid'
 import { sensorsExchanged } from './sensorsExchanged'
 import { startWithoutEffect } from './startWithoutEffect'
+import { stopContactIdle } from './stopContactIdle'
 import { stopInReturn } from './stopInReturn'
 import { stopWithoutEffect } from './stopWithoutEffect'
 import { switchedOutputsJoined } from './switchedOutputsJoined'
@@ -33,6 +34,7 @@ export const commandingRules = {
   'safe-state-unsaid': safeStateUnsaid,
   'sensors-exchanged': sensorsExchanged,
   'start-without-effect': startWithoutEffect,
+  'stop-contact-idle': stopContactIdle,
   'stop-in-return': stopInReturn,
   'stop-without-effect': stopWithoutEffect,
   'switched-outputs-joined': switchedOutputsJoined,

@@ -27,6 +27,7 @@ export const runsUncommanded = defineRule<Facts>({
   source: SOURCES.iec60204Failure,
   find: (context) =>
     context.reckoning.idle.flatMap((device): Facts[] => {
+      if (isHazard(context.part(device)) && !context.reckoning.idleHazards.includes(device)) return []
       if (context.device(device).origin === 'remove' || !isAsked(context, device)) return []
       const { commandedBy } = context.device(device)
       // Who stands by a hot wire with a switch in the hand commands it.

@@ -29,6 +29,7 @@ export const inrushOpensDevice = defineRule<Facts>({
     const isSure = inrush_A > SURELY * stands_A
     return {
       subjects: [{ kind: 'device', id: device }],
+      alike: device,
       what: `The supplies behind ${context.device(device).tag} ${link}, ${formatNumber(rating_A)} A, draw a peak of ${formatNumber(inrush_A)} A when they are switched on; it stands about ${formatNumber(stands_A)} A for so short a time`,
       why: isSure
         ? `It ${isFuse ? 'opens' : 'trips'} as soon as it is switched on. Take ${isFuse ? 'a larger slow one' : 'a larger one, or a curve that waits'}, as thick as the wires behind it allow.`

@@ -28,6 +28,8 @@ const RAILS: ReadonlySet<string> = new Set(['V+', 'V-', 'PE', 'L', 'N'])
 
 /** What a lead of a probe or switch lands on, at a board. */
 function landingAt(context: JoinedContext, device: DeviceId, terminal: TerminalId): Landing {
+  // What comes to it by its own closed contact lies at its other end.
+  const isPassed = context.part(device).links.some((link) => link.kind === 'contact')
   const pins = othersOn(context.model, terminalKey(device, terminal)).map(({ device: other, terminal: at }) =>
     context.terminal(other, at),
   )
@@ -38,7 +40,7 @@ function landingAt(context: JoinedContext, device: DeviceId, terminal: TerminalI
   if (isMinus && isOnRail(context, key)) return 'ground'
   if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction === 'out')) return 'output'
   if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction !== 'out')) return 'input'
-  if (isMinus || signals.some(({ level_V }) => level_V === 0)) return 'ground'
+  if ((isMinus && !isPassed) || signals.some(({ level_V }) => level_V === 0)) return 'ground'
   const isPlus = context.potentials(key).some(({ kind }) => kind === '+')
   return isPlus && isOnRail(context, key) ? 'rail' : 'other'
 }

@@ -136,10 +136,10 @@ export const singleInsulated = defineLayingRule<Facts>({
           : 'In one jacket every core is insulated for the highest volts there; a core for signals does not part a hand from the mains. Take another cable for the mains.',
     severity: isBeside ? 'stop' : 'caution',
     fixes:
-      is === 'leaves' && cable === null
+      is !== 'beside' && cable === null
         ? [
             {
-              label: 'It is a jacketed lead',
+              label: is === 'moves' ? 'It is a jacketed lead made to move' : 'It is a jacketed lead',
               commands: [{ type: 'updateWire', id: wire, changes: { jacket: 'jacketed' } }],
             },
           ]
