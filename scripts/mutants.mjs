@@ -173,17 +173,17 @@ console.log(`${chosen.length} of ${all.length + chosen.length} places, seed ${se
 
 let next = 0
 let killed = 0
-const lived = []
+let judged = 0
 await Promise.all(
   Array.from({ length: LANES }, async (_, lane) => {
     while (next < chosen.length) {
       const mutant = chosen[next++]
       const line = readFileSync(join(root, mutant.file), 'utf8').slice(0, mutant.start).split('\n').length
-      if (await isKilled(mutant, lane)) killed += 1
-      else {
-        lived.push(mutant)
-        console.log(`  lived: ${mutant.file}:${line}, ${mutant.what}`)
-      }
+      const isSeen = await isKilled(mutant, lane)
+      if (isSeen) killed += 1
+      judged += 1
+      if (!isSeen || judged % 10 === 0)
+        console.log(`  ${killed} of ${judged} killed${isSeen ? '' : `; lived: ${mutant.file}:${line}, ${mutant.what}`}`)
     }
   }),
 )

@@ -58,6 +58,7 @@ function entryOf(row: LogRow): LogEntry {
     took_min: row.took_min,
     meter: row.meter,
     doneBy: row.doneBy,
+    verdict: row.verdict,
     photos: JSON.parse(row.photos) as string[],
     deviation: row.deviation === null ? null : (JSON.parse(row.deviation) as LogEntry['deviation']),
   }

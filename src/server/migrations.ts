@@ -190,6 +190,12 @@ const MIGRATIONS: readonly Migration[] = [
       await query.addColumn('logbook', 'doneBy', { type: DataTypes.TEXT, allowNull: true }, { transaction })
     },
   },
+  {
+    name: '007-under-which-verdict',
+    async up(query, transaction) {
+      await query.addColumn('logbook', 'verdict', optionalNumber, { transaction })
+    },
+  },
 ]
 
 export const MIGRATION_NAMES = MIGRATIONS.map(({ name }) => name)

@@ -62,6 +62,7 @@ export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttr
   took_min: number | null
   meter: string | null
   doneBy: string | null
+  verdict: number | null
   /** Names of pictures, as JSON; so is the deviation. */
   photos: string
   deviation: string | null
@@ -142,6 +143,7 @@ export function defineModels(sequelize: Sequelize): Models {
         took_min: DOUBLE,
         meter: TEXT,
         doneBy: TEXT,
+        verdict: INTEGER,
         photos: TEXT,
         deviation: TEXT,
       },

@@ -39,6 +39,7 @@ const entry = {
   took_min: null,
   meter: null,
   doneBy: null,
+  verdict: null,
   photos: ['ab'.repeat(16)],
   deviation: null,
 }

@@ -372,6 +372,7 @@ const ENTRY = {
   took_min: null,
   meter: null,
   doneBy: null,
+  verdict: null,
   deviation: null,
 }
 

@@ -21,13 +21,22 @@ export function commissioningPaper({ plan, evaluation, log, revision = 0 }: Pape
   return [...summary(record), ...tables(record), ...after(record)]
 }
 
-function summary({ counts, people, instruments, says, standingStops, lines }: CommissioningRecord): readonly Block[] {
+function summary({
+  counts,
+  verdict,
+  people,
+  instruments,
+  says,
+  standingStops,
+  lines,
+}: CommissioningRecord): readonly Block[] {
   return [
     {
       kind: 'text',
       text: `${counts.good + counts.overruled} of ${lines.length} tests done: ${counts.good} as expected, ${counts.overruled} overruled in writing, ${counts.off} off, ${counts.open + counts.redo} not done.`,
       isStrong: true,
     },
+    { kind: 'text', text: `The plan is judged by verdict ${verdict}.` },
     { kind: 'text', text: `By: ${people.length > 0 ? people.join(', ') : 'nobody gave a name'}.` },
     { kind: 'text', text: `Instruments: ${instruments.length > 0 ? instruments.join(', ') : 'none named'}.` },
     ...(standingStops.length > 0

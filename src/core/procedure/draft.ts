@@ -1,3 +1,4 @@
+import { VERDICT_VERSION } from '@/core/findings/verdicts'
 import type { LogEntry } from './logEntry'
 
 /** Most pictures in one line of the logbook. */
@@ -15,6 +16,7 @@ export const draftEntry = (draft: LogDraft): Omit<LogEntry, 'entryId' | 'at'> =>
   took_min: null,
   meter: null,
   doneBy: null,
+  verdict: VERDICT_VERSION,
   photos: [],
   deviation: null,
   ...draft,

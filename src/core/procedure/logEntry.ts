@@ -56,6 +56,14 @@ export const logEntry = z.strictObject({
   meter: z.string().max(80, { error: 'must be 80 characters or fewer' }).nullable().default(null),
   /** Who did or read it, as they call themselves; null where nobody said. */
   doneBy: z.string().max(80, { error: 'must be 80 characters or fewer' }).nullable().default(null),
+  /** The verdict of the release under which it was written; null of a line from before verdicts were counted. */
+  verdict: z
+    .number({ error: 'must be a number' })
+    .int({ error: 'must be a whole number' })
+    .min(1, { error: 'must be 1 or more' })
+    .max(100_000, { error: 'must be 100,000 or less' })
+    .nullable()
+    .default(null),
   photos: z
     .array(photoId)
     .max(MOST_PHOTOS, { error: `must be ${MOST_PHOTOS} pictures or fewer` })

@@ -67,6 +67,7 @@ const LOG = z.strictObject({
   took_min: z.number().nullable().default(null),
   meter: text(80).nullable().default(null),
   doneBy: text(80).nullable().default(null),
+  verdict: z.number().int().min(1).nullable().default(null),
   photos: document.default('[]'),
   deviation: document.nullable().default(null),
 })

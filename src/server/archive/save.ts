@@ -31,7 +31,8 @@ const TABLES: readonly {
   {
     kind: 'log',
     table: 'logbook',
-    columns: 'planId, entryId, step, kind, facts, reading, unit, note, at, took_min, meter, doneBy, photos, deviation',
+    columns:
+      'planId, entryId, step, kind, facts, reading, unit, note, at, took_min, meter, doneBy, verdict, photos, deviation',
     plan: 'planId',
   },
   { kind: 'photo', table: 'photos', columns: 'id, planId, type, size, at', plan: 'planId' },

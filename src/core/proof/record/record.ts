@@ -1,4 +1,5 @@
 import type { Evaluation } from '@/core/evaluate'
+import { VERDICT_VERSION } from '@/core/findings/verdicts'
 import type { Plan } from '@/core/plan'
 import { terminalWords } from '@/core/plan'
 import {
@@ -45,6 +46,8 @@ export interface CommissioningRecord {
   readonly version: typeof RECORD_VERSION
   readonly plan: string
   readonly revision: number
+  /** By which the plan is judged now. */
+  readonly verdict: number
   readonly madeAt: string
   readonly site: { readonly mains_V: number; readonly mains_Hz: number; readonly region: string }
   readonly counts: Readonly<Record<LineStanding, number>>
@@ -119,6 +122,7 @@ export function commissioningRecord(
     version: RECORD_VERSION,
     plan: plan.name,
     revision,
+    verdict: VERDICT_VERSION,
     madeAt,
     site: { mains_V: plan.site.mains_V, mains_Hz: plan.site.mains_Hz, region: plan.site.region },
     counts: {

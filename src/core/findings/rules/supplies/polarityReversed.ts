@@ -1,4 +1,5 @@
-import { doesOf, factsOf, type Command, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import { evidenceOf } from '@/core/intent'
+import { doesOf, factsOf, type Command, type DeviceId, type TerminalId } from '@/core/plan'
 import { waysFrom } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
@@ -46,10 +47,16 @@ function turnedRound(context: Context): readonly Facts[] {
 }
 
 /** A motor of brushes and nothing else: two leads, no electronics of its own. A brushless one has these inside, and says so or blows or pumps. */
-function turnsRound(part: Part, id: string): boolean {
-  const draw = part.draws.find((each) => each.id === id)!
+function turnsRound(context: Context, device: DeviceId, id: string): boolean {
+  const part = context.part(device)
+  const does = doesOf(
+    part,
+    part.draws.find((each) => each.id === id)!,
+  )
+  // Where its part does not say what it does, the function that it serves does: an axis or a tool turns.
+  const role = does === null ? evidenceOf(context.plan, { device, at: null })?.kind : null
   return (
-    doesOf(part, draw) === 'moves' &&
+    (does === 'moves' || role === 'axis' || role === 'tool') &&
     !factsOf(part).isElectronics &&
     part.links.length === 0 &&
     Object.keys(part.terminals).length === 2
@@ -69,7 +76,7 @@ export const polarityReversed = defineRule<Facts>({
         .wiresAt(device, from)
         .map(({ id, side }) => ({ type: 'moveEnd', wire: id, side, end: { kind: 'terminal', device, terminal: to } }))
     const { tag } = context.device(device)
-    const turns = behind.length === 0 && turnsRound(context.part(device), draw)
+    const turns = behind.length === 0 && turnsRound(context, device, draw)
     return {
       ...(turns ? { severity: 'note' as const } : {}),
       subjects: [device, ...behind].map((id) => ({ kind: 'device', id })),

@@ -1,0 +1,86 @@
+import type { RuleId } from './registry'
+
+/** What one release judges otherwise than the one before: the rules that ask something new, or ask no more, and why. */
+export interface VerdictChange {
+  readonly rules: readonly RuleId[]
+  readonly asks: 'new' | 'more' | 'less'
+  /** In words for whoever finds a plan judged otherwise after an update. */
+  readonly words: string
+}
+
+/**
+ * Every verdict that was given out, the first first. A plan that was right and stops after an update is told why: what is
+ * found by a rule that asks more than when its last step was signed says so. `docs/verdicts.md` is made from it.
+ */
+export const VERDICTS: readonly { readonly version: number; readonly changes: readonly VerdictChange[] }[] = [
+  { version: 1, changes: [] },
+  {
+    version: 2,
+    changes: [
+      {
+        rules: ['inrush-opens-device'],
+        asks: 'new',
+        words:
+          'The peak of switching supplies on is held against each fuse and breaker before them, not the outlet’s alone.',
+      },
+      {
+        rules: ['pins-joined'],
+        asks: 'more',
+        words: 'Unlike contacts on one input are told, and a contact that is closed at rest beside another.',
+      },
+      {
+        rules: ['stop-contact-idle'],
+        asks: 'new',
+        words: 'Each contact of a stop or guard that has several is opened alone: one that cuts nothing is told.',
+      },
+      {
+        rules: ['single-insulated'],
+        asks: 'more',
+        words: 'Mains with one insulation that moves beside leads of low voltage is a stop; it was a caution.',
+      },
+      {
+        rules: ['coil-without-flyback'],
+        asks: 'more',
+        words: 'Motors and pumps on direct current that a transistor switches want a diode too.',
+      },
+      {
+        rules: ['ip-lowered'],
+        asks: 'more',
+        words: 'A part in the wall of a box that keeps water off, and that does not say what it keeps out, is told.',
+      },
+      {
+        rules: ['safe-state-not-kept', 'safe-state-unsaid'],
+        asks: 'more',
+        words:
+          'What a load does when control is lost is solved, through relays that switch relays; a thermostat alone is no control that is lost.',
+      },
+      {
+        rules: ['heat-unwatched', 'heat-without-second-stop', 'runs-uncommanded'],
+        asks: 'more',
+        words:
+          'What heats is known by what its draws do, not by its kind; of a thing that heats and blows the heat alone counts.',
+      },
+      {
+        rules: ['stop-leaves-hazard'],
+        asks: 'less',
+        words: 'A pump that goes on after a stop is shown and no longer judged: cooling water may have to flow.',
+      },
+      {
+        rules: ['negative-earthed-twice', 'earth-conductor-thin', 'polarity-reversed', 'probe-misplaced'],
+        asks: 'less',
+        words: 'Splices in earth leads, motors that may turn either way, and contacts in line were told wrongly.',
+      },
+    ],
+  },
+]
+
+export const VERDICT_VERSION = VERDICTS.at(-1)!.version
+
+/** Why a rule asks more than an earlier verdict did; null where it asks what it asked then. */
+export function askedSince(rule: string, version: number): { readonly version: number; readonly words: string } | null {
+  for (const verdict of VERDICTS)
+    if (verdict.version > version)
+      for (const { rules, asks, words } of verdict.changes)
+        if (asks !== 'less' && (rules as readonly string[]).includes(rule)) return { version: verdict.version, words }
+  return null
+}
