@@ -10,6 +10,7 @@ const root = join(import.meta.dirname, '../..')
 
 it('names rules that there are, each verdict once and in order', () => {
   expect(VERDICTS.map(({ version }) => version)).toEqual(VERDICTS.map((_, i) => i + 1))
+  expect(VERDICTS.at(-1)!.version).toBe(VERDICT_VERSION)
   for (const { changes } of VERDICTS)
     for (const { rules } of changes) for (const rule of rules) expect(RULES).toHaveProperty(rule)
 })

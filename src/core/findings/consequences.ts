@@ -71,6 +71,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'line-not-switched': ['line-and-neutral-exchanged'],
   'stop-without-effect': ['required-terminal-open', 'stop-not-fail-safe'],
   'unfused-lead-long': ['fuse-place-empty'],
+  'inrush-opens-device': ['fuse-overloaded'],
   'stop-leaves-hazard': ['contact-bridged', 'runs-uncommanded', 'required-terminal-open'],
   'coil-never-worked': ['contact-bridged'],
   'safe-state-not-kept': ['contact-bridged', 'runs-uncommanded'],

@@ -2,5 +2,6 @@ export { Context, JoinedContext, joinedOf, laidOf, LaidContext } from './context
 export { withConsequences } from './consequences'
 export { applyRule, bySeverity, findAll, findBy, review } from './review'
 export { RULES, type RuleId } from './registry'
-export { askedSince, VERDICT_VERSION, VERDICTS, type VerdictChange } from './verdicts'
+export { VERDICT_VERSION } from './verdictVersion'
+export { askedSince, VERDICTS, type VerdictChange } from './verdicts'
 export type { Cause, Finding, Fix, Harm, Rule, Severity, Stage, Subject } from './types'

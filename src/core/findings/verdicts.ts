@@ -74,8 +74,6 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
   },
 ]
 
-export const VERDICT_VERSION = VERDICTS.at(-1)!.version
-
 /** Why a rule asks more than an earlier verdict did; null where it asks what it asked then. */
 export function askedSince(rule: string, version: number): { readonly version: number; readonly words: string } | null {
   for (const verdict of VERDICTS)

@@ -1,4 +1,4 @@
-import { VERDICT_VERSION } from '@/core/findings/verdicts'
+import { VERDICT_VERSION } from '@/core/findings/verdictVersion'
 import type { LogEntry } from './logEntry'
 
 /** Most pictures in one line of the logbook. */

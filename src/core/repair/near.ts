@@ -1,4 +1,5 @@
 import type { Finding, Subject } from '@/core/findings'
+import { compile, type Model } from '@/core/model'
 import {
   landed,
   landingOf,
@@ -36,6 +37,8 @@ export interface Near {
   readonly crowded: readonly Place[]
   /** The finding is about where parts lie. */
   readonly isOfRoom: boolean
+  /** What joins what, compiled once somebody asks. */
+  wiring(): Model
   endsAt(device: DeviceId): readonly End[]
   endOf(wire: WireId, side: 'from' | 'to'): End | null
 }
@@ -72,6 +75,8 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
   }
   const endsAt = (device: DeviceId) => byDevice.get(device) ?? []
   const endOf = (wire: WireId, side: 'from' | 'to') => byWire.get(`${wire} ${side}`) ?? null
+  let model: Model | null = null
+  const wiring = () => (model ??= compile(plan))
   const named = (is: (rule: string) => boolean) =>
     distinct(findings.filter(({ rule }) => is(rule)).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
   const crowded = named((rule) => rule === 'clamp-overfilled')
@@ -102,6 +107,7 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
       open,
       crowded,
       isOfRoom: finding.stage === 'layout',
+      wiring,
       endsAt,
       endOf,
     }

@@ -1,5 +1,5 @@
 import type { Evaluation } from '@/core/evaluate'
-import { VERDICT_VERSION } from '@/core/findings/verdicts'
+import { VERDICT_VERSION } from '@/core/findings/verdictVersion'
 import type { Plan } from '@/core/plan'
 import { terminalWords } from '@/core/plan'
 import {

@@ -1,4 +1,5 @@
-import type { DeviceId, Plan, TerminalId, WireFunction } from '@/core/plan'
+import { terminalKey } from '@/core/model'
+import type { DeviceId, Plan, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Change } from '../change'
 import { CARRIED, placeName, wireName, type End, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
@@ -39,6 +40,7 @@ export function moves(near: Near): readonly Change[] {
       .filter(({ wire }) => near.wires.includes(wire))
       .slice(0, 3)
       .flatMap((end) => likePlaces(near, end).map((place) => moved(plan, end, place, 2))),
+    ...passedBy(near),
     ...crowdedEnds(near).flatMap((end) =>
       [...near.open.filter((place) => suits(near, end, place)), ...likePlaces(near, end)]
         .filter((place) => place.device !== end.device)
@@ -61,20 +63,67 @@ function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Plac
   return across.length === 0 ? fn === 'signal' : across.some((end) => plan.wires[end.wire]!.function === fn)
 }
 
+/**
+ * Leads that go past an open contact: they lie where its other side is fed, and belong behind it. The likeliest is the one
+ * that lies in the same joint, or whose part has another lead on the same switch.
+ */
+function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): readonly Change[] {
+  const named = open.filter((place) =>
+    terminals.some((own) => own.device === place.device && own.terminal === place.terminal),
+  )
+  return named.flatMap((place) => {
+    const beyond = plan.parts[plan.devices[place.device]!.part]!.links.flatMap((link): TerminalId[] =>
+      link.kind === 'bar' || (link.a !== place.terminal && link.b !== place.terminal)
+        ? []
+        : [link.a === place.terminal ? link.b : link.a],
+    )
+    const other = endsAt(place.device).find(({ terminal }) => beyond.includes(terminal))
+    if (!other) return []
+    const { netOf, potentialsOfJoint, jointOf } = wiring()
+    const fed = terminalKey(other.device, other.terminal)
+    const sources = new Set(potentialsOfJoint(jointOf(fed)).map(({ id }) => id))
+    const hasFellow = (device: DeviceId) =>
+      endsAt(place.device).some(({ wire, side }) => endOf(wire, side === 'from' ? 'to' : 'from')?.device === device)
+    const isLoad = ({ device, terminal }: End) =>
+      plan.parts[plan.devices[device]!.part]!.draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
+    const rankOf = (end: End, far: End) =>
+      netOf(terminalKey(end.device, end.terminal)) === netOf(fed) ? 1.4 : isLoad(far) ? 1.6 : 1.9
+    return (Object.keys(plan.wires) as WireId[])
+      .flatMap((wire) => (['from', 'to'] as const).flatMap((side) => endOf(wire, side) ?? []))
+      .flatMap((end) => {
+        const far = endOf(end.wire, end.side === 'from' ? 'to' : 'from')
+        const isLike = plan.wires[end.wire]!.function === plan.wires[other.wire]!.function
+        if (!far || !isLike || [end.device, far.device].includes(place.device)) return []
+        const reaches = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal))).some(({ id }) =>
+          sources.has(id),
+        )
+        // Its far end is what is fed: a load, or a contact before one, and no source or distribution.
+        const isFed = plan.parts[plan.devices[far.device]!.part]!.links.every(
+          (link) => link.kind !== 'bar' || !link.terminals.includes(far.terminal),
+        )
+        if (!reaches || !isFed) return []
+        // Another lead of the same part on the same switch says enough by itself.
+        return hasFellow(far.device) ? [moved(plan, end, place, 1.4, 1)] : [moved(plan, end, place, rankOf(end, far))]
+      })
+      .toSorted((a, b) => a.rank - b.rank)
+      .slice(0, MOST_LIKE)
+  })
+}
+
 /** What lies in a terminal that holds too many. */
 const crowdedEnds = ({ crowded, endsAt }: Near): readonly End[] =>
   crowded
     .flatMap((place) => endsAt(place.device).filter(({ terminal }) => terminal === place.terminal))
     .slice(0, MOST_LIKE)
 
-function moved(plan: Plan, { wire, side, ...from }: End, to: Place, rank: number): Change {
+function moved(plan: Plan, { wire, side, ...from }: End, to: Place, rank: number, evidence = 2): Change {
   const [name, was, is] = [wireName(plan, wire), placeName(plan, from), placeName(plan, to)]
   return pressed(
     `${name} sits at ${was} and not at ${is}`,
     `Move ${name} from ${was} to ${is}`,
     [{ type: 'moveEnd', wire, side, end: { kind: 'terminal', device: to.device, terminal: to.terminal } }],
     rank,
-    2,
+    evidence,
   )
 }
 

@@ -2,6 +2,7 @@ import { coilsOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { splitKey, terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
+import { isOnRail } from '../../senders'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -28,6 +29,8 @@ export const coilOnLogicPin = defineRule<Facts>({
         const coil_A = own ? (own.current_A ?? (own.power_W ?? 0) / own.nominal_V) : 0
         if (coil.hasDriver || coil_A <= LOGIC_PIN_A) return []
         return [coil.plus, coil.minus].flatMap((terminal) => {
+          // A pin that was laid on a rail by mistake gives nothing to the coil.
+          if (isOnRail(context, terminalKey(id, terminal))) return []
           const net = context.model.netById.get(context.model.netOf(terminalKey(id, terminal)))
           const pin = net?.terminals.map(splitKey).find((at) => {
             const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)

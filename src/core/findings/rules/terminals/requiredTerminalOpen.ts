@@ -57,6 +57,23 @@ function groundInstead(context: JoinedContext, id: DeviceId, part: Part, termina
   return ground && !comesHome(context, context.model.jointOf(terminalKey(id, terminal))) ? ground : null
 }
 
+/** What an open terminal comes to, by what it is for. */
+function openMeans(part: Part, terminal: TerminalId): string {
+  const { function: fn, direction } = part.terminals[terminal]!
+  if (fn === 'PE')
+    return 'Without it a fault makes metal live that a hand touches, and nothing opens; unplugged or on, nothing shows it.'
+  const link = part.links.find((each) => each.kind !== 'bar' && (each.a === terminal || each.b === terminal))
+  if (link && link.kind !== 'resistance')
+    return link.kind === 'protective'
+      ? 'What it was to protect is fed by another way, or not at all.'
+      : 'What it was to switch is fed by another way, which it cannot part, or not at all.'
+  if (part.draws.some(({ plus, minus }) => plus === terminal || minus === terminal))
+    return fn === 'V-' || fn === 'N'
+      ? 'Without its way home it stands still, or its current comes home through signals and screens, which are not made for it.'
+      : 'It is fed on one side alone and stands still.'
+  return direction === 'in' ? 'An input that floats does what it likes.' : 'What belongs there goes nowhere.'
+}
+
 export const requiredTerminalOpen = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Terminal that must be connected is open',
@@ -99,6 +116,6 @@ export const requiredTerminalOpen = defineJoiningRule<Facts>({
     what: `${context.device(device).tag} (${context.device(device).name}): ${terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${terminals.length === 1 ? 'is' : 'are'} open${by ? `; all that it takes goes home by ${context.terminal(device, by).label}, the ground of its signals` : ''}`,
     why: by
       ? 'A signal’s thin ground carries the feed: pulses and data shift with the current, and with that lead loose it comes home through an input. Bring its own minus to it.'
-      : 'Every input that feeds a part must be fed: a board with motor power and no logic power looks dead, and a floating input does what it likes.',
+      : [...new Set(terminals.map((terminal) => openMeans(context.part(device), terminal)))].join(' '),
   }),
 })
