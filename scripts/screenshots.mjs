@@ -43,11 +43,17 @@ try {
   await picture('shelf', '/')
   await picture('brief', '/plans/clay-printer/brief')
   await picture('feed', '/plans/clay-printer/feed')
-  await picture('worked-out', '/plans/clay-printer/feed', {
-    before: (page) => page.getByRole('button', { name: /% W\d+/ }).click(),
-  })
   await picture('guard', '/plans/clay-printer/guard', {
     before: (page) => page.getByRole('button', { name: /^F2 F2/ }).click(),
+  })
+  await picture('happens', '/plans/foam-gantry/guard', {
+    before: async (page) => {
+      await page.getByRole('button', { name: /^A1, S1 pressed: / }).click()
+      await page.getByRole('heading', { name: 'What happens when' }).evaluate((head) => {
+        head.scrollIntoView()
+        window.scrollBy(0, -80)
+      })
+    },
   })
   await picture('layout', '/plans/clay-printer/layout', {
     before: (page) => page.getByRole('button', { name: /^PS1 / }).click(),
