@@ -140,9 +140,12 @@ class Search {
     const now = new Map<Finding, Finding | null>()
     for (;;) {
       const open = this.remedies.filter(({ target }) => !now.has(target))
-      const worthOf = ({ mends, cautions }: Remedy) =>
-        mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0) - cautions * WORTH.caution
-      const [most] = open.toSorted((a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank)
+      // A caution that comes with it may have been there before the mistake, which hid it: it decides between likes alone.
+      const worthOf = ({ mends }: Remedy) =>
+        mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0)
+      const [most] = open.toSorted(
+        (a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank || a.cautions - b.cautions,
+      )
       if (!most) break
       const { target } = most
       // What its own rule offers is believed before a change that mends no more stops and could not be offered.
@@ -155,7 +158,12 @@ class Search {
       const first = own ?? most
       const others = first.mends.filter((each) => each !== target && !now.has(each))
       const best = open
-        .filter((remedy) => remedy.target === target && worthOf(remedy) === worthOf(first))
+        .filter(
+          (remedy) =>
+            remedy.target === target &&
+            worthOf(remedy) === worthOf(first) &&
+            others.every((each) => remedy.mends.includes(each)),
+        )
         .sort((a, b) => a.change.rank - b.change.rank)
       const explained = this.explained(target, best, others)
       now.set(target, others.length > 0 ? withConsequences(explained, others) : explained)

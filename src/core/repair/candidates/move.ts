@@ -1,4 +1,4 @@
-import { terminalKey } from '@/core/model'
+import { compile, terminalKey } from '@/core/model'
 import type { DeviceId, Plan, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Change } from '../change'
 import { CARRIED, placeName, wireName, type End, type Near, type Place } from '../near'
@@ -103,11 +103,23 @@ function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): reado
         )
         if (!reaches || !isFed) return []
         // Another lead of the same part on the same switch says enough by itself.
-        return hasFellow(far.device) ? [moved(plan, end, place, 1.4, 1)] : [moved(plan, end, place, rankOf(end, far))]
+        const change = hasFellow(far.device)
+          ? moved(plan, end, place, 1.4, 1)
+          : moved(plan, end, place, rankOf(end, far))
+        return [{ change, wire: end.wire, far }]
       })
-      .toSorted((a, b) => a.rank - b.rank)
+      .toSorted((a, b) => a.change.rank - b.change.rank)
+      .filter(({ wire, far }) => !isFedWithout(plan, wire, far, sources))
       .slice(0, MOST_LIKE)
+      .map(({ change }) => change)
   })
+}
+
+/** Whether what a lead goes to is fed without it too: it brings the feed, and does not go past anything. */
+function isFedWithout(plan: Plan, wire: WireId, { device, terminal }: End, sources: ReadonlySet<string>): boolean {
+  const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
+  const { potentialsOfJoint, jointOf } = compile({ ...plan, wires })
+  return potentialsOfJoint(jointOf(terminalKey(device, terminal))).some(({ id }) => sources.has(id))
 }
 
 /** What lies in a terminal that holds too many. */
