@@ -50,7 +50,7 @@ function cutter() {
     .device('PE1', 'earth-bar-7')
     .device('U1', 'metal', 'Body')
     .device('PS1', 'supply-24-150', '24 V', { settings: { mains: '230 V' }, hasCover: true })
-    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(3), F2: blade(3), F3: blade(2), F4: blade(2) } })
+    .device('F2', 'fuse-block-4', 'Fuses', { fitted: { F1: blade(5), F2: blade(3), F3: blade(2), F4: blade(2) } })
     .device('X0', 'strip-12', 'Minus')
     .device('X5', 'splice-5', 'Drivers’ plus')
     .device('A1', 'motion-controller-24', 'Motion')
@@ -269,7 +269,7 @@ export const SHOPS: readonly Build[] = [
       fine('the loop’s order turned', to.all(to.exchange('S3.21', 'S3.22'))),
       fine('motor leads of one winding turned', to.exchange('A11.A+', 'A11.A-')),
       fine('a second minus lead to the strip', to.join('PS1.V-2 > X0.12', 'V-')),
-      fine('fuse of a driver 4 A', to.fit('F2', 'F1', 4)),
+      fine('fuse of the drivers 4 A', to.fit('F2', 'F1', 4)),
     ],
   },
   {
