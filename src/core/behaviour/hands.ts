@@ -1,5 +1,5 @@
 import type { Model, Mover, Situation } from '@/core/model'
-import { isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
+import type { DeviceId, Part } from '@/core/plan'
 
 /** Where movers are held, by device and actuator. */
 export type Held = Situation['held']
@@ -36,11 +36,24 @@ export function withHeld(one: Held, other: Held): Held {
   return both
 }
 
-/** Buttons that close while they are held, all of them pressed. */
-export const heldButtons = ({ devices }: Model): Held =>
-  Object.fromEntries(
-    devices.flatMap(({ id, part }) => {
-      const closes = part.links.some((link) => link.kind === 'contact' && !isClosedAtRest(part, link))
-      return part.behaviour.kind === 'button' && closes ? [[id, workedPositions(part)]] : []
+/** Where a mover stands when it is worked. */
+export const workedPosition = ({ actuator }: Mover): string =>
+  actuator.positions.find((position) => position !== actuator.rest) ?? actuator.rest
+
+/** Pedals and buttons that close while they are held, all of them pressed. */
+export const heldButtons = (model: Model): Held =>
+  heldAt(
+    model.movers.filter((mover) => {
+      const { part } = model.deviceById.get(mover.device)!
+      const worked = workedPosition(mover)
+      return (
+        mover.actuator.by === 'hand' &&
+        part.behaviour.kind === 'button' &&
+        worked !== mover.actuator.rest &&
+        part.links.some(
+          (link) => link.kind === 'contact' && link.actuator === mover.actuator.id && link.closedIn.includes(worked),
+        )
+      )
     }),
+    workedPosition,
   )

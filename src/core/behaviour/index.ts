@@ -1,6 +1,6 @@
 export { fedDevices, fedHazards } from './fed'
 export { feedWays, type FeedWay } from './feedWays'
-export { idleHeld, workedPositions } from './hands'
+export { heldButtons, idleHeld, workedPositions } from './hands'
 export {
   CONTROL_CASES,
   reckonSafeStates,
@@ -12,4 +12,4 @@ export { settled } from './solved'
 export { isHazard, mayBeHazard, reckonStops, type StopReckoning } from './stops'
 export { Behaviour, type BehaviourColumn, type BehaviourTable } from './behaviour'
 export { isRunning, ROW_GROUPS, type BehaviourCell, type BehaviourRow, type RowGroup } from './rows'
-export { SITUATION_GROUPS, type BehaviourSituation, type SituationGroup } from './situations'
+export { SITUATION_GROUPS, type SituationGroup } from './situations'

@@ -1,6 +1,15 @@
 import { allOn, situationOf, type Model, type Mover, type Situation, type Solution } from '@/core/model'
 import { type DeviceId, type Part, type Plan, type StateId } from '@/core/plan'
-import { commandedMovers, heldAt, heldButtons, idleHeld, withHeld, workedPositions, type Held } from './hands'
+import {
+  commandedMovers,
+  heldAt,
+  heldButtons,
+  idleHeld,
+  withHeld,
+  workedPosition,
+  workedPositions,
+  type Held,
+} from './hands'
 import { inputsOfNobody, unledBy } from './safeStates'
 import { isReadContact, sensesOf } from './senses'
 import { usualSituation } from './solved'
@@ -235,9 +244,6 @@ function handSituations(model: Model): BehaviourSituation[] {
     ]
   })
 }
-
-const workedPosition = ({ actuator }: Mover): string =>
-  actuator.positions.find((position) => position !== actuator.rest) ?? actuator.rest
 
 const handMovers = (model: Model): readonly Mover[] =>
   model.movers.filter((mover) => {

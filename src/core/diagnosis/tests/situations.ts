@@ -1,3 +1,4 @@
+import { heldButtons } from '@/core/behaviour'
 import { allOn, type Model, type Situation } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 
@@ -19,7 +20,7 @@ export function situationNamed(model: Model, name: SituationName): Situation {
 const known = new WeakMap<Model, Map<SituationName, Situation>>()
 
 function makeSituation(model: Model, name: SituationName): Situation {
-  if (name === 'all on') return allOn({ held: pressed(model) })
+  if (name === 'all on') return allOn({ held: heldButtons(model) })
   const atRest: Record<DeviceId, Record<string, string>> = {}
   for (const { device, actuator } of model.movers)
     // Nothing is warm yet: what closes by warmth stands at rest.
@@ -39,20 +40,4 @@ function isFed(model: Model, device: DeviceId, actuator: string): boolean {
     mover?.coil != null &&
     [mover.coil.plus, mover.coil.minus].every((joint) => model.potentialsOfJoint(joint).length > 0)
   )
-}
-
-/** Pedals and buttons that are held down while everything runs: those that rest open. */
-function pressed(model: Model): Situation['held'] {
-  const held: Record<DeviceId, Record<string, string>> = {}
-  for (const { device, actuator } of model.movers) {
-    const { kind } = model.deviceById.get(device)!.part.behaviour
-    const worked = actuator.positions.find((position) => position !== actuator.rest)
-    if (actuator.by !== 'hand' || kind !== 'button' || worked === undefined) continue
-    const closes = model.passages.some(
-      ({ device: own, link }) =>
-        own === device && link.kind === 'contact' && link.actuator === actuator.id && link.closedIn.includes(worked),
-    )
-    if (closes) (held[device] ??= {})[actuator.id] = worked
-  }
-  return held
 }
