@@ -711,7 +711,7 @@ export const CONTROLS: readonly Build[] = [
         to.all(to.device('PS9', { origin: 'there', settings: { mains: '230 V' } })),
         /PS9/,
       ),
-      stop(
+      caution(
         'spare lead bare',
         (plan) => ({
           ...plan,

@@ -1,6 +1,6 @@
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId } from '@/core/plan'
-import { fine, stop, type Build } from './build'
+import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 import { ADAPTER_5, appliance, MICRO, relayBoard } from './parts'
 
@@ -102,7 +102,8 @@ export const MAINS: readonly Build[] = [
       stop('line and neutral exchanged at an outlet', to.exchange('X12.L', 'X12.N'), /X12/),
       stop('an outlet’s earth pin open', to.cut('PE1.PE > X13.PE'), /X13/),
       stop('an outlet’s earth pin on the neutral', to.land('PE1.PE > X13.PE', 'XN.6'), /earth|neutral/i),
-      stop('breaker in the neutral', to.all(to.exchange('Q1.1', 'XN.1'), to.exchange('X1.L', 'X1.N')), /neutral/i),
+      // The plug goes in either way round: what is wrong is the colours.
+      caution('breaker in the neutral', to.all(to.exchange('Q1.1', 'XN.1'), to.exchange('X1.L', 'X1.N')), /neutral/i),
       stop('an outlet past its relay', to.land('X11.L > K1.NO1', 'XL.6'), /X11/),
       stop('a relay’s common not fed', to.cut('XL.3 > K1.COM2'), /COM|X12/),
       stop('two relays’ outputs joined by a link', to.join('K1.NO1 > K1.NO2', 'L'), /X11|X12|K1/),

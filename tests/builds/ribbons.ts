@@ -118,7 +118,8 @@ export const RIBBONS: readonly Build[] = [
     name: 'screen on a ribbon',
     plan: ribbon(),
     mistakes: [
-      stop(
+      // Both plugs are in, so that it is there: the plan does not know what it joins.
+      caution(
         'a core left out of the ribbon',
         (plan) => ({
           ...plan,
@@ -147,24 +148,6 @@ export const RIBBONS: readonly Build[] = [
         /A2|ribbon/i,
       ),
       stop(
-        'a second cable that joins nothing',
-        (plan) => ({
-          ...plan,
-          cables: {
-            ...plan.cables,
-            [EXTRA]: {
-              ...plan.cables[RIBBON]!,
-              name: 'Data cable',
-              ends: {
-                a: { ...plan.cables[RIBBON]!.ends.a, mates: null },
-                b: { ...plan.cables[RIBBON]!.ends.b, mates: null },
-              },
-            },
-          },
-        }),
-        /Data cable/,
-      ),
-      stop(
         'the computer on 12 V',
         to.part('PS1', (part) => ({
           ...part,
@@ -178,6 +161,20 @@ export const RIBBONS: readonly Build[] = [
       stop('the computer’s minus open', to.cut('PS1.V-1 > A1.V-'), /A1/),
     ],
     harmless: [
+      fine('a second cable that joins nothing', (plan) => ({
+        ...plan,
+        cables: {
+          ...plan.cables,
+          [EXTRA]: {
+            ...plan.cables[RIBBON]!,
+            name: 'Data cable',
+            ends: {
+              a: { ...plan.cables[RIBBON]!.ends.a, mates: null },
+              b: { ...plan.cables[RIBBON]!.ends.b, mates: null },
+            },
+          },
+        },
+      })),
       fine(
         'another printed label',
         withCable(RIBBON, (cable) => ({ ...cable, printed: 'FLAT 6' })),

@@ -391,8 +391,8 @@ export const SHEDS: readonly Build[] = [
     name: 'tanks',
     plan: tanks(),
     mistakes: [
-      stop('line entered as a signal', to.wire('XL.2 > PS1.L', { function: 'signal' }), /PS1/),
-      stop('a relay’s input entered as line', to.wire('A1.P2 > K1.IN1', { function: 'L' }), /K1/),
+      caution('line entered as a signal', to.wire('XL.2 > PS1.L', { function: 'signal' }), /PS1/),
+      caution('a relay’s input entered as line', to.wire('A1.P2 > K1.IN1', { function: 'L' }), /K1/),
       stop('an earth entered as a signal', to.wire('PE1.PE > PS1.PE', { function: 'signal' }), /PS1/),
       stop('pump’s line past the heater’s cut-out', to.join('K1.NO1 > B3.2', 'L'), /K1|B3/),
       stop('heater past its relay', to.land('XL.4 > K1.COM2', 'K1.NO2'), /E1|K2/),

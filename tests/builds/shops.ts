@@ -244,7 +244,8 @@ export const SHOPS: readonly Build[] = [
       stop('tube without its neutral', to.cut('K1.4 > A2.AC2'), /A2/),
       stop('tube without its earth', to.cut('PE1.PE3 > A2.FG'), /A2/),
       stop('earth of the inlet left off', to.cut('X1.PE > PE1.PE'), /earth/i),
-      stop('line and neutral crossed at the switch', to.exchange('Q1.2', 'Q1.4'), /neutral|line/i),
+      // The plug goes in either way round: what is wrong is the colours.
+      caution('line and neutral crossed at the switch', to.exchange('Q1.2', 'Q1.4'), /neutral|line/i),
       stop('24 V on the pin that lets it fire', to.land('S3.22 > B1.a', 'F2.4'), /A2|WP|24/),
       stop('flow switch left out of the loop', to.cut('B1.b > A2.G'), /B1|A2|WP/),
       stop('minus of the second driver left off', to.cut('X0.3 > A12.V-'), /A12/),
@@ -299,10 +300,10 @@ export const SHOPS: readonly Build[] = [
         /W\d+/,
       ),
       stop('breaker of 1 A', to.fit('F1', 'Q', 1), /F1/),
-      stop('safe state of the hot air forgotten', to.device('E1', { safeState: null }), /E1/),
       stop('nothing watches the hot air', to.device('E1', { watchedBy: of('b1x') }), /E1/),
     ],
     harmless: [
+      fine('safe state of the hot air not said yet', to.device('E1', { safeState: null })),
       fine('another output for the lamp', to.land('H1.+ > A1.Q3', 'A1.Q4')),
       fine('the door’s leads exchanged', to.exchange('S1.11', 'S1.12')),
       fine('heat’s leads exchanged', to.exchange('E1.H1', 'E1.H2')),

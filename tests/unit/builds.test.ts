@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { findAll, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { BUILDS } from '../builds'
+import { toldOf } from '../toldOf'
 
 const reversed = <T extends object>(record: T): T => Object.fromEntries(Object.entries(record).reverse()) as T
 
@@ -49,7 +50,8 @@ const MOST_TOLD = 14
 const words = ({ severity, rule, title, what }: Finding) => `${severity} ${rule}: ${title}: ${what}`
 const grave = (plan: Plan) => review(plan).filter(({ severity }) => severity !== 'note')
 
-describe.each(BUILDS)('$name', ({ plan, mistakes, harmless }) => {
+describe.each(BUILDS)('$name', (build) => {
+  const { name, plan, mistakes, harmless } = build
   const before = new Map(grave(plan).map((finding) => [finding.id, finding.severity]))
   const raised = (edited: Plan) => grave(edited).filter(({ id, severity }) => before.get(id) !== severity)
 
@@ -70,6 +72,11 @@ describe.each(BUILDS)('$name', ({ plan, mistakes, harmless }) => {
   })
 
   it.each(harmless)('nothing: $is', ({ edit }) => expect(raised(edit(plan)).map(words)).toEqual([]))
+
+  it('is told as it was: what a changed rule changes is read here', () =>
+    expect(`${JSON.stringify(toldOf(build), null, 1)}\n`).toMatchFileSnapshot(
+      `../told/${name.replaceAll(/[^a-z0-9]+/gi, '-')}.json`,
+    ))
 
   it('the ends of wires and the order of entry change no finding', () => {
     for (const each of [plan, ...mistakes.map(({ edit }) => edit(plan))]) {

@@ -407,6 +407,19 @@ function placed(
   )
 }
 
+/** Its supplies lose a tenth of their rating with each kelvin. */
+const sensitive = (plan: Plan): Plan => ({
+  ...plan,
+  parts: Object.fromEntries(
+    Object.entries(plan.parts).map(([id, part]) => [
+      id,
+      part!.behaviour.kind === 'supply'
+        ? { ...part!, behaviour: { ...part!.behaviour, derateAbove_C: 50, derate_percentPerK: 10 } }
+        : part!,
+    ]),
+  ),
+})
+
 /** Every rule: plans that trip it, and plans that do not. The compiler holds the list complete. */
 const SAMPLES: Readonly<
   Record<RuleId, { readonly bad: readonly (() => Plan)[]; readonly good: readonly (() => Plan)[] }>
@@ -660,8 +673,9 @@ const SAMPLES: Readonly<
     good: [() => clay()],
   },
   'supply-hot': {
-    bad: [() => clay({ type: 'setPractice', changes: { inside_C: 55 } })],
-    good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 50 } })],
+    bad: [() => sensitive(clay({ type: 'setPractice', changes: { inside_C: 65 } }))],
+    // What it gives less of in warm air is in its rating: loaded to less than that, all is well.
+    good: [() => clay(), () => clay({ type: 'setPractice', changes: { inside_C: 55 } })],
   },
   'outlet-overloaded': {
     bad: [
@@ -1472,10 +1486,10 @@ describe('severities', () => {
     expect(RULES['line-and-negative-alike'].severity).toBe('caution')
     expect(RULES['colour-off-scheme'].severity).toBe('note')
   })
-  it('a supply beyond its house limit is a caution, beyond its rating a stop', () => {
+  it('a supply beyond its house limit is a note, beyond its rating a stop', () => {
     expect(
       find('supply-overloaded', clay({ type: 'setPractice', changes: { supplyLoading_percent: 40 } }))[0]!.severity,
-    ).toBe('caution')
+    ).toBe('note')
     expect(
       find(
         'supply-overloaded',

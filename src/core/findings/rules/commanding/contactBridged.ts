@@ -1,7 +1,7 @@
 import { isHazard } from '@/core/behaviour'
 import { type Scenario } from '@/core/figures'
 import type { TerminalKey } from '@/core/model'
-import { moverOf, type DeviceId } from '@/core/plan'
+import { coilsOf, moverOf, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { Context } from '../../context'
 import { bridgeBetween, runsBy, takeOut } from '../../bridge'
@@ -70,7 +70,19 @@ function opened(context: Context, device: DeviceId, id: string): Scenario {
 function severityOf(context: Context, device: DeviceId): Severity {
   const { kind } = context.part(device).behaviour
   if (kind !== 'switch' && kind !== 'button') return 'stop'
+  return servesOnlyMild(context, device, new Set()) ? 'caution' : 'stop'
+}
+
+/** Whether all that it switches is mild, by the contacts that its relays work too. */
+function servesOnlyMild(context: Context, device: DeviceId, seen: ReadonlySet<DeviceId>): boolean {
+  if (seen.has(device)) return true
   const served = context.ways.filter(({ passages }) => passages.some((passage) => passage.device === device))
-  const isHarmless = served.length > 0 && served.every((way) => !way.isMains && !isHazard(context.part(way.device)))
-  return isHarmless ? 'caution' : 'stop'
+  return (
+    served.length > 0 &&
+    served.every(({ isMains, device: load }) => {
+      const part = context.part(load)
+      if (isMains || isHazard(part)) return false
+      return coilsOf(part).length === 0 || servesOnlyMild(context, load, new Set([...seen, device]))
+    })
+  )
 }

@@ -18,6 +18,7 @@ interface Facts {
   readonly link: string
   /** Of the same device, and cut off what lies behind it. */
   readonly other: string
+  readonly isMains: boolean
 }
 
 export const poleWithoutEffect = defineRule<Facts>({
@@ -49,11 +50,21 @@ export const poleWithoutEffect = defineRule<Facts>({
             each.kinds.some((kind) => opposite.includes(kind)) &&
             ![each.pole.a, each.pole.b].some((key) => key === pole.a || key === pole.b),
         )
-        return other ? [{ device: pole.device, link: pole.link.id, other: other.pole.link.id }] : []
+        return other
+          ? [
+              {
+                device: pole.device,
+                link: pole.link.id,
+                other: other.pole.link.id,
+                isMains: kinds.some((kind) => kind === 'L' || kind === 'N'),
+              },
+            ]
+          : []
       })
     })
   },
-  word: ({ device, link, other }, context) => ({
+  word: ({ device, link, other, isMains }, context) => ({
+    severity: isMains ? 'stop' : 'caution',
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag}, ${context.device(device).name}: both ends of its contact ${link} are fed by other ways, while ${other} switches`,
     why: 'Switched off, what lies behind stays joined to that side of the source, and may be live. Take the lead off that goes past it.',

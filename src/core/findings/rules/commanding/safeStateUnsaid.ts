@@ -4,7 +4,7 @@ import { defineRule } from '../../types'
 import { isCommandable } from './commands'
 
 export const safeStateUnsaid = defineRule<{ readonly heater: DeviceId }>({
-  severity: 'stop',
+  severity: 'note',
   title: 'Nobody said what a heater does when control is lost',
   stage: 'guard',
   source: SOURCES.iec60204Failure,

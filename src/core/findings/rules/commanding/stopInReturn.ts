@@ -4,6 +4,7 @@ import { SOURCES } from '@/core/reference'
 import { isClosedAtRest } from '@/core/plan'
 import type { Context } from '../../context'
 import { isReadByPin, hungOn } from '../../senders'
+import { isHazard, mayBeHazard } from '@/core/behaviour'
 import { defineRule } from '../../types'
 
 /** Whether a pin reads it, or the chain of contacts that it is one of. */
@@ -18,6 +19,14 @@ function servesPin(context: Context, id: DeviceId, seen: ReadonlySet<DeviceId> =
     }),
   )
 }
+
+/** Whether anything that moves or heats is cut by it. */
+const stopsHazard = (context: Context, device: DeviceId) =>
+  context.reckoning.stops.some(
+    (stop) =>
+      stop.device === device &&
+      [...stop.cuts, ...stop.stays].some((id) => isHazard(context.part(id)) || mayBeHazard(context.part(id))),
+  )
 
 export const stopInReturn = defineRule<{ readonly device: DeviceId; readonly is: 'minus' | 'neutral' }>({
   severity: 'stop',
@@ -47,6 +56,7 @@ export const stopInReturn = defineRule<{ readonly device: DeviceId; readonly is:
       return [{ device: id, is: contacts[0]!.has('-') ? ('minus' as const) : ('neutral' as const) }]
     }),
   word: ({ device, is }, context) => ({
+    severity: stopsHazard(context, device) ? 'stop' : 'caution',
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} parts the ${is} and not the feed`,
     why: `A lead that chafes through to earth or to the ${is} takes its place: pressed, it stops nothing. Put it between the source and what it stops.`,

@@ -29,6 +29,8 @@ export const cableUnused = defineJoiningRule<Facts>({
   word: ({ cable, end }, { plan }) => {
     const { name } = plan.cables[cable]!
     return {
+      // What hangs loose at one end was meant to be plugged in; what nobody joined may be a spare.
+      severity: end === null ? 'note' : 'stop',
       subjects: [{ kind: 'cable', id: cable }],
       what:
         end === null

@@ -37,6 +37,8 @@ export const coreOpen = defineJoiningRule<Facts>({
     })
   },
   word: ({ cable, wires, cores }, context) => ({
+    // Both plugs are in: a core that no wire follows may be one that nobody uses.
+    severity: wires.length > 0 ? 'stop' : 'caution',
     subjects: wires.length > 0 ? wires.map((id) => ({ kind: 'wire', id })) : [{ kind: 'cable', id: cable }],
     what: `“${context.plan.cables[cable]!.name}”: ${[...wires.map((id) => context.wireName(id)), ...cores.map((core) => `core ${core}`)].slice(0, 6).join(', ')} ${wires.length + cores.length === 1 ? 'ends' : 'end'} at nothing: a way with no contact, or a bare end not joined yet`,
     why: 'One open core of a ribbon or a network cable is a day of looking. See that both plugs have their contact in that way, join the bare end, or park the core with its reason.',

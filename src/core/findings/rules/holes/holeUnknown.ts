@@ -3,7 +3,7 @@ import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 
 export const holeUnknown = defineLayingRule<{ readonly device: DeviceId }>({
-  severity: 'caution',
+  severity: 'note',
   title: 'Goes through a wall, and nobody said what hole it wants',
   stage: 'layout',
   source: SOURCES.practice,

@@ -9,7 +9,7 @@ export const nutBlocked = defineLayingRule<{
   readonly by: DeviceId | null
   readonly face: FaceId
 }>({
-  severity: 'caution',
+  severity: 'stop',
   title: 'No room for a nut inside',
   stage: 'layout',
   source: SOURCES.practice,

@@ -4,6 +4,9 @@ import { glandThread } from '@/core/reference'
 import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 
+/** A nut that has lost so much thread has none; a turn less may still hold. An assumption. */
+const NUT_mm = 2
+
 export const threadTooShort = defineLayingRule<{
   readonly name: string
   readonly device: DeviceId | null
@@ -37,6 +40,7 @@ export const threadTooShort = defineLayingRule<{
         ]
       }),
   word: ({ name, device, grip_mm, wall_mm, thread }) => ({
+    severity: wall_mm >= grip_mm + NUT_mm ? 'stop' : 'caution',
     subjects: device === null ? [{ kind: 'plan' }] : [{ kind: 'device', id: device }],
     what: `${name}: ${thread} grips a wall of ${formatNumber(grip_mm)} mm at most, and this one is ${formatNumber(wall_mm)} mm`,
     why: 'The nut catches a turn or none. A gland with a long thread, or thin the wall about the hole; metal walls leave more thread than plastic ones.',

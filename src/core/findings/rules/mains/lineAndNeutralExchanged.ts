@@ -35,6 +35,6 @@ export const lineAndNeutralExchanged = defineJoiningRule<Facts>({
     subjects: [{ kind: 'terminal', device, terminal }],
     alike: 'exchanged',
     what: `${context.terminalName(device, terminal)} is on the ${is === 'L' ? 'line' : 'neutral'}`,
-    why: 'Its switch and its fuse then cut the neutral: switched off or blown, it is live all the same. Exchange the two leads.',
+    why: 'A switch or fuse that it has in its line alone then cuts the neutral: off or blown, it is live all the same. Exchange the two leads.',
   }),
 })

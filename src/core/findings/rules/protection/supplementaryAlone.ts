@@ -4,12 +4,14 @@ import type { ProtectiveReckoning } from '@/core/figures'
 import { defineRule } from '../../types'
 
 export const supplementaryAlone = defineRule<ProtectiveReckoning>({
-  severity: 'caution',
+  severity: 'stop',
   title: 'A supplementary breaker stands in for branch protection',
   stage: 'guard',
   source: SOURCES.ul1077,
   find: ({ reckoning, plan, model }) =>
     reckoning.protective.filter(({ family, system, device }) => {
+      // By IEC 60204-1 and EN 60934 such a breaker may protect the leads inside a machine.
+      if (plan.site.region !== 'NEC') return false
       if (!FAMILIES[family].isSupplementary || system === 'dc' || plan.devices[device]!.origin === 'remove')
         return false
       const own = model.passages.filter((passage) => passage.device === device && passage.link.kind === 'protective')

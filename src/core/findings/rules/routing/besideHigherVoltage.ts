@@ -118,6 +118,7 @@ export const besideHigherVoltage = defineLayingRule<Fact>({
     ]
     if (is === 'moving')
       return {
+        severity: least_V < context.plan.site.mains_V ? 'stop' : 'caution',
         subjects,
         fixes,
         what: `${name} moves, and mains lie in it with nothing but their own insulation: ${who}`,

@@ -4,13 +4,10 @@ import type { LaidContext } from '../../context'
 import { SOURCES } from '@/core/reference'
 import type { CableId } from '@/core/plan'
 import { defineLayingRule, type Fix } from '../../types'
-import { leadName, leadSubject, leastLength, mm } from './leadWords'
+import { leadName, leadSubject, leastLength, mm, NO_DOUBT } from './leadWords'
 
 /** Places are known to some millimetres a turn; what is short by less may still reach. Common practice. */
 const SURE = 0.97
-/** What is short by more does not reach by any other way either. An assumption. */
-const NO_DOUBT = 0.85
-
 export const cableLengthWrong = defineLayingRule<{
   readonly lead: LeadRoute['id']
   readonly has_mm: number

@@ -9,7 +9,7 @@ export const chainHits = defineLayingRule<{
   readonly height_mm: number
   readonly room_mm: number
 }>({
-  severity: 'caution',
+  severity: 'stop',
   title: 'A chain without the room for its bend',
   stage: 'route',
   source: SOURCES.practice,

@@ -10,6 +10,8 @@ export const cordNotHeld = defineLayingRule<{
   readonly raceway: RacewayId
   readonly leads: readonly LeadRoute['id'][]
   readonly isSharp: boolean
+  /** Somebody said so, and it is on the mains. */
+  readonly isGrave: boolean
 }>({
   severity: 'caution',
   title: 'Nothing holds a cord at its entry',
@@ -23,9 +25,12 @@ export const cordNotHeld = defineLayingRule<{
       const isSharp = kind === 'hole' && (hasSharpEdge ?? metal)
       // A lead with a relief of its own needs none there.
       const loose = leads.filter((id) => isSharp || !isRelieved(context.plan.cables[id as CableId]))
-      return (holdsLead === true && !isSharp) || loose.length === 0 ? [] : [{ raceway, leads: loose, isSharp }]
+      const isSaid = isSharp ? hasSharpEdge === true : holdsLead === false
+      const isGrave = isSaid && loose.some((id) => context.routes.byId.get(id)!.kind === 'mains')
+      return (holdsLead === true && !isSharp) || loose.length === 0 ? [] : [{ raceway, leads: loose, isSharp, isGrave }]
     }),
-  word: ({ raceway, leads, isSharp }, context) => ({
+  word: ({ raceway, leads, isSharp, isGrave }, context) => ({
+    severity: isGrave ? 'stop' : 'caution',
     subjects: [{ kind: 'raceway', id: raceway }],
     what: isSharp
       ? `${wayName(context, raceway)} is a bare hole in metal, and ${leadList(context, leads)} go over its edge`

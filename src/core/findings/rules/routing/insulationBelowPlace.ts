@@ -5,6 +5,9 @@ import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, wayName, waysOn } from './leadWords'
 
+/** Beyond what it stands for years by so much, insulation gives way in hours. From memory, of PVC and its like. */
+const SOFTENS_K = 30
+
 export const insulationBelowPlace = defineLayingRule<{
   readonly lead: LeadRoute['id']
   readonly raceway: RacewayId
@@ -29,6 +32,7 @@ export const insulationBelowPlace = defineLayingRule<{
   word: ({ lead, raceway, warm_C, stands_C }, context) => {
     const route = context.routes.byId.get(lead)!
     return {
+      severity: warm_C >= stands_C + SOFTENS_K ? 'stop' : 'caution',
       subjects: [leadSubject(route), { kind: 'raceway', id: raceway }],
       alike: raceway,
       what: `${leadName(context, route)} stands ${formatNumber(stands_C)} °C, and ${wayName(context, raceway)} gets ${formatNumber(warm_C)} °C warm`,

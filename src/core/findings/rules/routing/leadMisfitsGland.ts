@@ -9,6 +9,8 @@ import { leadList, leadName, leadSubject, wayName } from './leadWords'
 
 /** Turned a little farther a seal still holds what is a tenth thinner than stated; common practice. */
 const YIELDS = 0.9
+/** Jackets differ by so much from what is reckoned of them; what is thicker by more does not go through. An assumption. */
+const JACKETS = 1.1
 
 export const leadMisfitsGland = defineLayingRule<{
   readonly raceway: RacewayId
@@ -40,6 +42,7 @@ export const leadMisfitsGland = defineLayingRule<{
         fitsClamp({ clamps: { min_mm: each.clampMin_mm, max_mm: each.clampMax_mm } }, cable_mm),
     )
     return {
+      severity: cable_mm > data.clampMax_mm * JACKETS ? 'stop' : 'caution',
       subjects: [{ kind: 'raceway', id: raceway }, ...leads.map((id) => leadSubject(context.routes.byId.get(id)!))],
       what: `${leads.length === 1 ? leadName(context, route) : `Together, ${leadList(context, leads)}`}: ${formatNumber(cable_mm)} mm, too ${isThick ? 'thick' : 'thin'} for ${wayName(context, raceway)} (${data.size} clamps ${formatNumber(data.clampMin_mm)}–${formatNumber(data.clampMax_mm)} mm)`,
       why: isThick

@@ -4,6 +4,9 @@ import { formatNumber } from '@/core/quantity'
 import type { LaidContext } from '../../context'
 import type { Subject } from '../../types'
 
+/** What is short by more than this share of its way does not reach by any other either. An assumption. */
+export const NO_DOUBT = 0.85
+
 export const mm = (value: number): string => `${formatNumber(value, 4)} mm`
 
 /** "Lead of Motor X (A1 to M1)", or a wire's own name. */

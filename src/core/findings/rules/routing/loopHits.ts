@@ -34,6 +34,8 @@ export const loopHits = defineLayingRule<Fact>({
       return met ? [{ raceway, is: 'bulges', has_mm, wants_mm: bulge.out_mm, by: met }] : []
     }),
   word: ({ raceway, is, has_mm, wants_mm, by }, context) => ({
+    // Pulled out it certainly is; what presses on it may give.
+    severity: is === 'short' ? 'stop' : 'caution',
     subjects: [{ kind: 'raceway', id: raceway }, ...(by === null ? [] : [{ kind: 'device' as const, id: by }])],
     what:
       is === 'bulges'

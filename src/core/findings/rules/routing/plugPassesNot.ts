@@ -5,6 +5,9 @@ import { SOURCES } from '@/core/reference'
 import { defineLayingRule } from '../../types'
 import { leadName, leadSubject, wayName } from './leadWords'
 
+/** Plugs of one kind differ by so much; what is wider than its opening by more does not pass. An assumption. */
+const DIFFERS = 1.1
+
 export const plugPassesNot = defineLayingRule<{
   readonly cable: CableId
   readonly raceway: RacewayId
@@ -28,6 +31,7 @@ export const plugPassesNot = defineLayingRule<{
   word: ({ cable, raceway, sleeve, plug_mm, free_mm }, context) => {
     const route = context.routes.byId.get(cable)!
     return {
+      severity: plug_mm > free_mm * DIFFERS ? 'stop' : 'caution',
       subjects: [leadSubject(route), { kind: 'raceway', id: raceway }],
       // A wider gland does not help a plug into a sleeve.
       ...(sleeve === null ? {} : { alike: `${cable} sleeve` }),

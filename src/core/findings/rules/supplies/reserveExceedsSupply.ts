@@ -24,6 +24,7 @@ export const reserveExceedsSupply = defineRule<Facts>({
         : []
     }),
   word: ({ device, today_percent, later_percent, limit_percent }, context) => ({
+    severity: later_percent > 100 ? 'caution' : 'note',
     subjects: [{ kind: 'device', id: device }],
     what: `${context.device(device).tag} is loaded to ${formatNumber(today_percent)} % today and to ${formatNumber(later_percent)} % with ${context
       .device(device)

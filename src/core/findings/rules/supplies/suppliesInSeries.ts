@@ -7,15 +7,16 @@ export const suppliesInSeries = defineRule<{
   readonly lower: DeviceId
   readonly forbids: readonly DeviceId[]
 }>({
-  severity: 'stop',
-  title: 'Supplies in series that are not made for it',
+  severity: 'caution',
+  title: 'Supplies in series that nobody says are made for it',
   stage: 'connect',
   source: SOURCES.practice,
   find(context) {
     const { sources, netOf } = context.model
     const allows = (id: DeviceId) => {
       const { behaviour } = context.part(id)
-      return behaviour.kind === 'supply' && behaviour.seriesAllowed
+      // Cells are made to be stacked.
+      return behaviour.kind === 'battery' || (behaviour.kind === 'supply' && behaviour.seriesAllowed)
     }
     return sources.flatMap(({ potential: plus, terminal }) => {
       if (plus.kind !== '+') return []
@@ -31,7 +32,7 @@ export const suppliesInSeries = defineRule<{
       { kind: 'device', id: upper },
       { kind: 'device', id: lower },
     ],
-    what: `The negative of ${context.device(upper).tag} sits on the positive of ${context.device(lower).tag}; ${forbids.map((id) => context.device(id).tag).join(' and ')} may not stand in series`,
+    what: `The negative of ${context.device(upper).tag} sits on the positive of ${context.device(lower).tag}; ${forbids.map((id) => context.device(id).tag).join(' and ')} ${forbids.length === 1 ? 'does' : 'do'} not state that ${forbids.length === 1 ? 'it' : 'they'} may stand in series`,
     why: 'Each output is stressed backwards when the other fails or starts first, and their sum may leave low voltage. Use one supply of the voltage wanted, or parts that state they may be stacked.',
   }),
 })

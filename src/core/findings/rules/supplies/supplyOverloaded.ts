@@ -28,6 +28,6 @@ export const supplyOverloaded = defineRule<{
       loading_percent > 100
         ? 'It limits, shuts down or overheats. Take a larger one or deal the loads over two.'
         : 'It runs hot and leaves no room for what comes later.',
-    severity: loading_percent > 100 ? 'stop' : 'caution',
+    severity: loading_percent > 100 ? 'stop' : 'note',
   }),
 })

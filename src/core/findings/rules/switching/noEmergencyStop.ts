@@ -7,20 +7,28 @@ import { defineRule } from '../../types'
 const movesSomething = (part: Part): boolean =>
   doesAny(part, 'moves') || (isHazard(part) && !doesAny(part, 'heats', 'pumps'))
 
-export const noEmergencyStop = defineRule<{ readonly movers: readonly DeviceId[] }>({
+/** No hand holds what takes more. An assumption. */
+const HELD_W = 200
+
+const isStrong = (part: Part): boolean =>
+  part.draws.some(
+    ({ power_W, current_A, nominal_V, does }) =>
+      (does === null || does === 'moves' || does === 'works') && (power_W ?? (current_A ?? 0) * nominal_V) >= HELD_W,
+  )
+
+export const noEmergencyStop = defineRule<{ readonly movers: readonly DeviceId[]; readonly isStrong: boolean }>({
   severity: 'note',
   title: 'Nothing to hit when something goes wrong',
   stage: 'guard',
   source: SOURCES.iec60204EmergencyStop,
   find(context) {
     if (context.devices.some(({ part }) => part.behaviour.kind === 'emergency-stop')) return []
-    const movers = context.devices
-      .filter(({ part }) => movesSomething(part))
-      .map(({ id }) => id)
-      .sort()
-    return movers.length > 0 ? [{ movers }] : []
+    const moving = context.devices.filter(({ part }) => movesSomething(part))
+    const movers = moving.map(({ id }) => id).sort()
+    return movers.length > 0 ? [{ movers, isStrong: moving.some(({ part }) => isStrong(part)) }] : []
   },
-  word: ({ movers }, context) => ({
+  word: ({ movers, isStrong }, context) => ({
+    severity: isStrong ? 'caution' : 'note',
     subjects: movers.slice(0, 6).map((id) => ({ kind: 'device', id })),
     what: `${movers
       .slice(0, 4)

@@ -1,27 +1,13 @@
-import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { bareMains, type BareMains } from '../../bareMains'
 import { defineRule } from '../../types'
 
-export const mainsTerminalsBare = defineRule<{ readonly device: DeviceId; readonly isSaid: boolean }>({
+export const mainsTerminalsBare = defineRule<BareMains>({
   severity: 'stop',
   title: 'Bare mains terminals without a cover',
   stage: 'layout',
   source: SOURCES.iec60204Direct,
-  find: (context) => {
-    const live = new Set(
-      context.wires.flatMap(({ wire }) =>
-        wire.function === 'L' || wire.function === 'N'
-          ? [wire.from, wire.to].flatMap((end) => (end.kind === 'terminal' ? [end.device] : []))
-          : [],
-      ),
-    )
-    return context.devices.flatMap(({ id, device, part }) =>
-      live.has(id) &&
-      (part.touch === 'open' ? !device.hasCover : part.touch === 'with-cover' && device.hasCover === false)
-        ? [{ device: id, isSaid: device.hasCover === false }]
-        : [],
-    )
-  },
+  find: ({ plan }) => bareMains(plan),
   word: ({ device, isSaid }, context) => ({
     subjects: [{ kind: 'device', id: device }],
     alike: 'cover',

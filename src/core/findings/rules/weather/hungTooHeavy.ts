@@ -40,6 +40,7 @@ export const hungTooHeavy = defineLayingRule<{
         : []
     }),
   word: ({ enclosure, mass_kg, carries_kg, unknown }, { plan }) => ({
+    severity: mass_kg > carries_kg ? 'stop' : 'caution',
     subjects: [{ kind: 'plan' }],
     what: `“${plan.enclosures[enclosure]!.name}” weighs ${formatNumber(mass_kg)} kg${unknown > 0 ? ` and ${unknown} parts of unknown mass` : ''}; its points carry ${formatNumber(carries_kg)} kg, and half of that is what they should`,
     why: 'Wind and swinging double what hangs. More points, stronger ones, or stand it on the ground.',

@@ -25,7 +25,7 @@ const WORDS: Readonly<Record<Potential['kind'], string>> = {
 const SPEAKING: ReadonlySet<TerminalFunction> = new Set(['data', 'coil-A', 'coil-B'])
 
 export const functionContradictsNet = defineJoiningRule<Facts>({
-  severity: 'stop',
+  severity: 'caution',
   title: 'A wire that is not what it is called',
   stage: 'connect',
   source: SOURCES.iec60204Colour,
@@ -37,20 +37,20 @@ export const functionContradictsNet = defineJoiningRule<Facts>({
       const is = [...new Set(context.potentials(from).map(({ kind }) => kind))].sort()
       if (fn === 'signal') {
         if (is.every((kind) => kind === 'PE') && joinsEarths(context, conductor))
-          return [{ wire, is, severity: 'stop' }]
+          return [{ wire, is, severity: 'caution' }]
         const isMains = is.some((kind) => kind === 'L' || kind === 'N')
         // Behind a contact some call the line of a coil a signal.
-        return isMains ? [{ wire, is, severity: isFedStraight(context, conductor) ? 'stop' : 'caution' }] : []
+        return isMains ? [{ wire, is, severity: isFedStraight(context, conductor) ? 'caution' : 'note' }] : []
       }
       if (is.length === 0) {
         const isGrave = fn === 'L' || fn === 'N' || fn === 'PE'
-        return speaks(context, conductor, isGrave) ? [{ wire, is, severity: isGrave ? 'stop' : 'caution' }] : []
+        return speaks(context, conductor, isGrave) ? [{ wire, is, severity: isGrave ? 'caution' : 'note' }] : []
       }
       // Between supplies in series a joint is plus and minus at once; an earthed rail is both.
       if (is.includes(EXPECTED[fn])) return []
       // What refers a minus to a chassis is an earth conductor, though no mains brings the earth there.
       if (fn === 'PE' && is.every((kind) => kind === '-') && meetsEarth(context, conductor)) return []
-      return [{ wire, is, severity: 'stop' }]
+      return [{ wire, is, severity: 'caution' }]
     }),
   word: ({ wire, is, severity }, context) => {
     const { function: fn } = context.plan.wires[wire]!

@@ -29,7 +29,7 @@ export const mainsBesideSignals = defineLayingRule<{
   readonly signals: DeviceId
   readonly gap_mm: number
 }>({
-  severity: 'caution',
+  severity: 'note',
   title: 'Mains beside signals',
   stage: 'layout',
   source: SOURCES.practice,

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 
-const root = join(import.meta.dirname, '..')
+const root = join(import.meta.dirname, '../..')
 const { file, start, end, by } = JSON.parse(readFileSync(process.env.MUTANT, 'utf8'))
 const altered = join(root, file)
 
