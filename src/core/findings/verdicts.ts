@@ -72,6 +72,67 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
       },
     ],
   },
+  {
+    version: 3,
+    changes: [
+      {
+        rules: [
+          'piece-too-short',
+          'lead-misfits-gland',
+          'plug-passes-not',
+          'nut-blocked',
+          'thread-too-short',
+          'chain-hits',
+          'loop-hits',
+        ],
+        asks: 'more',
+        words: 'What surely cannot be put together, or is torn at the end of its travel, is a stop; it was a caution.',
+      },
+      {
+        rules: ['cord-not-held', 'beside-higher-voltage', 'insulation-below-place', 'opening-left'],
+        asks: 'more',
+        words:
+          'A stop where it is said and grave: a mains cord that nothing holds, mains that rub on thin insulation, a place far too warm for its lead, an opening by which a finger meets mains.',
+      },
+      {
+        rules: ['contact-bridged'],
+        asks: 'more',
+        words: 'Past a guard whose relay switches mains a wire is a stop, whatever hangs on the guard itself.',
+      },
+      {
+        rules: ['no-emergency-stop', 'parallel-unlike', 'supplementary-alone'],
+        asks: 'more',
+        words:
+          'Nothing to hit beside what no hand holds is a caution. Under NEC, mains leads in parallel and supplementary breakers alone are stops; under IEC such a breaker may protect leads inside a machine.',
+      },
+      {
+        rules: [
+          'safe-state-unsaid',
+          'hole-unknown',
+          'cable-unused',
+          'core-open',
+          'parked-bare',
+          'function-contradicts-net',
+          'stop-in-return',
+          'stop-leaves-hazard',
+          'pole-without-effect',
+          'outlet-overloaded',
+          'hung-too-heavy',
+          'supplies-in-series',
+          'supply-overloaded',
+          'supply-hot',
+          'reserve-exceeds-supply',
+          'box-hotter-than-planned',
+          'no-drain',
+          'data-too-far',
+          'mains-beside-signals',
+        ],
+        asks: 'less',
+        words:
+          'What is a question is asked, what is a habit is a note, and a stop is left to what burns, shocks, runs away or cannot work.',
+      },
+    ],
+  },
 ]
 
 /** Why a rule asks more than an earlier verdict did; null where it asks what it asked then. */

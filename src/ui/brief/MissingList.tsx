@@ -2,6 +2,13 @@
 import { Sign } from '@/ui/primitives'
 import { StageLink, useRoom } from '@/ui/room'
 
+/** What somebody has yet to say, by the rule that notes it. */
+const QUESTIONS = [
+  { rule: 'safe-state-unsaid', text: 'Say what heaters do when control is lost', where: 'guard' },
+  { rule: 'hole-unknown', text: 'Say what holes the parts in walls want', where: 'layout' },
+  { rule: 'way-unmeasured', text: 'Measure the ways outside the box', where: 'route' },
+] as const
+
 /** What is still wanted before the arithmetic says anything. */
 export function MissingList() {
   const { plan, evaluation } = useRoom()
@@ -18,6 +25,11 @@ export function MissingList() {
       text: open > 0 ? `Connect what must be connected: ${open} devices have open terminals` : 'Connect it',
       where: 'connect',
     },
+    ...QUESTIONS.flatMap(({ rule, text, where }) => {
+      const asked = evaluation?.findings.filter((finding) => finding.rule === rule) ?? []
+      const count = asked.reduce((sum, finding) => sum + finding.count, 0)
+      return count > 0 ? [{ done: false, text: `${text}: ${count} not said yet`, where }] : []
+    }),
   ]
   const next = items.findIndex(({ done }) => !done)
   return (
