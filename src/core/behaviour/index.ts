@@ -8,6 +8,7 @@ export {
   type SafeStateReckoning,
   type SafeVerdict,
 } from './safeStates'
+export { fedByOwnCommand, type OwnCommand } from './ownCommand'
 export { settled } from './solved'
 export { isHazard, mayBeHazard, reckonStops, type StopReckoning } from './stops'
 export { Behaviour, type BehaviourColumn, type BehaviourTable } from './behaviour'

@@ -4,7 +4,7 @@ import { cite, SOURCES } from '@/core/reference'
 import { step, type Trace } from '@/core/trace'
 import type { FeedWay } from './feedWays'
 import { runningDevices } from './fed'
-import { commandedMovers, heldAt } from './hands'
+import { commandedMovers, heldAt, heldButtons, idleHeld, withHeld } from './hands'
 import { settled } from './solved'
 
 export const CONTROL_CASES = ['power-cut', 'controller-off', 'controller-starting', 'wire-broken'] as const
@@ -42,7 +42,7 @@ export function reckonSafeStates(
     return {
       device: id,
       wanted: safe,
-      cases: casesOf(id, fed),
+      cases: casesOf(id, safe, fed),
       by: [...new Set(by.map(({ device }) => device))],
       trace: [
         step(
@@ -63,9 +63,10 @@ export function reckonSafeStates(
   })
 }
 
-/** Devices that are fed with all commands let go; and with those inputs worked of which nobody knows. */
+/** Devices that are fed with all commands let go; those that are while what a press had started holds itself; and with those inputs worked of which nobody knows. */
 interface WithoutControl {
   readonly atRest: ReadonlySet<DeviceId>
+  readonly onceStarted: ReadonlySet<DeviceId>
   readonly whileOff: ReadonlySet<DeviceId>
   readonly whileBroken: ReadonlySet<DeviceId>
 }
@@ -77,7 +78,21 @@ function fedWithoutControl(model: Model, conditions: Conditions): WithoutControl
     if (unknown.size === 0) return atRest
     return runningDevices(model, settle(model, unledBy(model, unknown), conditions))
   }
-  return { atRest, whileOff: worked(whileOff), whileBroken: worked(whileBroken) }
+  return {
+    atRest,
+    onceStarted: fedOnceStarted(model, conditions),
+    whileOff: worked(whileOff),
+    whileBroken: worked(whileBroken),
+  }
+}
+
+/** Buttons were held and let go, and what they started holds itself; no program commands anything. */
+function fedOnceStarted(model: Model, conditions: Conditions): ReadonlySet<DeviceId> {
+  const buttons = heldButtons(model)
+  if (Object.keys(buttons).length === 0) return new Set()
+  const idle = idleHeld(model)
+  const { positions } = settle(model, allOn({ held: withHeld(idle, buttons), memory: 'rest' }), conditions)
+  return runningDevices(model, settle(model, allOn({ held: idle, memory: positions }), conditions))
 }
 
 /** No program commands anything, and these inputs are worked all the same. */
@@ -108,9 +123,15 @@ function mayFloat(part: Part, { id, coil }: Mover['actuator']): boolean {
   return part.links.some((link) => link.kind === 'semiconductor' && link.actuator === id)
 }
 
-function casesOf(id: DeviceId, { atRest, whileOff, whileBroken }: WithoutControl): SafeStateReckoning['cases'] {
+function casesOf(
+  id: DeviceId,
+  wanted: 'off' | 'on',
+  { atRest, onceStarted, whileOff, whileBroken }: WithoutControl,
+): SafeStateReckoning['cases'] {
+  // What is to be off may be on already when control is lost.
+  const isHeld = wanted === 'off' && onceStarted.has(id)
   const verdict = (other: ReadonlySet<DeviceId>): SafeVerdict =>
-    atRest.has(id) !== other.has(id) ? 'unknown' : atRest.has(id) ? 'on' : 'off'
+    isHeld ? 'on' : atRest.has(id) !== other.has(id) ? 'unknown' : atRest.has(id) ? 'on' : 'off'
   return {
     'power-cut': 'off',
     'controller-off': verdict(whileOff),

@@ -18,7 +18,15 @@ import { reckonDraws } from './supply/draws'
 import { reckonMains } from './supply/mains'
 import { findRails } from './supply/rails'
 import { reckonSupplies } from './supply/supplies'
-import { fedDevices, fedHazards, feedWays, reckonSafeStates, reckonStops, settled } from '@/core/behaviour'
+import {
+  fedByOwnCommand,
+  fedDevices,
+  fedHazards,
+  feedWays,
+  reckonSafeStates,
+  reckonStops,
+  settled,
+} from '@/core/behaviour'
 import { reckonSwitches } from './switching/switches'
 import type {
   BoxHeatReckoning,
@@ -115,6 +123,7 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     switches: reckonSwitches(plan, model, ways, states, air),
     safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
     stops: reckonStops(model, sized.conditions),
+    ownCommands: fedByOwnCommand(model, sized.conditions),
     idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
     idleHazards: [...fedHazards(model, settled(model, sized.conditions, 'idle'))],
     handsOff: [...fedDevices(model, settled(model, sized.conditions, 'hands off'))],

@@ -4,7 +4,7 @@ import type { DayAndNight, ThermostatAdvice } from '@/core/heat'
 import type { PixelRun, PixelRunRequest } from '@/core/pixels'
 import type { Opening } from '@/core/protection'
 import type { Curve, DeviceFamily } from '@/core/reference'
-import type { SafeStateReckoning, StopReckoning } from '@/core/behaviour'
+import type { OwnCommand, SafeStateReckoning, StopReckoning } from '@/core/behaviour'
 import type {
   BodySide,
   DeviceId,
@@ -390,6 +390,8 @@ export interface CircuitFigures {
   readonly idle: readonly DeviceId[]
   /** Of those that move, pump or heat, what is fed then: not the blower of what also heats. */
   readonly idleHazards: readonly DeviceId[]
+  /** What is fed only while it commands that itself. */
+  readonly ownCommands: readonly OwnCommand[]
   /** What is fed with every program running and nobody's hand on a button. */
   readonly handsOff: readonly DeviceId[]
   readonly bonds: readonly BondReckoning[]

@@ -27,6 +27,8 @@ export interface Place {
 /** What lies about a finding. */
 export interface Near {
   readonly plan: Plan
+  /** What found it. */
+  readonly rule: string
   readonly devices: readonly DeviceId[]
   /** Named by the finding. */
   readonly wires: readonly WireId[]
@@ -101,6 +103,7 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
       }
     return {
       plan,
+      rule: finding.rule,
       devices: [...devices].filter((id) => plan.devices[id]).slice(0, MOST_DEVICES),
       wires: own,
       terminals: subjects.flatMap(placeOf),
@@ -122,14 +125,26 @@ function halfWired(plan: Plan, endsAt: Near['endsAt']): readonly Place[] {
   return (Object.keys(plan.devices) as DeviceId[])
     .flatMap((device) => {
       const wired = new Set(endsAt(device).map(({ terminal }) => terminal))
-      return plan.parts[plan.devices[device]!.part]!.links.flatMap((link): Place[] => {
+      const { links } = plan.parts[plan.devices[device]!.part]!
+      return links.flatMap((link): Place[] => {
         if (link.kind !== 'contact') return []
         if (wired.has(link.a) === wired.has(link.b)) return []
-        return [{ device, terminal: wired.has(link.a) ? link.b : link.a }]
+        const [taken, bare] = wired.has(link.a) ? [link.a, link.b] : [link.b, link.a]
+        // The resting side of a change-over whose other side is used wants no lead.
+        const isUsed = links.some(
+          (other) => other.kind === 'contact' && other.id !== link.id && joins(other, taken, wired),
+        )
+        return isUsed ? [] : [{ device, terminal: bare }]
       })
     })
     .slice(0, MOST_HALF)
 }
+
+const joins = (
+  { a, b }: { readonly a: TerminalId; readonly b: TerminalId },
+  one: TerminalId,
+  wired: ReadonlySet<TerminalId>,
+) => (a === one && wired.has(b)) || (b === one && wired.has(a))
 
 const placeOf = (subject: Subject): Place[] =>
   subject.kind === 'terminal' ? [{ device: subject.device, terminal: subject.terminal }] : []

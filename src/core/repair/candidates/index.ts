@@ -5,6 +5,7 @@ import { fuses } from './fuses'
 import { moves } from './move'
 import { plugs } from './plugs'
 import { suppositions } from './suppositions'
+import { upstream } from './upstream'
 import { asNew, fromItsLike, putIn, takenOut } from './wires'
 
 /** What hands do wrong near a finding, undone; what they do most often first. */
@@ -13,6 +14,7 @@ export const candidatesNear = (near: Near): readonly Change[] =>
     ...plugs(near),
     ...fuses(near),
     ...exchanges(near),
+    ...upstream(near),
     ...asNew(near),
     ...suppositions(near),
     ...putIn(near),

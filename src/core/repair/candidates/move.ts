@@ -17,7 +17,11 @@ export function moves(near: Near): readonly Change[] {
     .filter(
       (end) =>
         near.wires.includes(end.wire) ||
-        near.terminals.some((place) => place.device === end.device && place.terminal === end.terminal),
+        near.terminals.some(
+          (place) =>
+            place.device === end.device &&
+            (place.terminal === end.terminal || isAcross(plan, end.device, end.terminal, place.terminal)),
+        ),
     )
     .slice(0, MOST_ENDS)
   const single: readonly Change[] = [
@@ -34,6 +38,7 @@ export function moves(near: Near): readonly Change[] {
           : []),
         ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
         ...acrossFrom(near, end).map((place) => moved(plan, end, place, 1.5)),
+        ...(far ? [...besideItsFellows(near, end, far), ...besideItsFellows(near, far, end)] : []),
       ]
     }),
     ...ends
@@ -84,6 +89,9 @@ function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): reado
     const sources = new Set(potentialsOfJoint(jointOf(fed)).map(({ id }) => id))
     const hasFellow = (device: DeviceId) =>
       endsAt(place.device).some(({ wire, side }) => endOf(wire, side === 'from' ? 'to' : 'from')?.device === device)
+    // In the very terminal from which the switch is fed: a hand took one hole for the other.
+    const feed = endOf(other.wire, other.side === 'from' ? 'to' : 'from')
+    const liesBeside = ({ device, terminal }: End) => device === feed?.device && terminal === feed.terminal
     const isLoad = ({ device, terminal }: End) =>
       plan.parts[plan.devices[device]!.part]!.draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
     const rankOf = (end: End, far: End) =>
@@ -97,15 +105,17 @@ function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): reado
         const reaches = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal))).some(({ id }) =>
           sources.has(id),
         )
-        // Its far end is what is fed: a load, or a contact before one, and no source or distribution.
+        // Its far end is what is fed: a load, or a contact before one; less likely what deals it out to several.
         const isFed = plan.parts[plan.devices[far.device]!.part]!.links.every(
           (link) => link.kind !== 'bar' || !link.terminals.includes(far.terminal),
         )
-        if (!reaches || !isFed) return []
+        if (!reaches) return []
         // Another lead of the same part on the same switch says enough by itself.
-        const change = hasFellow(far.device)
-          ? moved(plan, end, place, 1.4, 1)
-          : moved(plan, end, place, rankOf(end, far))
+        const change = !isFed
+          ? moved(plan, end, place, liesBeside(end) ? 1.3 : 1.65)
+          : hasFellow(far.device)
+            ? moved(plan, end, place, 1.4, 1)
+            : moved(plan, end, place, rankOf(end, far))
         return [{ change, wire: end.wire, far }]
       })
       .toSorted((a, b) => a.change.rank - b.change.rank)
@@ -120,6 +130,38 @@ function isFedWithout(plan: Plan, wire: WireId, { device, terminal }: End, sourc
   const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
   const { potentialsOfJoint, jointOf } = compile({ ...plan, wires })
   return potentialsOfJoint(jointOf(terminalKey(device, terminal))).some(({ id }) => sources.has(id))
+}
+
+/**
+ * A lead whose neighbours at its far end all come from one board belongs there too: the input of a relay beside others, a
+ * pin beside others. To which of several free pins, the wiring does not say, and so it is not offered.
+ */
+function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: End): readonly Change[] {
+  const partOf = (device: DeviceId) => plan.parts[plan.devices[device]!.part]!
+  const own = partOf(far.device).terminals[far.terminal]!
+  const fellows = endsAt(far.device).flatMap((each): End[] => {
+    const { function: fn, block } = partOf(far.device).terminals[each.terminal]!
+    const other = endOf(each.wire, each.side === 'from' ? 'to' : 'from')
+    const isFellow = each.wire !== end.wire && fn === own.function && block === own.block && fn !== 'V+' && fn !== 'V-'
+    return isFellow && other && other.device !== end.device && other.device !== far.device ? [other] : []
+  })
+  const boards = new Map(fellows.map((fellow) => [fellow.device, fellow]))
+  return [...boards.values()].slice(0, 2).flatMap((fellow): Change[] => {
+    const { terminals } = partOf(fellow.device)
+    const like = terminals[fellow.terminal]!
+    const taken = new Set(endsAt(fellow.device).map(({ terminal }) => terminal))
+    const free = (Object.keys(terminals) as TerminalId[]).filter((key) => {
+      const { function: fn, block, direction } = terminals[key]!
+      return fn === like.function && block === like.block && direction === like.direction && !taken.has(key)
+    })
+    const [first] = free
+    if (first === undefined) return []
+    const change = moved(plan, end, { device: fellow.device, terminal: first }, 1.7)
+    if (free.length === 1) return [change]
+    const was = placeName(plan, { device: end.device, terminal: end.terminal })
+    const words = `${wireName(plan, end.wire)} sits at ${was} and not at a pin of ${plan.devices[fellow.device]!.tag}`
+    return [{ ...change, words, fix: null }]
+  })
 }
 
 /** What lies in a terminal that holds too many. */

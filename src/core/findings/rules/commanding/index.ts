@@ -3,7 +3,9 @@ import { chainOrder } from './chainOrder'
 import { coilNeverWorked } from './coilNeverWorked'
 import { contactBridged } from './contactBridged'
 import { contactOpposite } from './contactOpposite'
+import { controlReversed } from './controlReversed'
 import { driverAboveMotor } from './driverAboveMotor'
+import { fedByOwnCommand } from './fedByOwnCommand'
 import { feedsJoined } from './feedsJoined'
 import { heatUnwatched } from './heatUnwatched'
 import { poleWithoutEffect } from './poleWithoutEffect'
@@ -24,7 +26,9 @@ export const commandingRules = {
   'coil-never-worked': coilNeverWorked,
   'contact-bridged': contactBridged,
   'contact-opposite': contactOpposite,
+  'control-reversed': controlReversed,
   'driver-above-motor': driverAboveMotor,
+  'fed-by-own-command': fedByOwnCommand,
   'feeds-joined': feedsJoined,
   'heat-unwatched': heatUnwatched,
   'pole-without-effect': poleWithoutEffect,

@@ -75,7 +75,8 @@ const pinsOnRails = (context: JoinedContext): readonly Facts[] =>
 function loads(context: Context, device: DeviceId, part: Part): readonly Facts[] {
   return part.draws.flatMap((draw): Facts[] => {
     const { voltage_V } = context.draw(device, draw.id)!
-    const volt_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
+    const solved_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
+    const volt_V = Math.max(solved_V, unsagged_V(context, device, draw.plus))
     const { least_V: wants_V, most_V } = drawRange(part, draw)
     const isAssumed = most_V === null
     const stands_V = most_V ?? draw.nominal_V
@@ -89,6 +90,19 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
     const isGrave = !isAssumed || volt_V > stands_V * BURNS
     return [{ device, terminal: draw.plus, kind: 'load', volt_V, stands_V, isAssumed, isGrave }]
   })
+}
+
+/** Where a source limits, what it feeds sags: what stands there before all of it runs. */
+function unsagged_V(context: Context, device: DeviceId, plus: TerminalId): number {
+  const limiting = new Set(
+    Object.values(context.reckoning.states).flatMap(({ overloads }) => overloads.map(({ source }) => source)),
+  )
+  if (limiting.size === 0) return 0
+  const plusses = context.potentials(terminalKey(device, plus)).filter(({ kind }) => kind === '+')
+  // Of a battery and its charger the one holds the other down.
+  if (new Set(plusses.map((at) => at.device)).size !== 1) return 0
+  const volts = plusses.map((at) => (limiting.has(at.device) ? (at.voltage_V ?? 0) : 0))
+  return Math.max(0, ...volts)
 }
 
 /** Pins of a level that a rail is wired to. */
