@@ -105,6 +105,9 @@ const ANYWHERE: ReadonlySet<string> = new Set([
   'contact-overloaded',
 ])
 
+/** A caution of these keeps nothing from running. */
+const ONLY_WARM: ReadonlySet<string> = new Set(['relay-control-voltage'])
+
 const WEIGHT: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
 /** As many as are told with a cause; the rest are counted. */
@@ -131,6 +134,7 @@ export function foldConsequences(plan: Plan, findings: readonly Finding[]): read
         (each) =>
           each !== finding &&
           causeOf.get(each) !== finding &&
+          !(each.severity === 'caution' && ONLY_WARM.has(each.rule)) &&
           WEIGHT[each.severity] <= WEIGHT[finding.severity] &&
           (ANYWHERE.has(finding.rule) || meet(devicesOf(each), devicesOf(finding))),
       )

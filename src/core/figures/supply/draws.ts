@@ -5,6 +5,9 @@ import { step } from '@/core/trace'
 import { byState, worstOf } from '../settled/overStates'
 import type { DrawReckoning } from '../types'
 
+/** Less of what it is made for is what leaks, or what a short leaves: it is not fed. */
+const NOTHING = 0.02
+
 const isTurned = (plus: ReadonlySet<string>, minus: ReadonlySet<string>) =>
   (plus.has('-') && !plus.has('+')) || (minus.has('+') && !minus.has('-'))
 
@@ -26,7 +29,10 @@ export function reckonDraws(plan: Plan, model: Model, states: ReadonlyMap<StateI
       const direct = (terminal: TerminalId) =>
         new Set(sourcesOn(model, terminalKey(id, terminal)).map(({ kind }) => kind))
       const isPolarised = part.terminals[draw.plus]!.polarised
-      const voltage_V = byState(states, (state) => state.drawVoltage_V.get(`${id}#${draw.id}`) ?? null)
+      const voltage_V = byState(states, (state) => {
+        const solved_V = state.drawVoltage_V.get(`${id}#${draw.id}`) ?? null
+        return solved_V === null || Math.abs(solved_V) < NOTHING * draw.nominal_V ? null : solved_V
+      })
       const current_A = byState(states, (state) => state.drawCurrent_A.get(`${id}#${draw.id}`) ?? null)
       const least = leastOf(voltage_V)
       const greatest = worstOf(current_A)

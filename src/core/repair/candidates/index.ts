@@ -4,6 +4,7 @@ import { exchanges } from './exchange'
 import { fuses } from './fuses'
 import { moves } from './move'
 import { plugs } from './plugs'
+import { rails } from './rails'
 import { suppositions } from './suppositions'
 import { upstream } from './upstream'
 import { asNew, fromItsLike, putIn, takenOut } from './wires'
@@ -20,6 +21,7 @@ export const candidatesNear = (near: Near): readonly Change[] =>
     ...putIn(near),
     ...fromItsLike(near),
     ...moves(near),
+    ...rails(near),
     ...takenOut(near),
   ].sort((a, b) => a.rank - b.rank)
 

@@ -52,7 +52,8 @@ export function moves(near: Near): readonly Change[] {
         .map((place) => moved(plan, end, place, 1.7)),
     ),
   ]
-  return [...single.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
+  const once = [...new Map(single.map((change) => [change.words, change])).values()]
+  return [...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
 }
 
 /** Whether a terminal carries what a wire carries: by its own function, or by what lies on the other side of its contact. */
@@ -139,24 +140,38 @@ function isFedWithout(plan: Plan, wire: WireId, { device, terminal }: End, sourc
 function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: End): readonly Change[] {
   const partOf = (device: DeviceId) => plan.parts[plan.devices[device]!.part]!
   const own = partOf(far.device).terminals[far.terminal]!
-  const fellows = endsAt(far.device).flatMap((each): End[] => {
-    const { function: fn, block } = partOf(far.device).terminals[each.terminal]!
-    const other = endOf(each.wire, each.side === 'from' ? 'to' : 'from')
-    const isFellow = each.wire !== end.wire && fn === own.function && block === own.block && fn !== 'V+' && fn !== 'V-'
-    return isFellow && other && other.device !== end.device && other.device !== far.device ? [other] : []
+  const others = endsAt(far.device).flatMap((each) => {
+    const other = each.wire === end.wire ? null : endOf(each.wire, each.side === 'from' ? 'to' : 'from')
+    return other && other.device !== end.device && other.device !== far.device ? [{ at: each.terminal, other }] : []
+  })
+  const fellows = others.flatMap(({ at, other }): End[] => {
+    const { function: fn, block } = partOf(far.device).terminals[at]!
+    if (fn === own.function && block === own.block && fn !== 'V+' && fn !== 'V-') return [other]
+    // Both sides of a coil's own holding contact go where its feed comes from.
+    const isHolding = partOf(far.device).links.some(
+      (link) =>
+        link.kind === 'contact' &&
+        link.a === at &&
+        others.some((second) => second.at === link.b && second.other.device === other.device),
+    )
+    return isHolding ? [other] : []
   })
   const boards = new Map(fellows.map((fellow) => [fellow.device, fellow]))
   return [...boards.values()].slice(0, 2).flatMap((fellow): Change[] => {
     const { terminals } = partOf(fellow.device)
     const like = terminals[fellow.terminal]!
-    const taken = new Set(endsAt(fellow.device).map(({ terminal }) => terminal))
+    const holds = (key: TerminalId) => endsAt(fellow.device).filter(({ terminal }) => terminal === key).length
     const free = (Object.keys(terminals) as TerminalId[]).filter((key) => {
       const { function: fn, block, direction } = terminals[key]!
-      return fn === like.function && block === like.block && direction === like.direction && !taken.has(key)
+      const isFree = like.function === 'any' ? holds(key) < terminals[key]!.conductors.count : holds(key) === 0
+      return fn === like.function && block === like.block && direction === like.direction && isFree
     })
     const [first] = free
     if (first === undefined) return []
     const change = moved(plan, end, { device: fellow.device, terminal: first }, 1.7)
+    // Of two sides of a contact each is another thing, and one of them is right; of many pins each would do as well.
+    if (like.function === 'any')
+      return free.slice(0, 3).map((terminal) => moved(plan, end, { device: fellow.device, terminal }, 1.55))
     if (free.length === 1) return [change]
     const was = placeName(plan, { device: end.device, terminal: end.terminal })
     const words = `${wireName(plan, end.wire)} sits at ${was} and not at a pin of ${plan.devices[fellow.device]!.tag}`

@@ -1,5 +1,5 @@
 import { formatNumber } from '@/core/quantity'
-import type { DeviceId, Part, Plan, RacewayId } from '@/core/plan'
+import { newCable, type CableId, type DeviceId, type Part, type Plan, type RacewayId, type WireId } from '@/core/plan'
 import type { Change } from '../change'
 import type { Near } from '../near'
 
@@ -8,7 +8,7 @@ const WARM_C = 35
 const ROOM_C = 25
 /** What the protective devices of a house part at the least, IEC 60898-1, 4.3.3 (from memory); and what a socket far from the house's own supply may give. */
 const PARTS_A = 6000
-const FAR_A = 1500
+const FAR_A = [3000, 1500, 1000] as const
 /** Nearer than this two voltages are called the same: 24 V and what charges a battery of 24 V. */
 const APART = 1.4
 const MOST_SOURCES = 4
@@ -29,6 +29,8 @@ const volts = (value: number) => `${formatNumber(value)} V`
 /** What no press mends, since it is another part or another place: told as the cause all the same. */
 export const suppositions = (near: Near): readonly Change[] => [
   ...otherSupplies(near),
+  ...otherChargers(near),
+  ...oneJacket(near),
   ...otherLoads(near),
   ...roomElsewhere(near),
   ...otherPlaces(near.plan),
@@ -79,6 +81,108 @@ function otherSupplies({ plan, devices }: Near): readonly Change[] {
         ),
     ),
   )
+}
+
+/** What charges a battery gives so much of what the battery is called; from memory. */
+const CHARGES = 1.2
+
+/** Something of other volts in a charger's place. */
+function otherChargers({ plan, rule, devices }: Near): readonly Change[] {
+  if (rule !== 'positives-joined') return []
+  const batteries = devices.flatMap((id) => {
+    const { behaviour } = plan.parts[plan.devices[id]!.part]!
+    return behaviour.kind === 'battery' ? behaviour.outputs.map(({ voltage_V }) => voltage_V) : []
+  })
+  return devices.flatMap((id) => {
+    const part = plan.parts[plan.devices[id]!.part]!
+    const { behaviour } = part
+    if (!('outputs' in behaviour) || behaviour.kind === 'battery') return []
+    return batteries.flatMap((battery_V) =>
+      behaviour.outputs.map((output) =>
+        supposed(
+          `${plan.devices[id]!.tag} gives ${volts(output.voltage_V)}, and what charges ${volts(battery_V)} gives ${volts(battery_V * CHARGES)}`,
+          1.5,
+          (now) =>
+            withPart(now, id, {
+              ...part,
+              behaviour: {
+                ...behaviour,
+                outputs: behaviour.outputs.map((own) => ({
+                  ...own,
+                  voltage_V: battery_V * CHARGES,
+                  // One that charges it gives what it takes.
+                  current_A: own.current_A * 1.5,
+                  limit_A: own.limit_A * 1.5,
+                })),
+              } as Part['behaviour'],
+            }),
+        ),
+      ),
+    )
+  })
+}
+
+/** Single leads that were to lie in one jacket: those named, and all that run beside them. */
+function oneJacket({ plan, rule, wires, endOf }: Near): readonly Change[] {
+  if (rule !== 'single-insulated') return []
+  const between = (id: WireId) =>
+    (['from', 'to'] as const)
+      .map((side) => endOf(id, side)?.device ?? '')
+      .sort()
+      .join(' ')
+  const [first] = wires
+  if (first === undefined) return []
+  const load = (['from', 'to'] as const).map((side) => endOf(first, side)?.device)
+  const own = (Object.keys(plan.wires) as WireId[]).filter((id) => {
+    const { cable, origin } = plan.wires[id]!
+    const isBeside = (['from', 'to'] as const).some((side) => load.includes(endOf(id, side)?.device))
+    const isMains = ['L', 'N', 'PE'].includes(plan.wires[id]!.function)
+    return (
+      cable === null &&
+      origin !== 'remove' &&
+      isMains &&
+      (wires.includes(id) || between(id) === between(first) || isBeside)
+    )
+  })
+  const outside = own.filter((id) => wires.includes(id) || plan.wires[id]!.function === 'PE')
+  const names = outside.map((id) => plan.wires[id]!.label)
+  return outside.length < 2
+    ? []
+    : [
+        supposed(
+          `${names.slice(0, -1).join(', ')} and ${names.at(-1)!} lie as single leads and in no jacket`,
+          1.5,
+          (now) => inOneCable(now, outside),
+        ),
+      ]
+}
+
+function inOneCable(plan: Plan, wires: readonly WireId[]): Plan {
+  const id = 'cable:supposed' as CableId
+  const cores = wires.map((wire, n) => ({
+    id: String(n + 1),
+    size: plan.wires[wire]!.size,
+    colour: null,
+    rated_V: null,
+  }))
+  return {
+    ...plan,
+    cables: {
+      ...plan.cables,
+      [id]: newCable({ name: 'Supposed', od_mm: null, premade: false, flexClass: 'chain', cores }),
+    },
+    wires: Object.fromEntries(
+      Object.entries(plan.wires).map(([key, wire]) => {
+        const n = wires.indexOf(key as WireId)
+        return [
+          key,
+          n < 0
+            ? wire
+            : { ...wire!, cable: id, core: String(n + 1), jacket: 'jacketed' as const, flexClass: 'chain' as const },
+        ]
+      }),
+    ),
+  }
 }
 
 /** A load of other volts than it gets: its draws, its coils and their terminals as if they were made for those. */
@@ -147,7 +251,7 @@ const roomElsewhere = ({ plan, devices, isOfRoom }: Near): readonly Change[] =>
 function otherPlaces({ site, raceways }: Plan): readonly Change[] {
   const warm = (Object.keys(raceways) as RacewayId[]).filter((id) => (raceways[id]!.warm_C ?? 0) > WARM_C)
   return [
-    ...[PARTS_A, FAR_A].flatMap((less_A) =>
+    ...[PARTS_A, ...FAR_A].flatMap((less_A) =>
       site.prospective_A !== null && site.prospective_A > PARTS_A
         ? [
             supposed(`the outlet can deliver ${formatNumber(site.prospective_A)} A into a short`, 1.5, (plan) => ({

@@ -1,0 +1,90 @@
+import { terminalKey, waysFrom } from '@/core/model'
+import type { DeviceId, TerminalId, WireId } from '@/core/plan'
+import type { Change } from '../change'
+import { placeName, wireName, type End, type Near, type Place } from '../near'
+import { pressed } from '../pressed'
+
+/** What tells that a feed comes from a rail that is not its own. */
+const FEEDS: ReadonlySet<string> = new Set([
+  'voltage-beyond-range',
+  'load-not-fed',
+  'low-voltage-at-load',
+  'source-asked-too-much',
+  'relay-control-voltage',
+])
+const MOST_LEADS = 10
+const MOST_WAYS = 4
+
+/**
+ * A lead further up, by which a thing or several are fed, that comes from another rail than was meant: moved to a fuse's or a
+ * distribution's free way. One free way after another is no evidence for either, so only one of each device is named.
+ */
+export function rails(near: Near): readonly Change[] {
+  if (!FEEDS.has(near.rule)) return []
+  const { plan } = near
+  const leads = leadsUpTo(near).slice(0, MOST_LEADS)
+  const ways = freeWays(near).slice(0, MOST_WAYS)
+  return leads.flatMap((end) =>
+    ways
+      .filter((place) => place.device !== end.device && place.device !== near.endOf(end.wire, other(end.side))?.device)
+      .map((place) => {
+        const [name, was, is] = [wireName(plan, end.wire), placeName(plan, end), placeName(plan, place)]
+        return pressed(
+          `${name} sits at ${was} and not at ${is}`,
+          `Move ${name} from ${was} to ${is}`,
+          [{ type: 'moveEnd', wire: end.wire, side: end.side, end: { kind: 'terminal', ...place } }],
+          1.75,
+          2,
+        )
+      }),
+  )
+}
+
+const other = (side: 'from' | 'to') => (side === 'from' ? 'to' : 'from')
+
+/** Leads of the rail that what is named hangs on, and of what lies before it, at their ends in a distribution or a fuse. */
+function leadsUpTo({ plan, devices, wiring, endOf }: Near): readonly End[] {
+  const model = wiring()
+  const nets = new Set<string>()
+  for (const device of devices)
+    for (const { plus } of plan.parts[plan.devices[device]!.part]!.draws) {
+      const key = terminalKey(device, plus)
+      nets.add(model.netOf(key))
+      for (const { potential, terminal } of model.sources)
+        if (potential.kind === '+')
+          for (const passage of waysFrom(model, terminal).get(model.jointOf(key)) ?? [])
+            for (const end of [passage.a, passage.b]) nets.add(model.netOf(end))
+    }
+  // Where a hand picks one way of several.
+  const dealsOut = ({ device, terminal }: End) =>
+    plan.parts[plan.devices[device]!.part]!.links.some((link) =>
+      link.kind === 'bar'
+        ? link.terminals.includes(terminal)
+        : link.kind === 'protective' && (link.a === terminal || link.b === terminal),
+    )
+  return (Object.keys(plan.wires) as WireId[])
+    .filter((id) => plan.wires[id]!.function === 'V+')
+    .flatMap((id) => (['from', 'to'] as const).flatMap((side) => endOf(id, side) ?? []))
+    .filter((end) => nets.has(model.netOf(terminalKey(end.device, end.terminal))) && dealsOut(end))
+}
+
+/** Free ways of fuses of which the other side is fed, and of what deals out a plus; one a device. */
+function freeWays({ plan, endsAt, wiring }: Near): readonly Place[] {
+  const model = wiring()
+  const isPlus = (device: DeviceId, terminal: TerminalId) =>
+    model.potentialsOfJoint(model.jointOf(terminalKey(device, terminal))).some(({ kind }) => kind === '+')
+  return (Object.keys(plan.devices) as DeviceId[]).flatMap((device): Place[] => {
+    const { links } = plan.parts[plan.devices[device]!.part]!
+    const taken = new Set(endsAt(device).map(({ terminal }) => terminal))
+    const free = links.flatMap((link): TerminalId[] => {
+      if (link.kind === 'bar')
+        return link.terminals.some((terminal) => taken.has(terminal) && isPlus(device, terminal))
+          ? link.terminals.filter((terminal) => !taken.has(terminal))
+          : []
+      if (link.kind !== 'protective' || taken.has(link.a) === taken.has(link.b)) return []
+      const [fed, bare] = taken.has(link.a) ? [link.a, link.b] : [link.b, link.a]
+      return isPlus(device, fed) ? [bare] : []
+    })
+    return free.slice(0, 1).map((terminal) => ({ device, terminal }))
+  })
+}
