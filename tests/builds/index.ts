@@ -5,6 +5,7 @@ import { CORDS } from './cords'
 import { EARTHS } from './earths'
 import { FRAMES } from './frames'
 import { KITS } from './kits'
+import { LABS } from './labs'
 import { LIGHTS } from './lights'
 import { MACHINES } from './machines'
 import { MAINS } from './mains'
@@ -30,6 +31,7 @@ export const BUILDS: readonly Build[] = [
   ...BOXES,
   ...SHEDS,
   ...SHOPS,
+  ...LABS,
   ...SIGNS,
   ...STAGED,
   ...TOWERS,

@@ -1,6 +1,7 @@
 import { allOn, othersOn, settle, terminalKey, type Conditions, type Model, type Mover } from '@/core/model'
 import type { DeviceId } from '@/core/plan'
 import { fedDevices } from './fed'
+import type { FeedWay } from './feedWays'
 import { commandedMovers, heldAt, heldButtons, withHeld } from './hands'
 import { settled } from './solved'
 
@@ -13,9 +14,10 @@ export interface OwnCommand {
 
 /**
  * Devices that never start: fed with every program running, and not with their own commands let go, whatever else is
- * commanded and whichever button is held. What a press starts and then holds itself is none.
+ * commanded and whichever button is held, though a way leads to them through what they command. What a press starts and then
+ * holds itself is none; nor is what other volts keep from running.
  */
-export function fedByOwnCommand(model: Model, conditions: Conditions): readonly OwnCommand[] {
+export function fedByOwnCommand(model: Model, conditions: Conditions, ways: readonly FeedWay[]): readonly OwnCommand[] {
   const running = fedDevices(model, settled(model, conditions, 'hands off'))
   const idle = fedDevices(model, settled(model, conditions, 'idle'))
   const suspects = model.devices.filter(({ id }) => running.has(id) && !idle.has(id))
@@ -24,7 +26,14 @@ export function fedByOwnCommand(model: Model, conditions: Conditions): readonly 
   const commandedBy = new Map(movers.map((mover) => [mover, commandersOf(model, mover)]))
   const buttons = heldButtons(model)
   return suspects.flatMap(({ id }): OwnCommand[] => {
-    const own = movers.filter((mover) => commandedBy.get(mover)!.has(id))
+    const through = ways.filter((way) => way.device === id).flatMap(({ passages }) => passages)
+    const own = movers.filter(
+      (mover) =>
+        commandedBy.get(mover)!.has(id) &&
+        through.some(
+          ({ device, link }) => 'actuator' in link && device === mover.device && link.actuator === mover.actuator.id,
+        ),
+    )
     if (own.length === 0) return []
     const held = withHeld(
       heldAt(own, ({ actuator }) => actuator.rest),

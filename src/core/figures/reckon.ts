@@ -123,7 +123,7 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     switches: reckonSwitches(plan, model, ways, states, air),
     safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
     stops: reckonStops(model, sized.conditions),
-    ownCommands: fedByOwnCommand(model, sized.conditions),
+    ownCommands: fedByOwnCommand(model, sized.conditions, ways),
     idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
     idleHazards: [...fedHazards(model, settled(model, sized.conditions, 'idle'))],
     handsOff: [...fedDevices(model, settled(model, sized.conditions, 'hands off'))],

@@ -76,6 +76,27 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
     version: 3,
     changes: [
       {
+        rules: ['fed-by-own-command'],
+        asks: 'new',
+        words: 'What has power only through a contact that it works itself never starts: solved with its own commands let go.',
+      },
+      {
+        rules: ['control-reversed'],
+        asks: 'new',
+        words: 'A control input between a board’s pin and its minus that is turned round is told where no rail shows it.',
+      },
+      {
+        rules: ['safe-state-not-kept'],
+        asks: 'more',
+        words: 'What a start button had switched on and holds itself is looked at too when control is lost.',
+      },
+      {
+        rules: ['voltage-beyond-range', 'low-voltage-at-load', 'relay-control-voltage'],
+        asks: 'less',
+        words:
+          'What gets next to nothing is not fed, and said to be so; a coil of unknown limits at a tenth to a quarter above its volts gets warm, which is a caution.',
+      },
+      {
         rules: [
           'piece-too-short',
           'lead-misfits-gland',

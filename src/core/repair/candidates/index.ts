@@ -5,13 +5,14 @@ import { fuses } from './fuses'
 import { moves } from './move'
 import { plugs } from './plugs'
 import { rails } from './rails'
-import { suppositions } from './suppositions'
+import { firstSuppositions, suppositions } from './suppositions'
 import { upstream } from './upstream'
 import { asNew, fromItsLike, putIn, takenOut } from './wires'
 
 /** What hands do wrong near a finding, undone; what they do most often first. */
-export const candidatesNear = (near: Near): readonly Change[] =>
-  [
+export const candidatesNear = (near: Near): readonly Change[] => [
+  ...firstSuppositions(near),
+  ...[
     ...plugs(near),
     ...fuses(near),
     ...exchanges(near),
@@ -23,7 +24,8 @@ export const candidatesNear = (near: Near): readonly Change[] =>
     ...moves(near),
     ...rails(near),
     ...takenOut(near),
-  ].sort((a, b) => a.rank - b.rank)
+  ].sort((a, b) => a.rank - b.rank),
+]
 
 /** What a caution alone is worth looking for. */
 export const fewNear = (near: Near): readonly Change[] => asNew(near)

@@ -38,6 +38,7 @@ export function moves(near: Near): readonly Change[] {
           : []),
         ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
         ...acrossFrom(near, end).map((place) => moved(plan, end, place, 1.5)),
+        ...(far ? [...beyondAContact(near, end, far), ...beyondAContact(near, far, end)] : []),
         ...(far ? [...besideItsFellows(near, end, far), ...besideItsFellows(near, far, end)] : []),
       ]
     }),
@@ -131,6 +132,28 @@ function isFedWithout(plan: Plan, wire: WireId, { device, terminal }: End, sourc
   const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
   const { potentialsOfJoint, jointOf } = compile({ ...plan, wires })
   return potentialsOfJoint(jointOf(terminalKey(device, terminal))).some(({ id }) => sources.has(id))
+}
+
+/** Of a switch or probe of two leads one goes to a pin: the other belongs on that board's ground. */
+function beyondAContact({ plan, endsAt, endOf }: Near, end: End, far: End): readonly Change[] {
+  const partOf = (device: DeviceId) => plan.parts[plan.devices[device]!.part]!
+  if (partOf(far.device).draws.length > 0) return []
+  const others = endsAt(far.device).filter(({ terminal }) => terminal !== far.terminal)
+  if (others.length !== 1) return []
+  const beyond = endOf(others[0]!.wire, others[0]!.side === 'from' ? 'to' : 'from')
+  if (!beyond || beyond.device === end.device || beyond.device === far.device) return []
+  // Either this lead lies wrong, or the one beyond.
+  return [...ontoGround(end, beyond), ...ontoGround(beyond, end)]
+
+  function ontoGround(from: End, board: End): readonly Change[] {
+    const { terminals } = partOf(board.device)
+    if (terminals[board.terminal]!.function !== 'signal') return []
+    const taken = new Set(endsAt(board.device).map(({ terminal }) => terminal))
+    const ground = (Object.keys(terminals) as TerminalId[]).find(
+      (key) => terminals[key]!.function === 'V-' && !taken.has(key),
+    )
+    return ground === undefined ? [] : [moved(plan, from, { device: board.device, terminal: ground }, 1.5)]
+  }
 }
 
 /**

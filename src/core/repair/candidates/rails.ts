@@ -20,9 +20,13 @@ const MOST_WAYS = 4
  * distribution's free way. One free way after another is no evidence for either, so only one of each device is named.
  */
 export function rails(near: Near): readonly Change[] {
-  if (!FEEDS.has(near.rule)) return []
   const { plan } = near
-  const leads = leadsUpTo(near).slice(0, MOST_LEADS)
+  const named = near.wires
+    .filter((id) => plan.wires[id]!.function === 'V+')
+    .slice(0, 2)
+    .flatMap((id) => (['from', 'to'] as const).flatMap((side) => near.endOf(id, side) ?? []))
+  const leads = [...named, ...(FEEDS.has(near.rule) ? leadsUpTo(near).slice(0, MOST_LEADS) : [])]
+  if (leads.length === 0) return []
   const ways = freeWays(near).slice(0, MOST_WAYS)
   return leads.flatMap((end) =>
     ways

@@ -28,12 +28,27 @@ const volts = (value: number) => `${formatNumber(value)} V`
 
 /** What no press mends, since it is another part or another place: told as the cause all the same. */
 export const suppositions = (near: Near): readonly Change[] => [
-  ...otherSupplies(near),
-  ...otherChargers(near),
+  ...(VOLTS.has(near.rule) ? [] : otherVolts(near)),
   ...oneJacket(near),
-  ...otherLoads(near),
+  ...loadsAsMade(near),
   ...roomElsewhere(near),
+]
+
+/** What tells that something was made for other volts: those are tried before all else. */
+const VOLTS: ReadonlySet<string> = new Set([
+  'voltage-beyond-range',
+  'source-asked-too-much',
+  'positives-joined',
+  'relay-control-voltage',
+])
+const MOST_FIRST = 8
+
+const otherVolts = (near: Near) => [...otherChargers(near), ...otherSupplies(near), ...otherLoads(near)]
+
+/** What is out of the common and soon tried. */
+export const firstSuppositions = (near: Near): readonly Change[] => [
   ...otherPlaces(near.plan),
+  ...(VOLTS.has(near.rule) ? otherVolts(near).slice(0, MOST_FIRST) : []),
 ]
 
 const withPart = (plan: Plan, id: DeviceId, part: Part): Plan => {
@@ -46,12 +61,16 @@ const withPart = (plan: Plan, id: DeviceId, part: Part): Plan => {
   }
 }
 
+const everyPart = (plan: Plan) => Object.values(plan.devices).map((device) => plan.parts[device!.part]!)
+
 /** A supply of other volts than what hangs on it wants. */
-function otherSupplies({ plan, devices }: Near): readonly Change[] {
+function otherSupplies({ plan, devices, rule }: Near): readonly Change[] {
   const parts = devices.map((id) => plan.parts[plan.devices[id]!.part]!)
   const wanted = [
     ...new Set([
-      ...parts.flatMap(({ draws }) => draws.map(({ nominal_V }) => nominal_V)),
+      ...(rule === 'positives-joined' ? everyPart(plan) : parts).flatMap(({ draws }) =>
+        draws.map(({ nominal_V }) => nominal_V),
+      ),
       ...parts.flatMap(({ behaviour }) =>
         'outputs' in behaviour ? behaviour.outputs.map(({ voltage_V }) => voltage_V) : [],
       ),
@@ -83,6 +102,54 @@ function otherSupplies({ plan, devices }: Near): readonly Change[] {
   )
 }
 
+/** What tells that more flows than something is made for. */
+const FLOWS: ReadonlySet<string> = new Set([
+  'supply-overloaded',
+  'wire-overloaded',
+  'contact-overloaded',
+  'fuse-overloaded',
+  'source-asked-too-much',
+  'bond-too-thin',
+])
+
+/** Loads of which somebody said that they take more than their parts do: all that was chosen for them is too small. */
+function loadsAsMade({ plan, rule }: Near): readonly Change[] {
+  if (!FLOWS.has(rule)) return []
+  const said = (Object.keys(plan.devices) as DeviceId[]).filter((id) => {
+    const { loads, part } = plan.devices[id]!
+    return plan.parts[part]!.draws.some((draw) => {
+      const own = (loads as Readonly<Record<string, { power_W?: number | null; current_A?: number | null }>>)[draw.id]
+      const made_W = draw.power_W ?? (draw.current_A ?? 0) * draw.nominal_V
+      const said_W = own ? (own.power_W ?? (own.current_A ?? 0) * draw.nominal_V) : 0
+      return said_W > made_W * MORE
+    })
+  })
+  if (said.length === 0) return []
+  const tags = said.map((id) => plan.devices[id]!.tag)
+  return [
+    {
+      ...supposed(
+        `${tags.slice(0, 4).join(', ')}${tags.length > 4 ? ' and others' : ''} ${tags.length === 1 ? 'is said to take more than its part does' : 'are said to take more than their parts do'}`,
+        2.2,
+        (now) => ({
+          ...now,
+          devices: Object.fromEntries(
+            Object.entries(now.devices).map(([id, device]) => [
+              id,
+              said.includes(id as DeviceId) ? { ...device!, loads: {} } : device,
+            ]),
+          ),
+        }),
+      ),
+      // It explains several things at once, or something else is nearer.
+      evidence: 3,
+    },
+  ]
+}
+
+/** Somebody's figure that is larger by this has a meaning. */
+const MORE = 1.2
+
 /** What charges a battery gives so much of what the battery is called; from memory. */
 const CHARGES = 1.2
 
@@ -112,7 +179,7 @@ function otherChargers({ plan, rule, devices }: Near): readonly Change[] {
                   voltage_V: battery_V * CHARGES,
                   // One that charges it gives what it takes.
                   current_A: own.current_A * 1.5,
-                  limit_A: own.limit_A * 1.5,
+                  limit_A: own.current_A * 1.5,
                 })),
               } as Part['behaviour'],
             }),
@@ -122,9 +189,12 @@ function otherChargers({ plan, rule, devices }: Near): readonly Change[] {
   })
 }
 
+/** What tells of leads that lie alone. */
+const LONE: ReadonlySet<string> = new Set(['single-insulated', 'lead-misfits-gland', 'earth-conductor-thin'])
+
 /** Single leads that were to lie in one jacket: those named, and all that run beside them. */
 function oneJacket({ plan, rule, wires, endOf }: Near): readonly Change[] {
-  if (rule !== 'single-insulated') return []
+  if (!LONE.has(rule)) return []
   const between = (id: WireId) =>
     (['from', 'to'] as const)
       .map((side) => endOf(id, side)?.device ?? '')
@@ -211,10 +281,14 @@ function otherLoads({ plan, devices }: Near): readonly Change[] {
 }
 
 function scaled(part: Part, by: number): Part {
+  // What is made for less takes no more of it.
+  const draws = part.draws.map((draw) =>
+    by < 1 && draw.power_W !== null ? { ...draw, power_W: draw.power_W * by } : draw,
+  )
   const ends = new Set(part.draws.flatMap(({ plus, minus }) => [plus, minus]))
   return {
     ...part,
-    draws: times(part.draws, by),
+    draws: times(draws, by),
     actuators: times(part.actuators, by),
     terminals: Object.fromEntries(
       Object.entries(part.terminals).map(([id, terminal]) => [
@@ -248,6 +322,7 @@ const roomElsewhere = ({ plan, devices, isOfRoom }: Near): readonly Change[] =>
       })),
     )
 
+/** What is said of the site or of a way, where it is out of the common: few, and so tried first. */
 function otherPlaces({ site, raceways }: Plan): readonly Change[] {
   const warm = (Object.keys(raceways) as RacewayId[]).filter((id) => (raceways[id]!.warm_C ?? 0) > WARM_C)
   return [
