@@ -78,12 +78,14 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
       {
         rules: ['fed-by-own-command'],
         asks: 'new',
-        words: 'What has power only through a contact that it works itself never starts: solved with its own commands let go.',
+        words:
+          'What has power only through a contact that it works itself never starts: solved with its own commands let go.',
       },
       {
         rules: ['control-reversed'],
         asks: 'new',
-        words: 'A control input between a board’s pin and its minus that is turned round is told where no rail shows it.',
+        words:
+          'A control input between a board’s pin and its minus that is turned round is told where no rail shows it.',
       },
       {
         rules: ['safe-state-not-kept'],
