@@ -16,6 +16,7 @@ import { SHOPS } from './shops'
 import { SIGNS } from './signs'
 import { STAGED } from './staged'
 import { TOWERS } from './towers'
+import { WORKS } from './works'
 
 export const BUILDS: readonly Build[] = [
   ...KITS,
@@ -32,6 +33,7 @@ export const BUILDS: readonly Build[] = [
   ...SHEDS,
   ...SHOPS,
   ...LABS,
+  ...WORKS,
   ...SIGNS,
   ...STAGED,
   ...TOWERS,

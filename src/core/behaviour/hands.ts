@@ -1,4 +1,4 @@
-import type { Model, Mover, Situation } from '@/core/model'
+import { isCoilHalfOpen, type Model, type Mover, type Situation } from '@/core/model'
 import type { DeviceId, Part } from '@/core/plan'
 
 /** Where movers are held, by device and actuator. */
@@ -15,8 +15,11 @@ export const commandedMovers = (model: Model): readonly Mover[] =>
   )
 
 /** Whether an end of a coil hangs on nothing that the plan knows the volts of. */
-function isCommandedByPin({ potentialsOfJoint }: Model, { coil }: Mover): boolean {
-  return !coil || [coil.plus, coil.minus].some((joint) => potentialsOfJoint(joint).length === 0)
+function isCommandedByPin(model: Model, mover: Mover): boolean {
+  const { coil } = mover
+  if (!coil) return true
+  if (isCoilHalfOpen(model, mover)) return false
+  return [coil.plus, coil.minus].some((joint) => model.potentialsOfJoint(joint).length === 0)
 }
 
 /** Movers where each of them is put. */

@@ -8,6 +8,7 @@ export {
   type SafeStateReckoning,
   type SafeVerdict,
 } from './safeStates'
+export { deadOutlets } from './deadOutlets'
 export { fedByOwnCommand, type OwnCommand } from './ownCommand'
 export { settled } from './solved'
 export { isHazard, mayBeHazard, reckonStops, type StopReckoning } from './stops'

@@ -19,6 +19,7 @@ import { reckonMains } from './supply/mains'
 import { findRails } from './supply/rails'
 import { reckonSupplies } from './supply/supplies'
 import {
+  deadOutlets,
   fedByOwnCommand,
   fedDevices,
   fedHazards,
@@ -123,6 +124,7 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     switches: reckonSwitches(plan, model, ways, states, air),
     safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
     stops: reckonStops(model, sized.conditions),
+    deadOutlets: deadOutlets(model, sized.conditions),
     ownCommands: fedByOwnCommand(model, sized.conditions, ways),
     idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
     idleHazards: [...fedHazards(model, settled(model, sized.conditions, 'idle'))],

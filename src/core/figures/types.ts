@@ -390,6 +390,8 @@ export interface CircuitFigures {
   readonly idle: readonly DeviceId[]
   /** Of those that move, pump or heat, what is fed then: not the blower of what also heats. */
   readonly idleHazards: readonly DeviceId[]
+  /** Outlets that are wired and give nothing, whatever is on. */
+  readonly deadOutlets: readonly DeviceId[]
   /** What is fed only while it commands that itself. */
   readonly ownCommands: readonly OwnCommand[]
   /** What is fed with every program running and nobody's hand on a button. */

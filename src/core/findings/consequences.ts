@@ -68,7 +68,9 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
     'relay-control-voltage',
     'coil-never-worked',
   ],
+  'outlet-dead': [...GAPS, ...SHORTS, 'source-asked-too-much', 'coil-never-worked', 'relay-control-voltage'],
   'line-not-switched': ['line-and-neutral-exchanged'],
+  'stop-contact-idle': ['required-terminal-open', 'contact-bridged'],
   'stop-without-effect': ['required-terminal-open', 'stop-not-fail-safe'],
   'unfused-lead-long': ['fuse-place-empty'],
   'inrush-opens-device': ['fuse-overloaded'],
@@ -87,6 +89,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
 const ANYWHERE: ReadonlySet<string> = new Set([
   'network-unsolved',
   'load-not-fed',
+  'outlet-dead',
   'source-asked-too-much',
   'low-voltage-at-load',
   'terminal-rating-exceeded',

@@ -7,6 +7,7 @@ export { Groups } from './groups'
 export { splitKey, terminalKey, type TerminalKey } from './keys'
 export { moveMovers, startPositions } from './moveMovers'
 export { networkOf, type NamedNetwork } from './networkOf'
+export { isCoilHalfOpen } from './openCoil'
 export { othersOn } from './othersOn'
 export {
   areTogether,

@@ -4,6 +4,7 @@ import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
 import { isOpenRule, nearBy, type Near } from './near'
 import { pressed } from './pressed'
+import { serves } from './serves'
 import { changed, foundIn, goneBy, mendedBy, stays, type Found } from './trial'
 
 /** As many changes about one finding are tried by its own rule. */
@@ -106,6 +107,7 @@ class Search {
     const mended = mendedBy({ plan: this.plan, found: this.found }, after)
     if (!mended) return
     const mends = this.allOf(mended.gone, target)
+    if (!isOwn && !serves(after, target)) return
     if (mends.includes(target) && mended.gone.size >= change.evidence)
       this.remedies.push({ change, target, mends, isOwn, cautions: mended.cautions })
   }

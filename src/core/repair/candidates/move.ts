@@ -7,6 +7,7 @@ import { pressed } from '../pressed'
 const MOST_NEIGHBOURS = 4
 const MOST_ENDS = 12
 const MOST_LIKE = 5
+const MOST_PASSED = 8
 const MOST_MOVES = 16
 
 /** A lead that sits in a terminal which is not its own: moved to a free one beside it, to one that is found open, or to where its like lie. */
@@ -21,7 +22,8 @@ export function moves(near: Near): readonly Change[] {
           (place) =>
             place.device === end.device &&
             (place.terminal === end.terminal || isAcross(plan, end.device, end.terminal, place.terminal)),
-        ),
+        ) ||
+        (OF_LOADS.has(near.rule) && feeds(plan, end)),
     )
     .slice(0, MOST_ENDS)
   const single: readonly Change[] = [
@@ -30,11 +32,11 @@ export function moves(near: Near): readonly Change[] {
       return [
         ...near.open
           .filter((place) => place.device !== far?.device && suits(near, end, place))
-          .map((place) => moved(plan, end, place, 1.6)),
+          .map((place) => moved(plan, end, place, 1.45)),
         ...(far
           ? near.open
               .filter((place) => place.device !== end.device && suits(near, end, place))
-              .map((place) => moved(plan, far, place, 1.8))
+              .map((place) => moved(plan, far, place, 1.45))
           : []),
         ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
         ...acrossFrom(near, end).map((place) => moved(plan, end, place, 1.5)),
@@ -46,16 +48,29 @@ export function moves(near: Near): readonly Change[] {
       .filter(({ wire }) => near.wires.includes(wire))
       .slice(0, 3)
       .flatMap((end) => likePlaces(near, end).map((place) => moved(plan, end, place, 2))),
+    ...otherThrow(near),
     ...passedBy(near),
-    ...crowdedEnds(near).flatMap((end) =>
-      [...near.open.filter((place) => suits(near, end, place)), ...likePlaces(near, end)]
+    ...crowdedEnds(near).flatMap((end) => [
+      ...[...near.open.filter((place) => suits(near, end, place)), ...likePlaces(near, end)]
         .filter((place) => place.device !== end.device)
         .map((place) => moved(plan, end, place, 1.7)),
-    ),
+      ...fellowsOf(near, end),
+    ]),
   ]
   const once = [...new Map(single.map((change) => [change.words, change])).values()]
   return [...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
 }
+
+/** What tells of a load that runs where it should not: one of its own leads may lie past what was to switch it. */
+const OF_LOADS: ReadonlySet<string> = new Set([
+  'runs-uncommanded',
+  'safe-state-not-kept',
+  'stop-leaves-hazard',
+  'restarts-by-itself',
+])
+
+const feeds = (plan: Plan, { device, terminal }: End): boolean =>
+  plan.parts[plan.devices[device]!.part]!.draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
 
 /** Whether a terminal carries what a wire carries: by its own function, or by what lies on the other side of its contact. */
 function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Place): boolean {
@@ -94,16 +109,28 @@ function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): reado
     // In the very terminal from which the switch is fed: a hand took one hole for the other.
     const feed = endOf(other.wire, other.side === 'from' ? 'to' : 'from')
     const liesBeside = ({ device, terminal }: End) => device === feed?.device && terminal === feed.terminal
-    const isLoad = ({ device, terminal }: End) =>
-      plan.parts[plan.devices[device]!.part]!.draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
+    const isLoad = (end: End) => feeds(plan, end)
+    // The next contact in the row.
+    const passesOn = ({ device, terminal }: End) =>
+      plan.parts[plan.devices[device]!.part]!.links.some(
+        (link) => link.kind !== 'bar' && (link.a === terminal || link.b === terminal),
+      )
     const rankOf = (end: End, far: End) =>
-      netOf(terminalKey(end.device, end.terminal)) === netOf(fed) ? 1.4 : isLoad(far) ? 1.6 : 1.9
+      end.device === place.device
+        ? 1.35
+        : netOf(terminalKey(end.device, end.terminal)) === netOf(fed)
+          ? 1.4
+          : isLoad(far)
+            ? 1.6
+            : passesOn(far)
+              ? 1.65
+              : 1.9
     return (Object.keys(plan.wires) as WireId[])
       .flatMap((wire) => (['from', 'to'] as const).flatMap((side) => endOf(wire, side) ?? []))
       .flatMap((end) => {
         const far = endOf(end.wire, end.side === 'from' ? 'to' : 'from')
         const isLike = plan.wires[end.wire]!.function === plan.wires[other.wire]!.function
-        if (!far || !isLike || [end.device, far.device].includes(place.device)) return []
+        if (!far || !isLike || far.device === place.device) return []
         const reaches = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal))).some(({ id }) =>
           sources.has(id),
         )
@@ -122,7 +149,7 @@ function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): reado
       })
       .toSorted((a, b) => a.change.rank - b.change.rank)
       .filter(({ wire, far }) => !isFedWithout(plan, wire, far, sources))
-      .slice(0, MOST_LIKE)
+      .slice(0, MOST_PASSED)
       .map(({ change }) => change)
   })
 }
@@ -132,6 +159,11 @@ function isFedWithout(plan: Plan, wire: WireId, { device, terminal }: End, sourc
   const wires = Object.fromEntries(Object.entries(plan.wires).filter(([id]) => id !== wire))
   const { potentialsOfJoint, jointOf } = compile({ ...plan, wires })
   return potentialsOfJoint(jointOf(terminalKey(device, terminal))).some(({ id }) => sources.has(id))
+}
+
+const fellowsOf = (near: Near, end: End): readonly Change[] => {
+  const far = near.endOf(end.wire, end.side === 'from' ? 'to' : 'from')
+  return far ? besideItsFellows(near, end, far) : []
 }
 
 /** Of a switch or probe of two leads one goes to a pin: the other belongs on that board's ground. */
@@ -174,8 +206,9 @@ function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: End): re
     const isHolding = partOf(far.device).links.some(
       (link) =>
         link.kind === 'contact' &&
-        link.a === at &&
-        others.some((second) => second.at === link.b && second.other.device === other.device),
+        ((link.a === at && link.b === far.terminal) ||
+          (link.b === at && link.a === far.terminal) ||
+          (link.a === at && others.some((second) => second.at === link.b && second.other.device === other.device))),
     )
     return isHolding ? [other] : []
   })
@@ -199,6 +232,25 @@ function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: End): re
     const was = placeName(plan, { device: end.device, terminal: end.terminal })
     const words = `${wireName(plan, end.wire)} sits at ${was} and not at a pin of ${plan.devices[fellow.device]!.tag}`
     return [{ ...change, words, fix: null }]
+  })
+}
+
+/** A lead on one throw of a change-over, where the other is found open. */
+function otherThrow({ plan, terminals, endsAt }: Near): readonly Change[] {
+  return terminals.flatMap((place) => {
+    const { links } = plan.parts[plan.devices[place.device]!.part]!
+    const sides = (link: (typeof links)[number]) => (link.kind === 'bar' ? [] : [link.a, link.b])
+    const common = links.flatMap((link) =>
+      sides(link).includes(place.terminal) ? sides(link).filter((end) => end !== place.terminal) : [],
+    )
+    const throws = links.flatMap((link) =>
+      sides(link).some((end) => common.includes(end))
+        ? sides(link).filter((end) => !common.includes(end) && end !== place.terminal)
+        : [],
+    )
+    return endsAt(place.device)
+      .filter(({ terminal }) => throws.includes(terminal))
+      .map((end) => moved(plan, end, place, 1.3))
   })
 }
 

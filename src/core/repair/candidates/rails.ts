@@ -11,6 +11,8 @@ const FEEDS: ReadonlySet<string> = new Set([
   'low-voltage-at-load',
   'source-asked-too-much',
   'relay-control-voltage',
+  'terminal-rating-exceeded',
+  'mains-meets-low-voltage',
 ])
 const MOST_LEADS = 10
 const MOST_WAYS = 4
@@ -47,18 +49,22 @@ export function rails(near: Near): readonly Change[] {
 const other = (side: 'from' | 'to') => (side === 'from' ? 'to' : 'from')
 
 /** Leads of the rail that what is named hangs on, and of what lies before it, at their ends in a distribution or a fuse. */
-function leadsUpTo({ plan, devices, wiring, endOf }: Near): readonly End[] {
+function leadsUpTo({ plan, devices, terminals, wiring, endOf }: Near): readonly End[] {
   const model = wiring()
   const nets = new Set<string>()
-  for (const device of devices)
-    for (const { plus } of plan.parts[plan.devices[device]!.part]!.draws) {
-      const key = terminalKey(device, plus)
-      nets.add(model.netOf(key))
-      for (const { potential, terminal } of model.sources)
-        if (potential.kind === '+')
-          for (const passage of waysFrom(model, terminal).get(model.jointOf(key)) ?? [])
-            for (const end of [passage.a, passage.b]) nets.add(model.netOf(end))
-    }
+  const keys = [
+    ...terminals.map((place) => terminalKey(place.device, place.terminal)),
+    ...devices.flatMap((device) =>
+      plan.parts[plan.devices[device]!.part]!.draws.map(({ plus }) => terminalKey(device, plus)),
+    ),
+  ]
+  for (const key of keys) {
+    nets.add(model.netOf(key))
+    for (const { potential, terminal } of model.sources)
+      if (potential.kind === '+' || potential.kind === 'L')
+        for (const passage of waysFrom(model, terminal).get(model.jointOf(key)) ?? [])
+          for (const end of [passage.a, passage.b]) nets.add(model.netOf(end))
+  }
   // Where a hand picks one way of several.
   const dealsOut = ({ device, terminal }: End) =>
     plan.parts[plan.devices[device]!.part]!.links.some((link) =>

@@ -4,30 +4,37 @@ import { wireName, type End, type Near } from '../near'
 import { pressed } from '../pressed'
 
 /** What tells that plus and minus came crossed from further up. */
-const CROSSED: ReadonlySet<string> = new Set(['polarity-reversed', 'part-reversed'])
-const MOST_CHANGES = 8
+const CROSSED: Readonly<Record<string, readonly [WireFunction, WireFunction]>> = {
+  'polarity-reversed': ['V+', 'V-'],
+  'part-reversed': ['V+', 'V-'],
+  'line-and-neutral-exchanged': ['L', 'N'],
+  'line-not-switched': ['L', 'N'],
+}
+const MOST_CHANGES = 16
 
 /**
  * Plus and minus exchanged between the source and what is found reversed: at the source, a jack, a switch of two poles, or
  * whatever else both pass through. What lies there says by its own function which it was meant to be.
  */
 export function upstream(near: Near): readonly Change[] {
-  if (!CROSSED.has(near.rule)) return []
+  const crossed = CROSSED[near.rule]
+  if (!crossed) return []
+  const [out, home] = crossed
   const { plan } = near
   return (Object.keys(plan.devices) as DeviceId[])
     .flatMap((device) => {
       const { part, tag } = plan.devices[device]!
       const { links, draws, terminals } = plan.parts[part]!
-      if (draws.length > 0 || near.devices.includes(device)) return []
+      const isLoads = (terminal: TerminalId) => draws.some((draw) => draw.plus === terminal || draw.minus === terminal)
       const lying = new Map<TerminalId, End[]>()
       for (const end of near.endsAt(device)) lying.set(end.terminal, [...(lying.get(end.terminal) ?? []), end])
       const of = (fn: WireFunction) =>
         [...lying.entries()].filter(([, ends]) => ends.every(({ wire }) => plan.wires[wire]!.function === fn))
       const areOne = (one: TerminalId, other: TerminalId) =>
         links.some((link) => link.kind === 'bar' && link.terminals.includes(one) && link.terminals.includes(other))
-      return of('V+').flatMap(([plus, ups]) =>
-        of('V-').flatMap(([minus, downs]): Change[] => {
-          if (areOne(plus, minus)) return []
+      return of(out).flatMap(([plus, ups]) =>
+        of(home).flatMap(([minus, downs]): Change[] => {
+          if (areOne(plus, minus) || isLoads(plus) || isLoads(minus)) return []
           const to = (ends: readonly End[], terminal: TerminalId): Command[] =>
             ends.map(({ wire, side }) => ({
               type: 'moveEnd',

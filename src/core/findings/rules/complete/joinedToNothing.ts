@@ -1,5 +1,5 @@
-import { splitKey } from '@/core/model'
-import { PART_KINDS, type DeviceId, type WireId } from '@/core/plan'
+import { splitKey, terminalKey, waysFrom } from '@/core/model'
+import { PART_KINDS, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { defineJoiningRule } from '../../types'
@@ -13,6 +13,21 @@ interface Facts {
 function isPassive(context: JoinedContext, device: DeviceId): boolean {
   const { behaviour, draws } = context.part(device)
   return PART_KINDS[behaviour.kind].givesNothing || (behaviour.kind === 'sensor' && draws.length === 0)
+}
+
+/** Whether contacts and fuses, however they stand, lead on to something that feeds or reads. */
+function meetsActive(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {
+  const joints = waysFrom(context.model, terminalKey(device, terminal))
+  return context.model.nets.some(
+    ({ terminals, potentials, wires }) =>
+      wires.length > 0 &&
+      terminals.some((key) => joints.has(context.model.jointOf(key))) &&
+      (potentials.length > 0 ||
+        terminals.some((key) => {
+          const at = splitKey(key)
+          return context.wiresAt(at.device, at.terminal).length > 0 && !isPassive(context, at.device)
+        })),
+  )
 }
 
 export const joinedToNothing = defineJoiningRule<Facts>({
@@ -31,6 +46,8 @@ export const joinedToNothing = defineJoiningRule<Facts>({
       })
       const devices = [...new Set(ends.map(({ device }) => device))].sort()
       if (!devices.every((device) => isPassive(context, device))) return []
+      // A link in a chain of contacts: something may feed or read the chain at its ends.
+      if (ends.some(({ device, terminal }) => meetsActive(context, device, terminal))) return []
       // An earth or a neutral that is not fed is said elsewhere.
       if (wires.some((id) => context.plan.wires[id]!.function === 'PE')) return []
       return [{ devices, wires: [...wires].sort() }]

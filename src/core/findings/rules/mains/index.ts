@@ -5,6 +5,7 @@ import { inrushMayTrip } from './inrushMayTrip'
 import { leakageMayTrip } from './leakageMayTrip'
 import { lineNotSwitched } from './lineNotSwitched'
 import { mainsSelectorWrong } from './mainsSelectorWrong'
+import { outletDead } from './outletDead'
 import { outletOverloaded } from './outletOverloaded'
 import { otherCordsNeutral } from './otherCordsNeutral'
 import { residualBlind } from './residualBlind'
@@ -23,6 +24,7 @@ export const mainsRules = {
   'line-not-switched': lineNotSwitched,
   'mains-selector-wrong': mainsSelectorWrong,
   'other-cords-neutral': otherCordsNeutral,
+  'outlet-dead': outletDead,
   'outlet-overloaded': outletOverloaded,
   'residual-blind': residualBlind,
   'residual-trips': residualTrips,

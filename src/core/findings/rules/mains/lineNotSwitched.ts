@@ -14,6 +14,13 @@ interface Facts {
 function mainsTerminals(context: JoinedContext, id: DeviceId): readonly (readonly [TerminalId, TerminalId])[] {
   const part = context.part(id)
   const pairs = part.draws.map((draw) => [draw.plus, draw.minus] as const)
+  // What is plugged into an outlet is behind the same contacts.
+  if (part.behaviour.kind === 'outlet') {
+    const of = (fn: 'L' | 'N') =>
+      (Object.keys(part.terminals) as TerminalId[]).find((key) => part.terminals[key]!.function === fn)
+    const [line, neutral] = [of('L'), of('N')]
+    return line && neutral ? [...pairs, [line, neutral] as const] : pairs
+  }
   return part.behaviour.kind === 'supply' ? [...pairs, [part.behaviour.line, part.behaviour.neutral] as const] : pairs
 }
 
