@@ -1,4 +1,4 @@
-import { isCoilHalfOpen, type Model, type Mover, type Situation } from '@/core/model'
+import type { Model, Mover, Situation } from '@/core/model'
 import type { DeviceId, Part } from '@/core/plan'
 
 /** Where movers are held, by device and actuator. */
@@ -18,7 +18,6 @@ export const commandedMovers = (model: Model): readonly Mover[] =>
 function isCommandedByPin(model: Model, mover: Mover): boolean {
   const { coil } = mover
   if (!coil) return true
-  if (isCoilHalfOpen(model, mover)) return false
   return [coil.plus, coil.minus].some((joint) => model.potentialsOfJoint(joint).length === 0)
 }
 

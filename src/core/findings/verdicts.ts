@@ -88,15 +88,26 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
           'A control input between a board’s pin and its minus that is turned round is told where no rail shows it.',
       },
       {
+        rules: ['outlet-dead'],
+        asks: 'new',
+        words: 'An outlet between whose contacts no volts stand with everything on is told.',
+      },
+      {
+        rules: ['inlet-overloaded', 'line-not-switched'],
+        asks: 'more',
+        words:
+          'What outlets may ask before anything opens counts for the inlet, and what is plugged into them for which pole is switched.',
+      },
+      {
         rules: ['safe-state-not-kept'],
         asks: 'more',
         words: 'What a start button had switched on and holds itself is looked at too when control is lost.',
       },
       {
-        rules: ['voltage-beyond-range', 'low-voltage-at-load', 'relay-control-voltage'],
+        rules: ['voltage-beyond-range', 'low-voltage-at-load', 'relay-control-voltage', 'joined-to-nothing'],
         asks: 'less',
         words:
-          'What gets next to nothing is not fed, and said to be so; a coil of unknown limits at a tenth to a quarter above its volts gets warm, which is a caution.',
+          'What gets next to nothing is not fed, and said to be so; a coil of unknown limits at a tenth to a quarter above its volts gets warm, which is a caution; two contacts in a row between an input and its common are joined to something.',
       },
       {
         rules: [

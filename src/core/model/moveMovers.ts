@@ -1,4 +1,3 @@
-import { isCoilHalfOpen } from './openCoil'
 import type { DeviceId } from '@/core/plan'
 import type { Situation } from './situation'
 import type { Potentials } from './solution'
@@ -41,7 +40,6 @@ export function moveMovers(model: Model, situation: Situation, positions: Positi
     const commanded = heldAt(situation, mover) ?? mover.service
     if (actuator.by === 'firmware') return isBoardFed(model, mover, volts) ? commanded : actuator.rest
     if (actuator.by !== 'coil' || !mover.coil) return positions[i]!
-    if (isCoilHalfOpen(model, mover)) return actuator.rest
     const { plus, minus } = mover.coil
     const [isPlusKnown, isMinusKnown] = [plus, minus].map((joint) => model.potentialsOfJoint(joint).length > 0)
     if (isPlusKnown && isMinusKnown) {

@@ -81,7 +81,11 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
   const wiring = () => (model ??= compile(plan))
   const named = (is: (rule: string) => boolean) =>
     distinct(findings.filter(({ rule }) => is(rule)).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
-  const crowded = named((rule) => rule === 'clamp-overfilled')
+  const crowded = distinct(
+    findings
+      .filter(({ rule, severity }) => rule === 'clamp-overfilled' && severity !== 'note')
+      .flatMap(({ subjects }) => subjects.flatMap(placeOf)),
+  )
   const open = distinct([...named(isOpenRule), ...halfWired(plan, endsAt)]).filter(
     (place) => !endsAt(place.device).some(({ terminal }) => terminal === place.terminal),
   )

@@ -48,8 +48,6 @@ export function moves(near: Near): readonly Change[] {
       .filter(({ wire }) => near.wires.includes(wire))
       .slice(0, 3)
       .flatMap((end) => likePlaces(near, end).map((place) => moved(plan, end, place, 2))),
-    ...otherThrow(near),
-    ...passedBy(near),
     ...crowdedEnds(near).flatMap((end) => [
       ...[...near.open.filter((place) => suits(near, end, place)), ...likePlaces(near, end)]
         .filter((place) => place.device !== end.device)
@@ -58,7 +56,12 @@ export function moves(near: Near): readonly Change[] {
     ]),
   ]
   const once = [...new Map(single.map((change) => [change.words, change])).values()]
-  return [...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES), ...otherContacts(near)]
+  return [
+    ...otherThrow(near),
+    ...passedBy(near),
+    ...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES),
+    ...otherContacts(near),
+  ]
 }
 
 /** What tells of a load that runs where it should not: one of its own leads may lie past what was to switch it. */

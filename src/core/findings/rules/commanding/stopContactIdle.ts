@@ -1,5 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { openCoils } from '../../openCoils'
 import { defineRule } from '../../types'
 
 interface Facts {
@@ -25,7 +26,7 @@ export const stopContactIdle = defineRule<Facts>({
     const ends =
       own.kind === 'bar' ? link : `${context.terminal(device, own.a).label}–${context.terminal(device, own.b).label}`
     return {
-      subjects: [{ kind: 'device', id: device }],
+      subjects: [{ kind: 'device', id: device }, ...openCoils(context)],
       what: `${tag}, ${name}: its contact ${ends} opened alone, ${cutsLamps ? 'nothing but a lamp goes off' : 'nothing goes off'}`,
       why: 'Solved with that contact open and the others closed. What it was to stop is fed past it: lead the feed, or the coil of the contactor that feeds it, through it.',
       severity: cutsLamps ? 'caution' : 'stop',

@@ -2,6 +2,7 @@ import { type StopReckoning, workedPositions } from '@/core/behaviour'
 import { SOURCES } from '@/core/reference'
 import { scenarioOf, stillDrawing } from '../../harm'
 import { isReadByPin } from '../../senders'
+import { openCoils } from '../../openCoils'
 import { defineRule } from '../../types'
 
 export const stopWithoutEffect = defineRule<StopReckoning>({
@@ -23,7 +24,7 @@ export const stopWithoutEffect = defineRule<StopReckoning>({
         }),
         stays,
       ) ?? undefined,
-    subjects: [{ kind: 'device', id: device }],
+    subjects: [{ kind: 'device', id: device }, ...openCoils(context)],
     what: `${context.device(device).tag}, ${context.device(device).name}, pressed or opened: nothing goes off`,
     why: 'Solved with its contacts open, everything is fed as before. Lead the feed of what it should stop through it, or the coil of the contactor that feeds it.',
   }),

@@ -15,7 +15,7 @@ function isPassive(context: JoinedContext, device: DeviceId): boolean {
   return PART_KINDS[behaviour.kind].givesNothing || (behaviour.kind === 'sensor' && draws.length === 0)
 }
 
-/** Whether contacts and fuses, however they stand, lead on to something that feeds or reads. */
+/** Whether contacts and fuses, however they stand, lead on to a source, a ground or an output: an input alone reads nothing. */
 function meetsActive(context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean {
   const joints = waysFrom(context.model, terminalKey(device, terminal))
   return context.model.nets.some(
@@ -25,7 +25,9 @@ function meetsActive(context: JoinedContext, device: DeviceId, terminal: Termina
       (potentials.length > 0 ||
         terminals.some((key) => {
           const at = splitKey(key)
-          return context.wiresAt(at.device, at.terminal).length > 0 && !isPassive(context, at.device)
+          const { function: fn, direction, level_V } = context.terminal(at.device, at.terminal)
+          const gives = fn === 'V+' || fn === 'V-' || level_V === 0 || direction === 'out'
+          return gives && context.wiresAt(at.device, at.terminal).length > 0 && !isPassive(context, at.device)
         })),
   )
 }

@@ -3,6 +3,7 @@ import { SOURCES } from '@/core/reference'
 import { type StopReckoning, workedPositions } from '@/core/behaviour'
 import { scenarioOf, stillDrawing } from '../../harm'
 import type { Context } from '../../context'
+import { openCoils } from '../../openCoils'
 import { defineRule } from '../../types'
 
 const stopWorked = (context: Context, device: DeviceId) =>
@@ -21,7 +22,11 @@ export const stopLeavesHazard = defineRule<StopReckoning>({
   word: ({ device, hazards, cuts }, context) => ({
     severity: hazards.every((id) => onlyHeats(context, id)) ? 'caution' : 'stop',
     harm: stillDrawing(context.plan, stopWorked(context, device), hazards) ?? undefined,
-    subjects: [{ kind: 'device', id: device }, ...hazards.slice(0, 8).map((id) => ({ kind: 'device' as const, id }))],
+    subjects: [
+      { kind: 'device', id: device },
+      ...hazards.slice(0, 8).map((id) => ({ kind: 'device' as const, id })),
+      ...openCoils(context),
+    ],
     what: `${context.device(device).tag} pressed: ${cuts.length === 0 ? 'nothing goes off' : `${cuts.map((id) => context.device(id).tag).join(', ')} go off`}; ${hazards.map((id) => context.device(id).tag).join(', ')}, which move or heat, go on`,
     why: 'Whoever hits the button expects everything that moves or heats to stop. Lead their feed through it, or through a contactor whose coil it opens. Built like this it is a stop button and no rated safety function.',
   }),
