@@ -55,8 +55,12 @@ const isRule = ({ file }) =>
   file.startsWith(GROUNDS[0].folder) && /define(Joining|Laying)?Rule[<(]/.test(readFileSync(join(root, file), 'utf8'))
 
 async function isKilled(mutant, lane) {
-  // Every build was asked already: what is left are the rule's own samples.
-  if (isRule(mutant)) return fails(mutant, GROUNDS[0].tests, `^${ruleOf(mutant.file)} `, lane)
+  // Every build was asked already: what is left are the rule's own samples, and those of the others.
+  if (isRule(mutant))
+    return (
+      (await fails(mutant, GROUNDS[0].tests, `^${ruleOf(mutant.file)} `, lane)) ||
+      fails(mutant, GROUNDS[0].tests, null, lane)
+    )
   const { tests } = GROUNDS.find((each) => mutant.file.startsWith(each.folder))
   const isHelper = tests === GROUNDS[0].tests
   for (const each of [...(isHelper ? [] : [tests]), ...MORE]) if (await fails(mutant, each, null, lane)) return true

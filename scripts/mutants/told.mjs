@@ -70,7 +70,9 @@ async function ask({ mutants, shared }) {
   })
   try {
     const load = (path) => server.ssrLoadModule(path)
-    const { BUILDS } = await load('/tests/builds/index.ts')
+    const { BUILDS: ALL } = await load('/tests/builds/index.ts')
+    const { DEMOS } = await load('/demo/scenarios/index.ts')
+    const BUILDS = [...ALL, ...Object.values(DEMOS).map((make) => ({ plan: make(), mistakes: [], harmless: [] }))]
     const { RULES, Context, joinedOf, laidOf } = await load('/src/core/findings/index.ts')
     const { presentOf } = await load('/src/core/figures/index.ts')
     const { circuitView, layoutView } = await load('/src/core/plan/index.ts')

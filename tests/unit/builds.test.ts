@@ -1,3 +1,4 @@
+import { DEMOS } from '@demo/scenarios'
 import { describe, expect, it } from 'vitest'
 import { findAll, review, type Finding } from '@/core/findings'
 import type { Plan } from '@/core/plan'
@@ -105,3 +106,9 @@ describe.each(BUILDS)('$name', (build) => {
     expect(now.filter(({ rule, severity }) => !had.has(`${severity} ${rule}`)).map(words)).toEqual([])
   })
 })
+
+it.each(Object.entries(DEMOS))('the demo %s is told as it was', (name, make) =>
+  expect(
+    `${JSON.stringify(toldOf({ name, plan: make(), mistakes: [], harmless: [] }).right, null, 1)}\n`,
+  ).toMatchFileSnapshot(`../told/demo-${name}.json`),
+)

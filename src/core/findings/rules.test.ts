@@ -1383,6 +1383,19 @@ function once(make: () => Plan): Plan {
   return plan
 }
 
+/** "2 caution clamp-overfilled, 1 stop short-circuit". */
+function rulesOf(plan: Plan): string {
+  const counts = new Map<string, number>()
+  for (const { severity, rule } of findAll(plan)) {
+    const key = `${severity} ${rule}`
+    counts.set(key, (counts.get(key) ?? 0) + 1)
+  }
+  return [...counts]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([key, count]) => `${count} ${key}`)
+    .join(', ')
+}
+
 const asRead = ({ severity, subjects, what }: Finding): string =>
   [
     severity,
@@ -1423,6 +1436,9 @@ describe.each(Object.keys(SAMPLES) as RuleId[])('%s', (id) => {
   // Written once and read through: a rule that points elsewhere, weighs otherwise or says another figure shows here.
   it('says of its samples what it said', () =>
     expect(SAMPLES[id].bad.map((bad) => find(id, once(bad)).map(asRead))).toMatchSnapshot())
+  // What every other rule says of them too, by its name: a rule that speaks where it was silent shows here.
+  it('is told beside what it was told beside', () =>
+    expect([...SAMPLES[id].bad, ...SAMPLES[id].good].map((make) => rulesOf(once(make)))).toMatchSnapshot())
   it('offers fixes that apply, and after which it is quiet about that fault', () => {
     for (const bad of SAMPLES[id].bad) {
       const plan = once(bad)
