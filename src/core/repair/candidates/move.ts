@@ -45,7 +45,7 @@ export function moves(near: Near): readonly Change[] {
       ]
     }),
     ...ends
-      .filter(({ wire }) => near.wires.includes(wire))
+      .filter(({ wire }) => near.wires.includes(wire) || near.rule === 'outlet-dead')
       .slice(0, 3)
       .flatMap((end) => likePlaces(near, end).map((place) => moved(plan, end, place, 2))),
     ...crowdedEnds(near).flatMap((end) => [
@@ -57,7 +57,9 @@ export function moves(near: Near): readonly Change[] {
   ]
   const once = [...new Map(single.map((change) => [change.words, change])).values()]
   return [
-    ...otherThrow(near),
+    ...otherThrow(near, near.terminals, 1.3),
+    // A load that runs at rest hangs on the throw that is closed then.
+    ...(OF_LOADS.has(near.rule) ? otherThrow(near, throwsOf(near), 1.5) : []),
     ...passedBy(near),
     ...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES),
     ...otherContacts(near),
@@ -70,10 +72,13 @@ const OF_LOADS: ReadonlySet<string> = new Set([
   'safe-state-not-kept',
   'stop-leaves-hazard',
   'restarts-by-itself',
+  'outlet-dead',
 ])
 
-const feeds = (plan: Plan, { device, terminal }: End): boolean =>
-  plan.parts[plan.devices[device]!.part]!.draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
+const feeds = (plan: Plan, { device, terminal }: End): boolean => {
+  const { draws, behaviour } = plan.parts[plan.devices[device]!.part]!
+  return behaviour.kind === 'outlet' || draws.some(({ plus, minus }) => plus === terminal || minus === terminal)
+}
 
 /** Whether a terminal carries what a wire carries: by its own function, or by what lies on the other side of its contact. */
 function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Place): boolean {
@@ -94,7 +99,11 @@ function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Plac
  */
 function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): readonly Change[] {
   const named = open.filter((place) =>
-    terminals.some((own) => own.device === place.device && own.terminal === place.terminal),
+    terminals.some(
+      (own) =>
+        own.device === place.device &&
+        (own.terminal === place.terminal || isAcross(plan, own.device, own.terminal, place.terminal)),
+    ),
   )
   return named.flatMap((place) => {
     const beyond = plan.parts[plan.devices[place.device]!.part]!.links.flatMap((link): TerminalId[] =>
@@ -239,8 +248,8 @@ function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: End): re
 }
 
 /** A lead on one throw of a change-over, where the other is found open. */
-function otherThrow({ plan, terminals, endsAt }: Near): readonly Change[] {
-  return terminals.flatMap((place) => {
+function otherThrow({ plan, endsAt }: Near, places: readonly Place[], rank: number): readonly Change[] {
+  return places.flatMap((place) => {
     const { links } = plan.parts[plan.devices[place.device]!.part]!
     const sides = (link: (typeof links)[number]) => (link.kind === 'bar' ? [] : [link.a, link.b])
     const common = links.flatMap((link) =>
@@ -253,9 +262,20 @@ function otherThrow({ plan, terminals, endsAt }: Near): readonly Change[] {
     )
     return endsAt(place.device)
       .filter(({ terminal }) => throws.includes(terminal))
-      .map((end) => moved(plan, end, place, 1.3))
+      .map((end) => moved(plan, end, place, rank))
   })
 }
+
+/** Free ends of contacts of what is named. */
+const throwsOf = ({ plan, devices, endsAt }: Near): readonly Place[] =>
+  devices.flatMap((device) => {
+    const taken = new Set(endsAt(device).map(({ terminal }) => terminal))
+    return plan.parts[plan.devices[device]!.part]!.links.flatMap((link): Place[] =>
+      link.kind === 'contact'
+        ? [link.a, link.b].filter((terminal) => !taken.has(terminal)).map((terminal) => ({ device, terminal }))
+        : [],
+    )
+  })
 
 /** What lies in a terminal that holds too many. */
 const crowdedEnds = ({ crowded, endsAt }: Near): readonly End[] =>

@@ -1,7 +1,7 @@
 import { terminalKey, waysFrom } from '@/core/model'
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
 import type { Change } from '../change'
-import { placeName, wireName, type End, type Near, type Place } from '../near'
+import { isOpenRule, placeName, wireName, type End, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
 
 /** What tells that a feed comes from a rail that is not its own. */
@@ -27,9 +27,11 @@ export function rails(near: Near): readonly Change[] {
     .filter((id) => plan.wires[id]!.function === 'V+')
     .slice(0, 2)
     .flatMap((id) => (['from', 'to'] as const).flatMap((side) => near.endOf(id, side) ?? []))
-  const leads = [...named, ...(FEEDS.has(near.rule) ? leadsUpTo(near).slice(0, MOST_LEADS) : [])]
+  const isOpen = isOpenRule(near.rule)
+  const leads = [...named, ...(FEEDS.has(near.rule) || isOpen ? leadsUpTo(near).slice(0, MOST_LEADS) : [])]
   if (leads.length === 0) return []
-  const ways = freeWays(near).slice(0, MOST_WAYS)
+  // What is found open is what it was to come from.
+  const ways = isOpen ? near.terminals.filter((place) => isBare(near, place)) : freeWays(near).slice(0, MOST_WAYS)
   return leads.flatMap((end) =>
     ways
       .filter((place) => place.device !== end.device && place.device !== near.endOf(end.wire, other(end.side))?.device)
@@ -40,11 +42,14 @@ export function rails(near: Near): readonly Change[] {
           `Move ${name} from ${was} to ${is}`,
           [{ type: 'moveEnd', wire: end.wire, side: end.side, end: { kind: 'terminal', ...place } }],
           1.75,
-          2,
+          near.rule === 'voltage-beyond-range' ? 1 : 2,
         )
       }),
   )
 }
+
+const isBare = ({ endsAt }: Near, { device, terminal }: Place): boolean =>
+  !endsAt(device).some((end) => end.terminal === terminal)
 
 const other = (side: 'from' | 'to') => (side === 'from' ? 'to' : 'from')
 
