@@ -1,3 +1,4 @@
+import { BENCHES } from './benches'
 import { BOXES } from './boxes'
 import type { Build } from './build'
 import { CONTROLS } from './controls'
@@ -34,6 +35,7 @@ export const BUILDS: readonly Build[] = [
   ...SHOPS,
   ...LABS,
   ...WORKS,
+  ...BENCHES,
   ...SIGNS,
   ...STAGED,
   ...TOWERS,

@@ -16,7 +16,7 @@ const lathe = () =>
     site: { plug: { kind: 'polarised', fuse_A: null }, earthing: 'TN', residual_mA: 30, residualType: 'F' },
   })
     .device('X1', 'inlet-16', 'Inlet')
-    .device('Q1', 'isolator-door', 'Main switch')
+    .device('Q1', 'isolator-25', 'Main switch')
     .device('F1', 'breaker-1p-16', 'Drive', { fitted: { Q: { family: 'IEC 60898', rating_A: 16, curve: 'C' } } })
     .device('F3', 'breaker-1p-6', 'Supplies', { fitted: { Q: { family: 'IEC 60898', rating_A: 6, curve: 'C' } } })
     .device('XL', 'strip-6', 'Line')

@@ -41,7 +41,8 @@ const withConverter = (part: Part): Part => {
 const boardsIn = (plan: Plan): readonly PartId[] =>
   [...new Set(Object.values(plan.devices).map((device) => device!.part))].filter((id) => {
     const { behaviour, draws } = plan.parts[id]!
-    return behaviour.kind === 'board' && draws.length > 0
+    // One on the mains has its own minus nowhere near its feed's.
+    return behaviour.kind === 'board' && draws.length > 0 && draws.every(({ system }) => system !== 'ac')
   })
 
 const KEPT = [

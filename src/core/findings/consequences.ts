@@ -70,7 +70,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   ],
   'outlet-dead': [...GAPS, ...SHORTS, 'source-asked-too-much', 'coil-never-worked', 'relay-control-voltage'],
   'line-not-switched': ['line-and-neutral-exchanged'],
-  'stop-contact-idle': ['required-terminal-open', 'contact-bridged'],
+  'stop-contact-idle': [...SHORTS, 'required-terminal-open', 'contact-bridged'],
   'stop-without-effect': ['required-terminal-open', 'stop-not-fail-safe'],
   'unfused-lead-long': ['fuse-place-empty'],
   'inrush-opens-device': ['fuse-overloaded'],
@@ -139,7 +139,8 @@ export function foldConsequences(plan: Plan, findings: readonly Finding[]): read
           causeOf.get(each) !== finding &&
           !(each.severity === 'caution' && ONLY_WARM.has(each.rule)) &&
           WEIGHT[each.severity] <= WEIGHT[finding.severity] &&
-          (ANYWHERE.has(finding.rule) || meet(devicesOf(each), devicesOf(finding))),
+          ((ANYWHERE.has(finding.rule) && each.rule !== 'fuse-place-empty') ||
+            meet(devicesOf(each), devicesOf(finding))),
       )
     if (cause) causeOf.set(finding, cause)
   }

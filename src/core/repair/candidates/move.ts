@@ -97,13 +97,15 @@ function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Plac
  * Leads that go past an open contact: they lie where its other side is fed, and belong behind it. The likeliest is the one
  * that lies in the same joint, or whose part has another lead on the same switch.
  */
-function passedBy({ plan, open, terminals, endsAt, endOf, wiring }: Near): readonly Change[] {
-  const named = open.filter((place) =>
-    terminals.some(
-      (own) =>
-        own.device === place.device &&
-        (own.terminal === place.terminal || isAcross(plan, own.device, own.terminal, place.terminal)),
-    ),
+function passedBy({ plan, rule, open, terminals, endsAt, endOf, wiring }: Near): readonly Change[] {
+  const named = open.filter(
+    (place) =>
+      OF_LOADS.has(rule) ||
+      terminals.some(
+        (own) =>
+          own.device === place.device &&
+          (own.terminal === place.terminal || isAcross(plan, own.device, own.terminal, place.terminal)),
+      ),
   )
   return named.flatMap((place) => {
     const beyond = plan.parts[plan.devices[place.device]!.part]!.links.flatMap((link): TerminalId[] =>

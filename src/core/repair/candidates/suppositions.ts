@@ -256,14 +256,16 @@ function inOneCable(plan: Plan, wires: readonly WireId[]): Plan {
 }
 
 /** A load of other volts than it gets: its draws, its coils and their terminals as if they were made for those. */
-function otherLoads({ plan, devices }: Near): readonly Change[] {
+function otherLoads({ plan, devices, rule }: Near): readonly Change[] {
   const given = new Set(
     Object.values(plan.devices).flatMap((device) => {
       const { behaviour } = plan.parts[device!.part]!
       return 'outputs' in behaviour ? behaviour.outputs.map(({ voltage_V }) => voltage_V) : []
     }),
   )
-  return devices.flatMap((id) => {
+  // Of a source of which too much is asked, any that is made for less may be why.
+  const asked = rule === 'source-asked-too-much' ? (Object.keys(plan.devices) as DeviceId[]) : devices
+  return asked.flatMap((id) => {
     const part = plan.parts[plan.devices[id]!.part]!
     const [draw] = part.draws
     if (!draw || 'outputs' in part.behaviour) return []

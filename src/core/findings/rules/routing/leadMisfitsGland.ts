@@ -4,6 +4,7 @@ import { formatNumber } from '@/core/quantity'
 import { GLAND_THREADS, glandThread, SOURCES } from '@/core/reference'
 import { bundleDiameter_mm } from '@/core/packing/circles'
 import { fitsClamp } from '@/core/routing'
+import type { LaidContext } from '../../context'
 import { defineLayingRule } from '../../types'
 import { leadList, leadName, leadSubject, wayName } from './leadWords'
 
@@ -11,6 +12,9 @@ import { leadList, leadName, leadSubject, wayName } from './leadWords'
 const YIELDS = 0.9
 /** Jackets differ by so much from what is reckoned of them; what is thicker by more does not go through. An assumption. */
 const JACKETS = 1.1
+
+const isMeasured = ({ plan }: LaidContext, { cable }: LeadRoute): boolean =>
+  cable !== null && plan.cables[cable]!.od_mm !== null
 
 export const leadMisfitsGland = defineLayingRule<{
   readonly raceway: RacewayId
@@ -42,7 +46,9 @@ export const leadMisfitsGland = defineLayingRule<{
         fitsClamp({ clamps: { min_mm: each.clampMin_mm, max_mm: each.clampMax_mm } }, cable_mm),
     )
     return {
-      severity: cable_mm > data.clampMax_mm * JACKETS ? 'stop' : 'caution',
+      // Of several another may take another gland; and of what nobody measured the jacket is reckoned.
+      severity:
+        leads.length === 1 && isMeasured(context, route) && cable_mm > data.clampMax_mm * JACKETS ? 'stop' : 'caution',
       subjects: [{ kind: 'raceway', id: raceway }, ...leads.map((id) => leadSubject(context.routes.byId.get(id)!))],
       what: `${leads.length === 1 ? leadName(context, route) : `Together, ${leadList(context, leads)}`}: ${formatNumber(cable_mm)} mm, too ${isThick ? 'thick' : 'thin'} for ${wayName(context, raceway)} (${data.size} clamps ${formatNumber(data.clampMin_mm)}–${formatNumber(data.clampMax_mm)} mm)`,
       why: isThick

@@ -1,5 +1,5 @@
-import { isCommanded, type DeviceId, type TerminalId } from '@/core/plan'
-import { groupsBy, terminalKey, waysFrom, type Passage, type TerminalKey } from '@/core/model'
+import { isCommanded, type DeviceId } from '@/core/plan'
+import { groupsBy, reachedFrom, splitKey, stepsTo, waysFrom, type Passage, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import type { JoinedContext } from '../../context'
 import { defineJoiningRule, type Wording } from '../../types'
@@ -20,13 +20,11 @@ export const shortCircuit = defineJoiningRule<Facts>({
   find(context) {
     const { model } = context
     // A fuse does not make a short better: it only ends it; and an inlet's own switch is to be switched on.
-    const joined = groupsBy(
-      model,
-      ({ passage }) =>
-        passage === null ||
-        passage.link.kind === 'protective' ||
-        context.part(passage.device).behaviour.kind === 'mains-inlet',
-    )
+    const joins = ({ passage }: { readonly passage: Passage | null }) =>
+      passage === null ||
+      passage.link.kind === 'protective' ||
+      context.part(passage.device).behaviour.kind === 'mains-inlet'
+    const joined = groupsBy(model, joins)
     const at = (key: TerminalKey) => joined[model.jointOf(key)]
     return model.sources.flatMap(({ potential, terminal }): Facts[] => {
       if (potential.kind !== 'L' && potential.kind !== '+') return []
@@ -44,13 +42,19 @@ export const shortCircuit = defineJoiningRule<Facts>({
         const by = way.filter(({ link }) => link.kind !== 'protective')
         return isShort ? [{ source: potential.device, others: [], isMains, by }] : []
       }
-      const others = context.devices
-        .filter(
-          ({ id, part }) =>
-            id !== potential.device &&
-            Object.keys(part.terminals).some((key) => at(terminalKey(id, key as TerminalId)) === at(terminal)),
-        )
-        .map(({ id }) => id)
+      const reached = reachedFrom(model, [model.jointOf(terminal)], joins).get(model.jointOf(other.terminal))
+      // From the one side to the other, in the order in which a finger follows it.
+      const others = [
+        ...new Set(
+          stepsTo(reached).flatMap(({ conductor, passage }) =>
+            conductor
+              ? [conductor.from, conductor.to].map((key) => splitKey(key).device)
+              : passage
+                ? [passage.device]
+                : [],
+          ),
+        ),
+      ].filter((id) => id !== potential.device)
       return [{ source: potential.device, others, isMains, by: [] }]
     })
   },

@@ -76,12 +76,15 @@ function loads(context: Context, device: DeviceId, part: Part): readonly Facts[]
   return part.draws.flatMap((draw): Facts[] => {
     const { voltage_V } = context.draw(device, draw.id)!
     const solved_V = Math.max(0, ...Object.values(voltage_V).map((value) => Math.abs(value ?? 0)))
-    const volt_V = Math.max(solved_V, unsagged_V(context, device, draw.plus))
+    const full_V = unsagged_V(context, device, draw.plus)
+    const volt_V = Math.max(solved_V, full_V)
     const { least_V: wants_V, most_V } = drawRange(part, draw)
     const isAssumed = most_V === null
     const stands_V = most_V ?? draw.nominal_V
     const least_V = Math.min(...Object.values(voltage_V).map((value) => Math.abs(value ?? Infinity)))
-    if (volt_V > 0 && least_V < (wants_V ?? draw.nominal_V * TOO_LITTLE) * 0.9995) {
+    const least = (wants_V ?? draw.nominal_V * TOO_LITTLE) * 0.9995
+    // What sags because too much is asked of its source is told of the source.
+    if (volt_V > 0 && least_V < least && full_V < least) {
       const isGraveLow = wants_V !== null || least_V < draw.nominal_V * NOT_AT_ALL
       const common = { device, terminal: draw.plus, kind: 'low' as const, volt_V: least_V }
       return [{ ...common, stands_V: wants_V ?? draw.nominal_V, isAssumed: wants_V === null, isGrave: isGraveLow }]
