@@ -7,14 +7,15 @@ test('room for later: today’s supply is seen to fail tomorrow', async ({ page 
   await expectStops(page, 0)
   const supplies = page.getByRole('region', { name: 'Supplies in warm air' })
   const keep = supplies.getByRole('button', { name: 'Keep room for 35 W more' })
-  for (let i = 0; i < 3; i += 1) {
+  // Up to the house rule it is a note, beyond what it gives a caution.
+  for (let i = 0; i < 5; i += 1) {
     await keep.click()
     await isWorkedOut(page)
   }
   await expect(page.getByRole('region', { name: 'What to mend here' })).toContainText(
     'Enough today, too little for what comes later',
   )
-  await expect(supplies).toContainText(/later\s83[.\d]*\s%/)
+  await expect(supplies).toContainText(/later\s10\d[.\d]*\s%/)
   await saved(page)
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(page.getByText('Enough today, too little for what comes later')).toBeHidden()

@@ -4,7 +4,6 @@ import { AddDevice, FindingCard } from '@/ui/panels'
 import { later, CommitField } from '@/ui/primitives'
 import { useRoom } from '@/ui/room'
 import { LoadTable } from './LoadTable'
-import { MissingList } from './MissingList'
 import { SiteForm } from './SiteForm'
 
 // The chart library is fetched when the chart is, not with the page.
@@ -17,6 +16,12 @@ const DemandChart = later(
 const AlsoThere = later(
   async () => ({ default: (await import('./AlsoThere')).AlsoThere }),
   <div aria-hidden />,
+  'after the view',
+)
+
+const MissingList = later(
+  async () => ({ default: (await import('./MissingList')).MissingList }),
+  <div aria-hidden className="h-52" />,
   'after the view',
 )
 

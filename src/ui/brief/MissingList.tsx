@@ -12,14 +12,31 @@ const QUESTIONS = [
 /** What is still wanted before the arithmetic says anything. */
 export function MissingList() {
   const { plan, evaluation } = useRoom()
-  const kinds = new Set(Object.values(plan.devices).map((device) => plan.parts[device.part]!.behaviour.kind))
-  const hasLoad = Object.values(plan.devices).some((device) => plan.parts[device.part]!.draws.length > 0)
+  const parts = Object.values(plan.devices).map((device) => plan.parts[device.part]!)
+  const kinds = new Set(parts.map(({ behaviour }) => behaviour.kind))
+  const hasLoad = parts.some(({ draws }) => draws.length > 0)
+  const givesLow = parts.some(({ behaviour }) => 'outputs' in behaviour)
+  // A box on a battery wants no inlet, one that is all mains no supply: what a relay's input wants its board gives.
+  const isOnMains = parts.some(
+    ({ behaviour, draws }) => behaviour.kind === 'supply' || draws.some(({ system }) => system === 'ac'),
+  )
+  const takesLow = parts.some(
+    ({ draws, actuators }) => draws.some(({ system }) => system !== 'ac') && !actuators.some(({ coil }) => coil),
+  )
   const open = evaluation?.findings.filter(({ rule }) => rule === 'required-terminal-open').length ?? 0
   const items = [
     { done: hasLoad, text: 'Say what must run', where: 'brief' },
-    { done: kinds.has('mains-inlet'), text: 'A mains inlet', where: 'feed' },
-    { done: kinds.has('supply'), text: 'A supply for the low voltage', where: 'feed' },
-    { done: kinds.has('earth-stud') || kinds.has('exposed-metal'), text: 'Earth stud and metal parts', where: 'feed' },
+    ...(isOnMains || !givesLow ? [{ done: kinds.has('mains-inlet'), text: 'A mains inlet', where: 'feed' }] : []),
+    ...(takesLow || !hasLoad ? [{ done: givesLow, text: 'A supply for the low voltage', where: 'feed' }] : []),
+    ...(isOnMains || !givesLow
+      ? [
+          {
+            done: kinds.has('earth-stud') || kinds.has('exposed-metal'),
+            text: 'Earth stud and metal parts',
+            where: 'feed',
+          },
+        ]
+      : []),
     {
       done: Object.keys(plan.wires).length > 0 && open === 0,
       text: open > 0 ? `Connect what must be connected: ${open} devices have open terminals` : 'Connect it',
