@@ -196,7 +196,7 @@ const scanner = () =>
     .device('A1', 'breakout-20-5', 'Controller')
     .device('A11', 'driver-small', 'Table’s driver')
     .device('M1', 'stepper-42-60', 'Table')
-    .device('H1', 'lamp-12', 'Light')
+    .device('H1', 'lamp-12', 'Light', { loads: { load: { power_W: 4 } } })
     .device('K1', 'mosfet-module', 'Light’s switch')
     .device('B1', 'end-stop-optical', 'Mark')
     .device('S1', 'button-open', 'Go')
