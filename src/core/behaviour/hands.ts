@@ -15,10 +15,8 @@ export const commandedMovers = (model: Model): readonly Mover[] =>
   )
 
 /** Whether an end of a coil hangs on nothing that the plan knows the volts of. */
-function isCommandedByPin(model: Model, mover: Mover): boolean {
-  const { coil } = mover
-  if (!coil) return true
-  return [coil.plus, coil.minus].some((joint) => model.potentialsOfJoint(joint).length === 0)
+function isCommandedByPin({ potentialsOfJoint }: Model, { coil }: Mover): boolean {
+  return !coil || [coil.plus, coil.minus].some((joint) => potentialsOfJoint(joint).length === 0)
 }
 
 /** Movers where each of them is put. */

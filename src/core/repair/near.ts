@@ -79,14 +79,10 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
   const endOf = (wire: WireId, side: 'from' | 'to') => byWire.get(`${wire} ${side}`) ?? null
   let model: Model | null = null
   const wiring = () => (model ??= compile(plan))
-  const named = (is: (rule: string) => boolean) =>
-    distinct(findings.filter(({ rule }) => is(rule)).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
-  const crowded = distinct(
-    findings
-      .filter(({ rule, severity }) => rule === 'clamp-overfilled' && severity !== 'note')
-      .flatMap(({ subjects }) => subjects.flatMap(placeOf)),
-  )
-  const open = distinct([...named(isOpenRule), ...halfWired(plan, endsAt)]).filter(
+  const named = (is: (finding: Finding) => boolean) =>
+    distinct(findings.filter(is).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
+  const crowded = named(({ rule, severity }) => rule === 'clamp-overfilled' && severity !== 'note')
+  const open = distinct([...named(({ rule }) => isOpenRule(rule)), ...halfWired(plan, endsAt)]).filter(
     (place) => !endsAt(place.device).some(({ terminal }) => terminal === place.terminal),
   )
   return (finding) => {
