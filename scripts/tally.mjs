@@ -3,6 +3,8 @@ export class Tally {
   passed = 0
   failed = 0
   skipped = []
+  /** Which ones failed: said once more at the very end, since that is what is left of a long log. */
+  named = []
 
   constructor(say) {
     this.say = say
@@ -13,14 +15,23 @@ export class Tally {
     else this.failed += amount
   }
 
+  /** A step that holds or does not, as a whole. */
+  step(what, isGood) {
+    this.count(isGood)
+    if (isGood) return
+    this.named.push(what)
+    this.say(`${what}: failed`)
+  }
+
   skip(what) {
     this.skipped.push(what)
   }
 
   /** A runner's report counts what it ran; one that reports nothing, an error, or less than its exit code says is a failure. */
-  report(what, { passed, failed, left = 0, errors = [], status }) {
+  report(what, { passed, failed, left = 0, errors = [], names = [], status }) {
     this.count(true, passed)
     this.count(false, failed)
+    this.named.push(...names)
     if (left > 0) this.skip(`${left} ${what} marked to be left out`)
     for (const error of errors) this.say(`${what}: ${error}`)
     if (failed > 0 || (passed > 0 && errors.length === 0 && status === 0)) return

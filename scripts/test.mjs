@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { ensureBundled } from './bundle.mjs'
 import { ensureInstalled, root, run } from './install.mjs'
 import { Tally } from './tally.mjs'
@@ -35,6 +35,14 @@ function freePort() {
   })
 }
 
+/** The end-to-end tests of a suite and its suites that failed, by file and title. */
+function failedSpecs({ title, specs = [], suites = [] }) {
+  return [
+    ...specs.filter(({ ok }) => !ok).map((spec) => `${title}: ${spec.title}`),
+    ...suites.flatMap((suite) => failedSpecs(suite)),
+  ]
+}
+
 /** What a package brings, where it is not called like it. */
 const PROGRAM_OF = { 'poppler-utils': 'pdftoppm' }
 
@@ -56,8 +64,7 @@ function ensurePackages(...names) {
 function step(what, command, args) {
   began(what)
   const isGood = run(command, args, { env, stdio: ['ignore', 'inherit', 'inherit'] }) === 0
-  tally.count(isGood)
-  if (!isGood) console.log(`${what}: failed`)
+  tally.step(what, isGood)
   return isGood
 }
 
@@ -92,6 +99,11 @@ const unitReport = join(reports, 'unit.json')
     failed: report?.numFailedTests ?? 0,
     left: (report?.numPendingTests ?? 0) + (report?.numTodoTests ?? 0),
     errors: broken,
+    names: (report?.testResults ?? []).flatMap(({ name, assertionResults }) =>
+      assertionResults
+        .filter(({ status: how }) => how === 'failed')
+        .map(({ fullName }) => `${relative(root, name)}: ${fullName}`),
+    ),
     status,
   })
 }
@@ -114,9 +126,10 @@ if (step('build', 'npx', ['next', 'build'])) {
     const report = readReport(join(reports, 'e2e.json'))
     const { expected = 0, unexpected = 0, flaky = 0, skipped: left = 0 } = report?.stats ?? {}
     const errors = report ? report.errors.map(({ message }) => message ?? 'an error without words') : ['no report']
+    const names = (report?.suites ?? []).flatMap((suite) => failedSpecs(suite))
     if (flaky > 0)
       console.log(`${flaky} of the end-to-end tests passed only when run once more; they are marked “flaky” above.`)
-    tally.report('end-to-end tests', { passed: expected + flaky, failed: unexpected, left, errors, status })
+    tally.report('end-to-end tests', { passed: expected + flaky, failed: unexpected, left, errors, names, status })
   }
 }
 
@@ -126,9 +139,9 @@ if (step('build', 'npx', ['next', 'build'])) {
   const isGood =
     run('node', ['scripts/bench.mjs'], { env: { ...env, BENCH: 'short' }, stdio: ['ignore', 'inherit', 'inherit'] }) ===
     0
-  tally.count(isGood)
-  if (!isGood) console.log('the bench: failed')
+  tally.step('the bench', isGood)
 }
 
+for (const name of tally.named) console.log(`failed: ${name}`)
 console.log(`\n${tally.lastLine()}`)
 process.exit(tally.isGood() ? 0 : 1)

@@ -9,11 +9,14 @@ interface Report {
   readonly failed: number
   readonly left?: number
   readonly errors?: readonly string[]
+  readonly names?: readonly string[]
   readonly status: number | null
 }
 const Tally = UntypedTally as new (say: (line: string) => void) => {
   report(what: string, report: Report): void
+  step(what: string, isGood: boolean): void
   skip(what: string): void
+  readonly named: readonly string[]
   isGood(): boolean
   lastLine(): string
 }
@@ -49,6 +52,14 @@ describe('what npm test counts', () => {
     const { tally } = after(units, report)
     expect(tally.isGood()).toBe(false)
     expect(tally.lastLine()).toContain(', 1 failed')
+  })
+
+  it('keeps the names of what failed for the end of the log', () => {
+    const { tally } = after({ ...units, failed: 1, names: ['a.test.ts: adds up'], status: 1 })
+    tally.step('lint', true)
+    tally.step('the bench', false)
+    expect(tally.named).toEqual(['a.test.ts: adds up', 'the bench'])
+    expect(tally.lastLine()).toContain('1812 passed, 2 failed')
   })
 
   it('says what did not run, and why', () => {

@@ -148,7 +148,7 @@ function isolation(plan: Plan, rails: readonly Rail[]): readonly string[] {
 }
 
 interface PulledIn {
-  /** Contactors and relays through which it has its mains, none of which is closed at rest. */
+  /** Contactors and relays through which it is fed, none of which is closed at rest. */
   readonly switches: readonly DeviceId[]
   /** Of them, those that somebody must start: with the others the power alone does. */
   readonly started: readonly DeviceId[]
@@ -156,9 +156,7 @@ interface PulledIn {
   readonly beside: readonly DeviceId[]
 }
 
-const NOTHING_PULLED: PulledIn = { switches: [], started: [], beside: [] }
-
-/** What must have pulled in before a supply has its mains. */
+/** What must have pulled in before a source has what it makes its own volts from: a supply its mains, a converter its rail. */
 function pulledInFor(plan: Plan, reckoning: Reckoning, supply: DeviceId): PulledIn {
   const { model } = settlePlan(plan)
   const ways = feedWays(plan, model)
@@ -186,7 +184,7 @@ function pulledInFor(plan: Plan, reckoning: Reckoning, supply: DeviceId): Pulled
   }
 }
 
-/** What must be on its rail before a source gives anything: what feeds a converter, and the coils of what switches a supply's mains. */
+/** What must be on its rail before a source gives anything: what feeds a converter, and the coils of what switches its feed. */
 interface Needs {
   readonly supply: DeviceId
   readonly branches: readonly { readonly rail: Rail; readonly branch: Rail['branches'][number] }[]
@@ -240,14 +238,7 @@ function bringIn(plan: Plan, { branches }: Needs, fitted: Set<string>): readonly
 
 function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[], fitted: Set<string>): readonly Act[] {
   const present = Object.values(reckoning.supplies).filter(({ device }) => isGiver(plan, device))
-  const waits = new Map(
-    present.map(({ device }) => [
-      device,
-      plan.parts[plan.devices[device]!.part]!.behaviour.kind === 'supply'
-        ? pulledInFor(plan, reckoning, device)
-        : NOTHING_PULLED,
-    ]),
-  )
+  const waits = new Map(present.map(({ device }) => [device, pulledInFor(plan, reckoning, device)]))
   const order = inOrderOfFeeding(
     present.map(({ device }) => needsOf(plan, reckoning, device, waits.get(device)!.switches)),
   )
@@ -289,7 +280,7 @@ function sourceSteps(plan: Plan, reckoning: Reckoning, before: readonly string[]
               ]
             : []),
           ...(started.length > 0
-            ? [`It has its mains only while ${tagsOf(plan, started)} is pulled in: start that as in service.`]
+            ? [`It is fed only while ${tagsOf(plan, started)} is pulled in: start that as in service.`]
             : []),
           `${SOURCE_WORDS[kind as keyof typeof SOURCE_WORDS] ?? 'Power it'}, measure ${label(plus)} against ${label(minus)}. Nothing hangs on it yet.`,
         ],
