@@ -6,6 +6,7 @@ import { root } from '../install.mjs'
 
 /** The files that are altered, and the quick tests that know them best. */
 export const GROUNDS = [
+  { folder: 'src/core/laws', tests: ['src/core/findings/rules.test.ts'] },
   { folder: 'src/core/findings/rules', tests: ['src/core/findings/rules.test.ts'] },
   { folder: 'src/core/behaviour', tests: ['src/core/behaviour'] },
   { folder: 'src/core/model/reach', tests: ['src/core/model'] },

@@ -2,15 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMOS } from '@demo/scenarios'
 import { findAll, type RuleId } from '@/core/findings'
-import { commandingRules } from '@/core/findings/rules/commanding'
 import { completeRules } from '@/core/findings/rules/complete'
 import { earthRules } from '@/core/findings/rules/earth'
 import { mainsRules } from '@/core/findings/rules/mains'
 import { protectionRules } from '@/core/findings/rules/protection'
-import { signalsRules } from '@/core/findings/rules/signals'
 import { suppliesRules } from '@/core/findings/rules/supplies'
 import { switchingRules } from '@/core/findings/rules/switching'
 import { wiresRules } from '@/core/findings/rules/wires'
+import { LAWS } from '@/core/laws'
+import { seatsRules } from '@/core/laws/reaches/seats'
 import { compile, terminalKey } from '@/core/model'
 import { landingOf, type PartId, type Plan, type WireId } from '@/core/plan'
 import { BUILDS } from '../builds'
@@ -19,12 +19,12 @@ import { ofNoKind, otherIds, otherNames, otherPrints, otherTerminals, reordered,
 /** What is found of the circuit: it must not hang on how things are called. */
 const CIRCUIT: ReadonlySet<string> = new Set(
   [
-    commandingRules,
+    ...[LAWS.gets, LAWS.told, LAWS.stands, LAWS.known, LAWS.kindly].map(({ rules }) => rules),
+    seatsRules,
     completeRules,
     earthRules,
     mainsRules,
     protectionRules,
-    signalsRules,
     suppliesRules,
     switchingRules,
     wiresRules,

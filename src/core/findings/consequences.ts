@@ -1,7 +1,7 @@
 import { landingOf, type DeviceId, type Plan } from '@/core/plan'
 import { fitting, shortened } from './clip'
 import type { RuleId } from './registry'
-import type { Finding, Severity } from './types'
+import type { Finding, Severity } from '@/core/judging'
 
 const SHORTS = [
   'live-metal',

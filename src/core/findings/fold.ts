@@ -1,6 +1,6 @@
 import type { Command, Plan } from '@/core/plan'
 import { fitting, shortened } from './clip'
-import type { Finding, Fix, Subject } from './types'
+import type { Finding, Fix, Subject } from '@/core/judging'
 
 /** From so many on, findings of one cause are one line. */
 const FEWEST = 2

@@ -4,7 +4,7 @@ import { DEMOS } from '@demo/scenarios'
 import { BUILDS } from '../../../tests/builds'
 import { ROUTE_SAMPLES } from '../../../tests/builds/routes'
 import { Context, joinedOf, laidOf, RULES } from '.'
-import type { JoiningRule, LayingRule } from './types'
+import type { JoiningRule, LayingRule } from '@/core/judging'
 
 const all = Object.entries(RULES)
 const joining = all.filter(([, { reads }]) => reads === 'joining') as [string, JoiningRule][]

@@ -1,36 +1,46 @@
-import { commandingRules } from './rules/commanding'
+import { LAWS, type LawName } from '@/core/laws'
+import { airRules } from './rules/air'
 import { completeRules } from './rules/complete'
-import { mainsRules } from './rules/mains'
 import { earthRules } from './rules/earth'
-import { suppliesRules } from './rules/supplies'
+import { mainsRules } from './rules/mains'
+import { placingRules } from './rules/placing'
 import { protectionRules } from './rules/protection'
-import { wiresRules } from './rules/wires'
+import { routingRules } from './rules/routing'
+import { suppliesRules } from './rules/supplies'
 import { switchingRules } from './rules/switching'
 import { terminalsRules } from './rules/terminals'
-import { signalsRules } from './rules/signals'
-import { placingRules } from './rules/placing'
-import { holesRules } from './rules/holes'
-import { airRules } from './rules/air'
-import { routingRules } from './rules/routing'
 import { weatherRules } from './rules/weather'
+import { wiresRules } from './rules/wires'
 
-/** Every check by its id, in rooms by concern; a rule that stands in no room does not compile into an id. */
-export const RULES = {
+/** What documents and good habits ask beyond the laws, in rooms by concern. */
+export const BEYOND_LAWS = {
   ...mainsRules,
   ...earthRules,
   ...suppliesRules,
   ...protectionRules,
   ...wiresRules,
   ...switchingRules,
-  ...commandingRules,
   ...completeRules,
   ...terminalsRules,
-  ...signalsRules,
   ...placingRules,
-  ...holesRules,
   ...airRules,
   ...routingRules,
   ...weatherRules,
 }
 
+/** Every check by its id; a rule that stands in no room does not compile into an id. */
+export const RULES = {
+  ...LAWS.stands.rules,
+  ...LAWS.gets.rules,
+  ...LAWS.told.rules,
+  ...LAWS.known.rules,
+  ...LAWS.kindly.rules,
+  ...LAWS.reaches.rules,
+  ...BEYOND_LAWS,
+}
+
 export type RuleId = keyof typeof RULES
+
+/** The law that a rule is a comparison of; null for what a document or a habit asks. */
+export const lawOf = (rule: string): LawName | null =>
+  (Object.keys(LAWS) as LawName[]).find((name) => rule in LAWS[name].rules) ?? null

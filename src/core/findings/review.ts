@@ -1,11 +1,22 @@
 import { circuitView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
 import { presentOf, settlePlan } from '@/core/figures'
 import { cite } from '@/core/reference'
-import { Context, joinedOf, laidOf } from './context'
+import {
+  Context,
+  joinedOf,
+  laidOf,
+  type Finding,
+  type JoiningRule,
+  type LayingRule,
+  type Reads,
+  type Rule,
+  type Severity,
+  type Subject,
+  type Worded,
+} from '@/core/judging'
 import { foldConsequences } from './consequences'
 import { foldAlike } from './fold'
 import { RULES, type RuleId } from './registry'
-import type { Finding, JoiningRule, LayingRule, Reads, Rule, Severity, Subject, Worded } from './types'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 

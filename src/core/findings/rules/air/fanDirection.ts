@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 export const fanDirection = defineLayingRule<{ readonly device: DeviceId; readonly kind: 'low-out' | 'crossed' }>({
   severity: 'caution',

@@ -1,7 +1,7 @@
 import { factsOf, type DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** From here on a part warms what is above it, and this far; common practice. */
 const HOT_W = 15

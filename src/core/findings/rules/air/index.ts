@@ -1,4 +1,4 @@
-import type { Rule } from '../../types'
+import type { Rule } from '@/core/judging'
 import { fanDirection } from './fanDirection'
 import { hotUnderCool } from './hotUnderCool'
 import { modulesWithoutAir } from './modulesWithoutAir'

@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import type { RoomReckoning } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 export const ventBlocked = defineLayingRule<RoomReckoning>({
   severity: 'caution',

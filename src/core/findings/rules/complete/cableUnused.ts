@@ -1,6 +1,6 @@
 import { landingOf, NOT_JOINED_YET, type CableId, type Plan, type Wire } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly cable: CableId

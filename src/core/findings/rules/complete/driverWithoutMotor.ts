@@ -1,7 +1,7 @@
 import { terminalKey, othersOn } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 export const driverWithoutMotor = defineJoiningRule<{ readonly device: DeviceId }>({
   severity: 'stop',

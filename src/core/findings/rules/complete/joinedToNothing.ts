@@ -1,8 +1,7 @@
 import { splitKey, terminalKey, waysFrom } from '@/core/model'
 import { PART_KINDS, type DeviceId, type TerminalId, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { JoinedContext } from '../../context'
-import { defineJoiningRule } from '../../types'
+import { type JoinedContext, defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly devices: readonly DeviceId[]

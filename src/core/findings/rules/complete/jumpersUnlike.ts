@@ -1,7 +1,6 @@
 import type { DeviceId, Part } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { JoinedContext } from '../../context'
-import { defineJoiningRule } from '../../types'
+import { type JoinedContext, defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly devices: readonly DeviceId[]

@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 /** Sockets for data that nothing is plugged into and of which nobody said that they stay open. */
 export const portsOpen = defineJoiningRule<{ readonly device: DeviceId; readonly connectors: readonly string[] }>({

@@ -1,6 +1,6 @@
 import type { DeviceId, WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 /** What comes out, and leads that are to stay though they end at it. */
 export const removedLeavesLeads = defineJoiningRule<{ readonly device: DeviceId; readonly wires: readonly WireId[] }>({

@@ -2,8 +2,7 @@ import { hostOf } from '@/core/plan'
 import { terminalKey } from '@/core/model'
 import type { Device, DeviceId, EnclosureId, FaceId, Plan, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly enclosure: EnclosureId

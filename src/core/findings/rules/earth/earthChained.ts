@@ -1,8 +1,7 @@
 import { splitKey } from '@/core/model'
 import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,7 +1,7 @@
 import type { WireId } from '@/core/plan'
 import { formatNumber, wireSize } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** Nominal sizes of two series never match to the last digit. */
 const AREA_REL_TOL = 0.005

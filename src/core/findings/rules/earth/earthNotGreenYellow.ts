@@ -1,6 +1,6 @@
 import { colourName, isGreenYellow, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const earthNotGreenYellow = defineRule<{ readonly wire: WireId }>({
   severity: 'caution',

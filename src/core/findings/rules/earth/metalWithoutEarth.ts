@@ -1,8 +1,7 @@
 import { newWire, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { splitKey, terminalKey } from '@/core/model'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,7 +1,7 @@
 import { groupsBy, terminalKey, type Conductor, type Model } from '@/core/model'
 import type { TerminalId, WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** What a group of joints is while no earth conductor is in place. */
 interface Sides {

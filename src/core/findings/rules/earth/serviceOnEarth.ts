@@ -2,8 +2,7 @@ import { splitKey } from '@/core/model'
 import type { DeviceId, Part, TerminalId, WireFunction, WireId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly wire: WireId

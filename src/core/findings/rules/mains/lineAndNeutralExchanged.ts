@@ -1,7 +1,7 @@
 import { terminalKey } from '@/core/model'
 import { outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,8 +1,7 @@
 import { SOURCES } from '@/core/reference'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { isCommanded, moverOf, outletOf, type DeviceId, type TerminalId } from '@/core/plan'
-import type { JoinedContext } from '../../context'
-import { defineJoiningRule } from '../../types'
+import { type JoinedContext, defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly load: DeviceId

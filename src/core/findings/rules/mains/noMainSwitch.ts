@@ -1,8 +1,7 @@
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { moverOf, outletOf, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly inlet: DeviceId

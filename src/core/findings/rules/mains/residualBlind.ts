@@ -1,7 +1,7 @@
 import { leaksOn } from '@/core/figures'
 import { leastTypeFor, outletOf, SEES, type DeviceId, type LeakForm, type ResidualType } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,8 +1,7 @@
 import { terminalKey, waysFrom } from '@/core/model'
 import { outletOf, type DeviceId, type Site, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 /**
  * What protects a person trips on no more: 30 mA by IEC 60364-4-41, 411.3.3; where the NEC rules, a ground-fault interrupter of

@@ -1,6 +1,6 @@
 import { PART_KINDS, type DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 const PLUGS: ReadonlySet<string> = new Set(['pluggable', 'crimp-housing', 'pin-header', 'moulded'])
 

@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 const FAST: ReadonlySet<string> = new Set(['solder-lug', 'solder-pad', 'moulded', 'insulation-displacement'])
 

@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 export const clearanceShort = defineLayingRule<{ readonly device: DeviceId; readonly others: readonly DeviceId[] }>({
   severity: 'caution',

@@ -1,7 +1,7 @@
 import type { DeviceId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 /** What a pad of tape carries for years in a warm box; common practice. */
 const TAPE_g = 150

@@ -1,7 +1,7 @@
 import { sideOf } from '@/core/figures'
 import type { DeviceId, Place, Plan } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,6 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 export const partOnWrongFace = defineLayingRule<{ readonly device: DeviceId }>({
   severity: 'caution',

@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { ProtectiveReckoning } from '@/core/figures'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const breakingCapacityShort = defineRule<ProtectiveReckoning>({
   severity: 'stop',

@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import { explainCoordination } from '@/core/protection'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 import { softenedWords, protectionFixes, severityOf, type Unprotected, unprotectedWires } from './wireProtection'
 import { shortHarm } from './shortHarm'
 

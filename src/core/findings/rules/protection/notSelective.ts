@@ -1,6 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import type { ProtectiveReckoning } from '@/core/figures'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const notSelective = defineRule<ProtectiveReckoning>({
   severity: 'note',

@@ -2,7 +2,7 @@ import { splitKey } from '@/core/model'
 import type { DeviceId, Plan, WireId } from '@/core/plan'
 import { wireSize } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** A thinner one has so much less copper that it and its clamp hardly help; common practice. */
 const ALIKE = 1.6

@@ -1,8 +1,6 @@
 import { withstands_s } from '@/core/protection'
 import { wireSize } from '@/core/quantity'
-import type { Context } from '../../context'
-import { farEnd, shortAt } from '../../harm'
-import type { Harm } from '../../types'
+import { type Context, farEnd, shortAt, type Harm } from '@/core/judging'
 import type { Unprotected } from './wireProtection'
 
 /** A short at the far end of a wire that nothing but a supply's limit ends: what flows, and how long the wire stands it. */

@@ -1,7 +1,7 @@
 import { SOURCES } from '@/core/reference'
 import { FAMILIES } from '@/core/reference'
 import type { ProtectiveReckoning } from '@/core/figures'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const supplementaryAlone = defineRule<ProtectiveReckoning>({
   severity: 'stop',

@@ -1,6 +1,6 @@
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 import { softenedWords, protectionFixes, severityOf, type Unprotected, unprotectedWires } from './wireProtection'
 
 export const thinTapUnprotected = defineRule<Unprotected>({

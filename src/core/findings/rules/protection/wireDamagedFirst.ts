@@ -2,8 +2,7 @@ import { formatNumber } from '@/core/quantity'
 import { ADIABATIC_MAX_S, sayTime } from '@/core/protection'
 import { SOURCES } from '@/core/reference'
 import type { ProtectiveReckoning } from '@/core/figures'
-import { farEnd, shortAt } from '../../harm'
-import { defineRule } from '../../types'
+import { farEnd, shortAt, defineRule } from '@/core/judging'
 
 export const wireDamagedFirst = defineRule<ProtectiveReckoning>({
   severity: 'stop',

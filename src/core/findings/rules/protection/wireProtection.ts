@@ -5,8 +5,7 @@ import { formatNumber, isAtMost, wireSize } from '@/core/quantity'
 import { passageGuard, type Guard, type WireReckoning } from '@/core/figures'
 import { fittedRating, reachedFrom, splitKey, terminalKey, type Passage, type Reach } from '@/core/model'
 import { outletCurve, outletOf, type Wire, type WireId } from '@/core/plan'
-import type { Context } from '../../context'
-import type { Fix, Severity } from '../../types'
+import type { Context, Fix, Severity } from '@/core/judging'
 
 export interface Unprotected {
   readonly wire: WireId

@@ -2,9 +2,7 @@ import type { LeadRoute } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { LaidContext } from '../../context'
-import { defineLayingRule } from '../../types'
-import { leadName, leadSubject, motionOf, wayName, waysOn } from './leadWords'
+import { type LaidContext, defineLayingRule, leadName, leadSubject, motionOf, wayName, waysOn } from '@/core/judging'
 
 /** Least radius as multiples of a lead's diameter: laid once, over a hinge, in a chain; by makers' sheets, common practice. */
 function leastRadius(context: LaidContext, route: LeadRoute, motion: ReturnType<typeof motionOf>): number {

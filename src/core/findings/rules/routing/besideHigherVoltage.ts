@@ -3,9 +3,7 @@ import type { Raceway, RacewayId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { mindEachOther } from '@/core/routing'
-import type { LaidContext } from '../../context'
-import { defineLayingRule } from '../../types'
-import { leadList, motionOf, wayName } from './leadWords'
+import { type LaidContext, defineLayingRule, leadList, motionOf, wayName } from '@/core/judging'
 
 type Fact = {
   readonly raceway: RacewayId

@@ -1,8 +1,7 @@
 import type { LeadRoute } from '@/core/figures'
 import type { Cable, CableId, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
-import { leadList, wayName } from './leadWords'
+import { defineLayingRule, leadList, wayName } from '@/core/judging'
 
 const isRelieved = (cable: Cable | undefined) => cable?.relief === 'clamp' || cable?.relief === 'moulded'
 

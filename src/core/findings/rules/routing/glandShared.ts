@@ -1,8 +1,7 @@
 import type { LeadRoute } from '@/core/figures'
 import type { RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
-import { leadList, wayName } from './leadWords'
+import { defineLayingRule, leadList, wayName } from '@/core/judging'
 
 export const glandShared = defineLayingRule<{
   readonly raceway: RacewayId

@@ -1,8 +1,7 @@
 import { terminalKey } from '@/core/model'
 import { hostOf, landingOf, type CableId, type DeviceId, type Plan } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { LaidContext } from '../../context'
-import { defineLayingRule } from '../../types'
+import { type LaidContext, defineLayingRule } from '@/core/judging'
 
 interface Facts {
   readonly cable: CableId

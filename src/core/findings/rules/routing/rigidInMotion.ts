@@ -1,8 +1,7 @@
 import type { LeadRoute } from '@/core/figures'
 import type { Command, RacewayId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
-import { leadName, leadSubject, motionOf, wayName, waysOn } from './leadWords'
+import { defineLayingRule, leadName, leadSubject, motionOf, wayName, waysOn } from '@/core/judging'
 
 interface Fact {
   readonly lead: LeadRoute['id']

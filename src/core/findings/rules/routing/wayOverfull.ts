@@ -2,8 +2,7 @@ import type { RacewayId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import { CONDUIT_SOURCE } from '@/core/routing/entries'
-import { defineLayingRule } from '../../types'
-import { leadList, wayName } from './leadWords'
+import { defineLayingRule, leadList, wayName } from '@/core/judging'
 
 const KINDS: Readonly<Record<string, string>> = {
   duct: 'Duct',

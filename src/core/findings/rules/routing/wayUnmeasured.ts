@@ -1,7 +1,6 @@
 import type { LeadRoute } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
-import { leadName, leadSubject, mm } from './leadWords'
+import { defineRule, leadName, leadSubject, mm } from '@/core/judging'
 
 export const wayUnmeasured = defineRule<{ readonly lead: LeadRoute['id'] }>({
   severity: 'note',

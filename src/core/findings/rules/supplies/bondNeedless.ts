@@ -1,8 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import type { BondReckoning } from '@/core/figures'
-import { ofJoints } from '../../context'
-import { defineRule } from '../../types'
-import { crossings } from '../signals/signalCrossings'
+import { ofJoints, defineRule, crossings } from '@/core/judging'
 
 export const bondNeedless = defineRule<BondReckoning>({
   severity: 'note',

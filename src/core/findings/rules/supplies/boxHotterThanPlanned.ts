@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { BoxHeatReckoning } from '@/core/figures'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** A sum of estimates is no better than this. */
 const TOLERANCE_K = 1

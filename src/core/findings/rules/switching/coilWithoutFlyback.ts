@@ -2,7 +2,7 @@ import { coilsOf, doesOf, factsOf, type DeviceId, type Part, type RoleKind, type
 import { evidenceOf } from '@/core/intent'
 import { terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId

@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
 import type { SwitchReckoning } from '@/core/figures'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** Sooner than this, a part that wears is the wrong part. */
 const YEARS = 2

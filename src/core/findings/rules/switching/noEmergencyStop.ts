@@ -1,7 +1,7 @@
 import { doesAny, type DeviceId, type Part } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { isHazard } from '@/core/behaviour'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 /** A hand can be in it: a pump and a heater hurt otherwise. */
 const movesSomething = (part: Part): boolean =>

@@ -1,7 +1,6 @@
 import { SOURCES } from '@/core/reference'
 import type { StopReckoning } from '@/core/behaviour'
-import { isReadByPin } from '../../senders'
-import { defineRule } from '../../types'
+import { isReadByPin, defineRule } from '@/core/judging'
 
 export const stopNotFailSafe = defineRule<StopReckoning>({
   severity: 'stop',

@@ -1,8 +1,7 @@
 import { wireSize } from '@/core/quantity'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule, type Severity } from '../../types'
+import { type Context, defineRule, type Severity } from '@/core/judging'
 
 /** A screw or a pluggable clamp takes two thin leads in one twin sleeve, as long as both go in. Common practice. */
 function isTwin(context: Context, device: DeviceId, terminal: TerminalId): boolean {

@@ -1,8 +1,7 @@
 import { terminalKey, type TerminalKey } from '@/core/model'
 import { landingOf, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 /** The terminal at an end, whichever way round the wire was entered. */
 function landed(context: Context, id: WireId, side: 'from' | 'to'): TerminalKey {

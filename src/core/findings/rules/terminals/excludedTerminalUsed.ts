@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 export const excludedTerminalUsed = defineJoiningRule<{
   readonly device: DeviceId

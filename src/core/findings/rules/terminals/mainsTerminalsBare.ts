@@ -1,6 +1,5 @@
 import { SOURCES } from '@/core/reference'
-import { bareMains, type BareMains } from '../../bareMains'
-import { defineRule } from '../../types'
+import { bareMains, type BareMains, defineRule } from '@/core/judging'
 
 export const mainsTerminalsBare = defineRule<BareMains>({
   severity: 'stop',

@@ -1,6 +1,6 @@
 import type { WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const solidMoves = defineRule<{ readonly wire: WireId }>({
   severity: 'stop',

@@ -1,6 +1,6 @@
 import type { DeviceId, TerminalId, WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 interface Facts {
   readonly wire: WireId

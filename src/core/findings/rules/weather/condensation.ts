@@ -1,7 +1,7 @@
 import { formatNumber } from '@/core/quantity'
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const condensation = defineRule<{ readonly enclosure: EnclosureId; readonly dew_C: number }>({
   severity: 'note',

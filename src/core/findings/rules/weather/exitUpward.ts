@@ -1,7 +1,7 @@
 import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 export const exitUpward = defineLayingRule<{ readonly enclosure: EnclosureId; readonly what: string }>({
   severity: 'caution',

@@ -1,7 +1,6 @@
-import type { Rule } from '../../types'
+import type { Rule } from '@/core/judging'
 import { condensation } from './condensation'
 import { exitUpward } from './exitUpward'
-import { hungTooHeavy } from './hungTooHeavy'
 import { ipLowered } from './ipLowered'
 import { noDrain } from './noDrain'
 import { openingLeft } from './openingLeft'
@@ -10,7 +9,6 @@ import { openingLeft } from './openingLeft'
 export const weatherRules = {
   condensation: condensation,
   'exit-upward': exitUpward,
-  'hung-too-heavy': hungTooHeavy,
   'ip-lowered': ipLowered,
   'no-drain': noDrain,
   'opening-left': openingLeft,

@@ -1,6 +1,6 @@
 import type { DeviceId, EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 /** From this on water is kept off, and what stands in a wall needs a seal that its part says. */
 const SPLASH_IP = 54

@@ -2,7 +2,7 @@ import { isInTheOpen } from './inTheOpen'
 import type { EnclosureId, FaceId } from '@/core/plan'
 import { sideOf } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 /** From this numeral of IEC 60529 on, jets of water stay out. */
 const SEALED = 5

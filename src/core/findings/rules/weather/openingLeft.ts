@@ -1,8 +1,7 @@
 import { reachOf, type HoleShape } from '@/core/geometry'
 import type { DeviceId, EnclosureId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { bareMains } from '../../bareMains'
-import { defineLayingRule } from '../../types'
+import { bareMains, defineLayingRule } from '@/core/judging'
 
 /** Centres this near are the same hole. */
 const SAME_mm = 3

@@ -1,6 +1,6 @@
 import { colourName, isGreenYellow, isSameColour, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const colourOffScheme = defineRule<{ readonly wire: WireId }>({
   severity: 'note',

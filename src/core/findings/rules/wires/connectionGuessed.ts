@@ -1,6 +1,6 @@
 import type { WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const connectionGuessed = defineRule<{ readonly wires: readonly WireId[] }>({
   severity: 'note',

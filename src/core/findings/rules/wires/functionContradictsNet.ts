@@ -2,8 +2,7 @@ import { splitKey, waysFrom, type Conductor } from '@/core/model'
 import type { TerminalFunction, WireId } from '@/core/plan'
 import type { Potential } from '@/core/figures'
 import { SOURCES } from '@/core/reference'
-import type { JoinedContext } from '../../context'
-import { defineJoiningRule, type Severity } from '../../types'
+import { type JoinedContext, defineJoiningRule, type Severity } from '@/core/judging'
 
 interface Facts {
   readonly wire: WireId

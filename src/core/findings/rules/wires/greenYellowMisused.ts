@@ -1,6 +1,6 @@
 import { colourName, isGreenYellow, isSameColour, type Plan, type Wire, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule, type Severity } from '../../types'
+import { defineRule, type Severity } from '@/core/judging'
 
 /** The cores of a bought cable or lead have the colours that they have; at extra-low voltage that is worth a label, no more. */
 function severityOf(plan: Plan, { function: fn, cable, core, colour, from, to }: Wire): Severity {

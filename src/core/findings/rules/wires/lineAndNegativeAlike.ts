@@ -1,6 +1,6 @@
 import { colourName, isSameColour, type Colour, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 interface Facts {
   readonly line: WireId

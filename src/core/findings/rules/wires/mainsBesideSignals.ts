@@ -2,7 +2,7 @@ import type { DeviceId, Plan } from '@/core/plan'
 import { gapBetween } from '@/core/geometry'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineLayingRule } from '../../types'
+import { defineLayingRule } from '@/core/judging'
 
 /** Kept between open mains and boards; common practice. */
 const APART_mm = 25

@@ -1,8 +1,7 @@
 import { splitKey, terminalKey } from '@/core/model'
 import { landingOf, PART_KINDS, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import type { Context } from '../../context'
-import { defineRule } from '../../types'
+import { type Context, defineRule } from '@/core/judging'
 
 /** Whether where it is joined something feeds it, or may: a source, or a board's own terminal. */
 function meetsFeed(context: Context, at: ReturnType<typeof landingOf>): boolean {

@@ -10,8 +10,7 @@ import {
 } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import type { LaidContext } from '../../context'
-import { defineLayingRule } from '../../types'
+import { type LaidContext, defineLayingRule } from '@/core/judging'
 
 interface Facts {
   readonly wire: WireId

@@ -1,7 +1,7 @@
 import type { WireId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { defineRule } from '../../types'
+import { defineRule } from '@/core/judging'
 
 export const smallConductorContinuous = defineRule<{
   readonly wire: WireId

@@ -1,6 +1,6 @@
 import { asLabel, landingOf, namesOf, type WireId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '../../types'
+import { defineJoiningRule } from '@/core/judging'
 
 interface Facts {
   readonly wire: WireId

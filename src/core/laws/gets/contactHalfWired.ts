@@ -1,0 +1,67 @@
+import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import { SOURCES } from '@/core/reference'
+import { type JoinedContext, defineJoiningRule } from '@/core/judging'
+
+interface Facts {
+  readonly device: DeviceId
+  readonly wired: TerminalId
+  readonly open: readonly TerminalId[]
+  /** The input by which a program commands it, where both its output’s ends lead nowhere. */
+  readonly input: TerminalId | null
+}
+
+/** Outputs whose input is wired and that switch nothing: their load hangs past them. */
+function commandedIdle(context: JoinedContext, id: DeviceId, part: Part): readonly Facts[] {
+  const isWired = (terminal: TerminalId) => context.wiresAt(id, terminal).length > 0
+  return coilsOf(part).flatMap(({ id: actuator, coil }): Facts[] => {
+    const links = part.links.flatMap((link) => ('actuator' in link && link.actuator === actuator ? [link] : []))
+    const inputs = [coil.plus, coil.minus].filter((end) => INPUTS.has(part.terminals[end]!.function))
+    if (links.length === 0 || inputs.length === 0 || !inputs.every(isWired)) return []
+    const isUsed = links.some(({ a, b }) => isWired(a) && isWired(b))
+    // A contact with one side open is told as such, and one that must be wired by itself.
+    const open = links.flatMap(({ a, b }) => [a, b]).filter((end) => !isWired(end))
+    const isTold =
+      links.some((link) => link.kind === 'contact') || open.some((end) => part.terminals[end]!.need === 'required')
+    return isUsed || isTold || open.some((end) => context.isLeftOpen(id, end))
+      ? []
+      : [{ device: id, wired: inputs[0]!, open, input: inputs[0]! }]
+  })
+}
+
+const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-'])
+
+export const contactHalfWired = defineJoiningRule<Facts>({
+  severity: 'stop',
+  title: 'A contact with one side open',
+  stage: 'connect',
+  source: SOURCES.practice,
+  find: (context) =>
+    context.devices.flatMap(({ id, part }): Facts[] => {
+      const isWired = (terminal: TerminalId) => context.wiresAt(id, terminal).length > 0
+      const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
+      const ends = [...new Set(contacts.flatMap(({ a, b }) => [a, b]))]
+      const found = ends.flatMap((wired): Facts[] => {
+        if (!isWired(wired)) return []
+        const own = contacts.filter(({ a, b }) => a === wired || b === wired)
+        const open = own.map(({ a, b }) => (a === wired ? b : a))
+        // A common without its wire is told by another rule, and a required terminal by itself.
+        const isTold =
+          open.some((end) => part.terminals[end]!.function === 'contact-COM') ||
+          open.some((end) => part.terminals[end]!.need === 'required') ||
+          // Pins inside an inlet or a module were joined where it was made.
+          open.some((end) => part.terminals[end]!.clamp === 'moulded' || context.isLeftOpen(id, end))
+        return open.some(isWired) || isTold ? [] : [{ device: id, wired, open, input: null }]
+      })
+      return [...found, ...commandedIdle(context, id, part)]
+    }),
+  word: ({ device, wired, open, input }, context) => ({
+    severity: input ? 'caution' : 'stop',
+    subjects: [{ kind: 'terminal', device, terminal: wired }],
+    what: input
+      ? `${context.terminalName(device, input)} commands an output of which ${open.map((end) => context.terminal(device, end).label).join(' and ')} ${open.length === 1 ? 'is' : 'are'} open`
+      : `${context.terminalName(device, wired)} is wired, and ${open.map((end) => context.terminal(device, end).label).join(' and ')} of the same contact ${open.length === 1 ? 'is' : 'are'} open`,
+    why: input
+      ? 'The program switches it, and nothing hangs on it: what should be commanded hangs past it, or is not joined yet. Lead the load over it.'
+      : 'A contact passes on what comes to its other side: with that open it does nothing, and whoever counts on it, a holding contact or a second pole, is let down.',
+  }),
+})
