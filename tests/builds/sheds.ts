@@ -403,11 +403,8 @@ export const SHEDS: readonly Build[] = [
       stop('probe’s signal on a ground', to.land('B1.S > A1.P1', 'A1.GND3'), /B1/),
       caution('lamp’s minus on the common minus, past the dimmer', to.land('H1.- > K3.OUT1-', 'X0.4'), /H1|K3/),
       stop('float between a pin and 24 V', to.land('S1.2 > A1.GND5', 'F2.2'), /A1|S1/),
-      stop(
-        'line and neutral of the pump exchanged',
-        to.all(to.exchange('K1.COM1', 'XN.3'), to.exchange('K1.NO1', 'M1.N')),
-        /.*/,
-      ),
+      // The plug goes in either way round: what is wrong is what they are entered as.
+      caution('line and neutral of the pump exchanged at the strips', to.exchange('XL.3', 'XN.3'), /neutral|line/i),
       stop('pump without earth', to.cut('PE1.PE > M1.PE'), /M1/),
       stop('24 V on the controller', to.land('X5.2 > A1.5V', 'F2.1'), /A1/),
       stop(

@@ -5,6 +5,7 @@ import {
   landingOf,
   type DeviceId,
   type Plan,
+  type Terminal,
   type TerminalId,
   type Wire,
   type WireFunction,
@@ -30,6 +31,10 @@ export interface Near {
   /** What found it. */
   readonly rule: string
   readonly devices: readonly DeviceId[]
+  /** Devices that other findings of the same rule name: with one of them it may be exchanged. */
+  readonly fellows: readonly DeviceId[]
+  /** All that anything found wrong names. */
+  readonly told: ReadonlySet<DeviceId>
   /** Named by the finding. */
   readonly wires: readonly WireId[]
   readonly terminals: readonly Place[]
@@ -37,6 +42,8 @@ export interface Near {
   readonly open: readonly Place[]
   /** Terminals that hold more than they are made for. */
   readonly crowded: readonly Place[]
+  /** Leads that are entered as something else than they are found to carry: one of their ends may lie wrongly. */
+  readonly contradicted: readonly WireId[]
   /** The finding is about where parts lie. */
   readonly isOfRoom: boolean
   /** What joins what, compiled once somebody asks. */
@@ -82,19 +89,30 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
   const named = (is: (finding: Finding) => boolean) =>
     distinct(findings.filter(is).flatMap(({ subjects }) => subjects.flatMap(placeOf)))
   const crowded = named(({ rule, severity }) => rule === 'clamp-overfilled' && severity !== 'note')
-  const open = distinct([...named(({ rule }) => isOpenRule(rule)), ...halfWired(plan, endsAt)]).filter(
-    (place) => !endsAt(place.device).some(({ terminal }) => terminal === place.terminal),
-  )
+  const contradicted = [
+    ...new Set(
+      findings.flatMap(({ rule, subjects }) =>
+        rule === 'function-contradicts-net'
+          ? subjects.flatMap((subject) => (subject.kind === 'wire' ? [subject.id] : []))
+          : [],
+      ),
+    ),
+  ].slice(0, MOST_CONTRADICTED)
+  const found = findings.filter(({ severity }) => severity !== 'note')
+  const told = new Set(found.flatMap(({ subjects }) => subjects.flatMap(deviceOf)))
+  const open = distinct([
+    ...named(({ rule }) => isOpenRule(rule)),
+    ...wanting(plan, told, endsAt),
+    ...halfWired(plan, endsAt),
+  ]).filter((place) => !endsAt(place.device).some(({ terminal }) => terminal === place.terminal))
   return (finding) => {
     const subjects = [finding, ...finding.followers].flatMap((each) => each.subjects)
     const own = [...new Set(subjects.flatMap((subject) => (subject.kind === 'wire' ? [subject.id] : [])))].filter(
       (id) => plan.wires[id],
     )
-    const devices = new Set(
-      subjects.flatMap((subject): DeviceId[] => {
-        if (subject.kind === 'device') return [subject.id]
-        return subject.kind === 'terminal' ? [subject.device] : []
-      }),
+    const devices = new Set(subjects.flatMap(deviceOf))
+    const fellows = findings.flatMap((each) =>
+      each.rule === finding.rule && each !== finding ? each.subjects.flatMap(deviceOf) : [],
     )
     for (const wire of own)
       for (const side of ['from', 'to'] as const) {
@@ -105,16 +123,42 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
       plan,
       rule: finding.rule,
       devices: [...devices].filter((id) => plan.devices[id]).slice(0, MOST_DEVICES),
+      told,
+      fellows: [...new Set(fellows)].filter((id) => plan.devices[id]).slice(0, MOST_DEVICES),
       wires: own,
       terminals: subjects.flatMap(placeOf),
       open,
       crowded,
+      contradicted,
       isOfRoom: finding.stage === 'layout',
       wiring,
       endsAt,
       endOf,
     }
   }
+}
+
+/** As many leads that are entered as something else. */
+const MOST_CONTRADICTED = 6
+
+/** As many terminals that want a lead as are looked at. */
+const MOST_WANTING = 12
+
+/** Terminals of what is found wrong that must be joined, or take data. */
+function wanting(plan: Plan, devices: ReadonlySet<DeviceId>, endsAt: Near['endsAt']): readonly Place[] {
+  return [...devices]
+    .filter((id) => plan.devices[id])
+    .flatMap((device) => {
+      const wired = new Set(endsAt(device).map(({ terminal }) => terminal))
+      const { terminals } = plan.parts[plan.devices[device]!.part]!
+      return (Object.entries(terminals) as [TerminalId, Terminal][]).flatMap(
+        ([terminal, { need, function: fn, direction }]) =>
+          !wired.has(terminal) && (need === 'required' || (fn === 'data' && direction !== 'out'))
+            ? [{ device, terminal }]
+            : [],
+      )
+    })
+    .slice(0, MOST_WANTING)
 }
 
 /** As many contacts with one side wired alone as are looked at. */
@@ -145,6 +189,9 @@ const joins = (
   one: TerminalId,
   wired: ReadonlySet<TerminalId>,
 ) => (a === one && wired.has(b)) || (b === one && wired.has(a))
+
+export const deviceOf = (subject: Subject): DeviceId[] =>
+  subject.kind === 'device' ? [subject.id] : subject.kind === 'terminal' ? [subject.device] : []
 
 const placeOf = (subject: Subject): Place[] =>
   subject.kind === 'terminal' ? [{ device: subject.device, terminal: subject.terminal }] : []

@@ -2,6 +2,7 @@ import { withConsequences, type Finding, type Fix } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
+import { liftings } from './lifted'
 import { isOpenRule, nearBy, type Near } from './near'
 import { pressed } from './pressed'
 import { serves } from './serves'
@@ -80,8 +81,12 @@ class Search {
     const before = this.remedies.length
     // What follows from something that was found already needs no search of its own.
     if (this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))) return
-    yield* this.search(target, target.severity === 'stop' ? candidatesNear : fewNear)
+    // Cautions of one rule that come together have something in common.
+    const isAlone = !this.all.some((each) => each !== target && each.rule === target.rule && this.isTold(each))
+    yield* this.search(target, target.severity === 'stop' || !isAlone ? candidatesNear : fewNear)
     if (isOpenRule(target.rule) && this.remedies.length === before) this.supposeJoined(target)
+    if (!this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target)))
+      yield* this.supposeLifted(target)
   }
 
   private *search(target: Finding, look: typeof candidatesNear): Generator<void, void> {
@@ -125,6 +130,20 @@ class Search {
     }
     const change: Change = { words: null, fix: null, suppose: (plan) => plan, rank: 3, evidence: 1 }
     if (most.length > 1) this.remedies.push({ change, target, mends: most, isOwn: false, cautions: 0 })
+  }
+
+  /** What hangs on one lead, whichever way it is to be mended. */
+  private *supposeLifted(target: Finding): Generator<void, void> {
+    if (this.all.filter((each) => this.isTold(each)).length < 2) return
+    for (const lifted of liftings(this.plan, this.found, target, this.nearOf(target))) {
+      if (this.trials >= MOST_TRIALS) return
+      this.trials += 1
+      yield
+      const mends = lifted ? this.allOf(lifted.gone, target) : []
+      if (!lifted || mends.length < 2 || !mends.includes(target)) continue
+      const change: Change = { words: lifted.words, fix: null, suppose: (plan) => plan, rank: 4, evidence: 2 }
+      this.remedies.push({ change, target, mends, isOwn: false, cautions: 0 })
+    }
   }
 
   /** Findings no graver than this one of which nothing is left. */

@@ -55,7 +55,7 @@ export function mendedBy(before: { readonly plan: Plan; readonly found: Found },
 const LEAST_A = 1e-4
 
 /** Loads that take current in some state. */
-function running(plan: Plan): ReadonlySet<string> {
+export function running(plan: Plan): ReadonlySet<string> {
   return new Set(
     circuitFigures(plan).draws.flatMap(({ device, draw, most }) =>
       (most.value ?? 0) > LEAST_A ? [`${device}#${draw}`] : [],

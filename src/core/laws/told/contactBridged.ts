@@ -47,6 +47,8 @@ export const contactBridged = defineRule<Facts>({
     const harm = runsBy(context, bridge, opened(context, device, link))
     return {
       subjects: [{ kind: 'device', id: device }],
+      // The poles of one switch are bridged in one go.
+      alike: `${device} ${isFuse} ${isPastFuse}`,
       what: `${tag}, ${name}: both ends of its ${isFuse ? 'fuse' : 'contact'} ${link} are joined by wires${isPastFuse ? ' and fuses beside it' : ''}`,
       why: isFuse
         ? 'The current goes past the fuse: it never blows. Take the wire off that joins its two ends.'

@@ -19,6 +19,22 @@ interface Pair {
 
 /** Leads exchanged: all that lies in two terminals of one device, and two leads at their far ends. */
 export function exchanges(near: Near): readonly Change[] {
+  return [...contradictedPairs(near), ...atOneDevice(near)]
+}
+
+/** Two leads, each entered as what the other is found to carry, with an end in the other's place. */
+function contradictedPairs({ plan, contradicted, endOf }: Near): readonly Change[] {
+  const ends = contradicted.flatMap((wire) => (['from', 'to'] as const).flatMap((side) => endOf(wire, side) ?? []))
+  return ends.flatMap((a, i) =>
+    ends.slice(i + 1).flatMap((b): Change[] => {
+      const [fa, fb] = [a, b].map(({ wire }) => plan.wires[wire]!.function)
+      if (a.wire === b.wire || fa === fb || (a.device === b.device && a.terminal === b.terminal)) return []
+      return [swapped(plan, a, b, 1.3, 2)]
+    }),
+  )
+}
+
+function atOneDevice(near: Near): readonly Change[] {
   return near.devices.flatMap((device) =>
     pairsAt(near, device).flatMap(({ a, b, named, isAll }) => {
       const rank = isAll ? 1 : 2 - named / 2
@@ -84,19 +100,22 @@ function farExchange(near: Near, device: DeviceId, a: End, b: End, rank: number)
   )
   const [fa, fb] = [a, b].map(({ wire, side }) => near.endOf(wire, side === 'from' ? 'to' : 'from'))
   if (isInRow || !fa || !fb || (fa.device === fb.device && fa.terminal === fb.terminal)) return []
-  const where = `${placeName(plan, fa)} and ${placeName(plan, fb)}`
-  return [
-    pressed(
-      `${namesOf(plan, a, b)} are exchanged at ${where}`,
-      `Exchange ${namesOf(plan, a, b)} at ${where}`,
-      [
-        { type: 'moveEnd', wire: fa.wire, side: fa.side, end: plan.wires[fb.wire]![fb.side] },
-        { type: 'moveEnd', wire: fb.wire, side: fb.side, end: plan.wires[fa.wire]![fa.side] },
-      ],
-      rank,
-      rank < 1.5 ? 1 : 2,
-    ),
-  ]
+  return [swapped(plan, fa, fb, rank, rank < 1.5 ? 1 : 2)]
+}
+
+/** Two ends, each in the other's place. */
+function swapped(plan: Plan, a: End, b: End, rank: number, evidence: number): Change {
+  const where = `${placeName(plan, a)} and ${placeName(plan, b)}`
+  return pressed(
+    `${namesOf(plan, a, b)} are exchanged at ${where}`,
+    `Exchange ${namesOf(plan, a, b)} at ${where}`,
+    [
+      { type: 'moveEnd', wire: a.wire, side: a.side, end: plan.wires[b.wire]![b.side] },
+      { type: 'moveEnd', wire: b.wire, side: b.side, end: plan.wires[a.wire]![a.side] },
+    ],
+    rank,
+    evidence,
+  )
 }
 
 const namesOf = (plan: Plan, a: End, b: End) => `${wireName(plan, a.wire)} and ${wireName(plan, b.wire)}`

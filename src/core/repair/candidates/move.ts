@@ -1,5 +1,5 @@
 import { compile, terminalKey } from '@/core/model'
-import type { DeviceId, Plan, TerminalId, WireFunction, WireId } from '@/core/plan'
+import type { Command, DeviceId, Plan, TerminalId, WireFunction, WireId } from '@/core/plan'
 import type { Change } from '../change'
 import { CARRIED, placeName, wireName, type End, type Near, type Place } from '../near'
 import { pressed } from '../pressed'
@@ -61,9 +61,76 @@ export function moves(near: Near): readonly Change[] {
     // A load that runs at rest hangs on the throw that is closed then.
     ...(OF_LOADS.has(near.rule) ? otherThrow(near, throwsOf(near), 1.5) : []),
     ...passedBy(near),
+    ...contradicted(near),
+    ...twoAtOnce(near),
     ...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES),
     ...otherContacts(near),
   ]
+}
+
+/** A lead that carries something else than it is entered as: one of its ends belongs in a terminal that is open and suits it. */
+const contradicted = (near: Near): readonly Change[] =>
+  near.contradicted.flatMap((wire) =>
+    (['from', 'to'] as const).flatMap((side) => {
+      const end = near.endOf(wire, side)
+      const far = near.endOf(wire, side === 'from' ? 'to' : 'from')
+      return end && far
+        ? near.open
+            .filter((place) => place.device !== far.device && suits(near, end, place))
+            .map((place) => moved(near.plan, end, place, 1.35))
+        : []
+    }),
+  )
+
+/** As many ways to put two leads back at once are looked at. */
+const MOST_PAIRS = 12
+
+/** Both leads of one thing that lie elsewhere together: line and neutral, plus and minus, to where both are open. */
+function twoAtOnce(near: Near): readonly Change[] {
+  const { plan, told, endOf, endsAt } = near
+  const places = near.open.filter((place) =>
+    near.terminals.some(({ device, terminal }) => device === place.device && terminal === place.terminal),
+  )
+  const [one, other] = places
+  if (!one || !other || places.length !== 2 || one.device !== other.device) return []
+  // Its own other leads lie right.
+  const beside = new Set(endsAt(one.device).map(({ wire }) => wire))
+  const all = (Object.keys(plan.wires) as WireId[])
+    .filter((wire) => !beside.has(wire))
+    .flatMap((wire) =>
+      (['from', 'to'] as const).flatMap((side) => {
+        const end = endOf(wire, side)
+        const far = endOf(wire, side === 'from' ? 'to' : 'from')
+        return end && far && far.device !== one.device ? [{ end, far }] : []
+      }),
+    )
+  const firsts = all.filter(({ end }) => suits(near, end, one))
+  const seconds = all.filter(({ end }) => suits(near, end, other))
+  return firsts
+    .flatMap((a) =>
+      seconds
+        .filter((b) => b.far.device === a.far.device && b.end.wire !== a.end.wire && b.far.device !== b.end.device)
+        .map((b) => ({ a, b, isTold: told.has(a.far.device) })),
+    )
+    .toSorted((one, other) => Number(other.isTold) - Number(one.isTold))
+    .slice(0, MOST_PAIRS)
+    .map(({ a, b }): Change => {
+      const names = `${wireName(plan, a.end.wire)} and ${wireName(plan, b.end.wire)}`
+      const { tag } = plan.devices[one.device]!
+      const to = (end: End, place: Place): Command => ({
+        type: 'moveEnd',
+        wire: end.wire,
+        side: end.side,
+        end: { kind: 'terminal', device: place.device, terminal: place.terminal },
+      })
+      return pressed(
+        `${names} sit at ${placeName(plan, a.end)} and ${placeName(plan, b.end)} and not at ${tag}`,
+        `Move ${names} to ${placeName(plan, one)} and ${placeName(plan, other)}`,
+        [to(a.end, one), to(b.end, other)],
+        1.6,
+        2,
+      )
+    })
 }
 
 /** What tells of a load that runs where it should not: one of its own leads may lie past what was to switch it. */
@@ -74,6 +141,14 @@ const OF_LOADS: ReadonlySet<string> = new Set([
   'restarts-by-itself',
   'outlet-dead',
 ])
+
+/** What tells of a stop, guard or contact that parts nothing that matters. */
+const STOP_NOTHING: ReadonlySet<string> = new Set(['stop-contact-idle', 'stop-without-effect', 'pole-without-effect'])
+
+const contactsOf = (plan: Plan, device: DeviceId): readonly Place[] =>
+  plan.parts[plan.devices[device]!.part]!.links.flatMap((link) =>
+    link.kind === 'contact' ? [link.a, link.b].map((terminal) => ({ device, terminal })) : [],
+  )
 
 const feeds = (plan: Plan, { device, terminal }: End): boolean => {
   const { draws, behaviour } = plan.parts[plan.devices[device]!.part]!
@@ -97,16 +172,12 @@ function suits({ plan, endsAt }: Near, { wire }: End, { device, terminal }: Plac
  * Leads that go past an open contact: they lie where its other side is fed, and belong behind it. The likeliest is the one
  * that lies in the same joint, or whose part has another lead on the same switch.
  */
-function passedBy({ plan, rule, open, terminals, endsAt, endOf, wiring }: Near): readonly Change[] {
-  const named = open.filter(
-    (place) =>
-      OF_LOADS.has(rule) ||
-      terminals.some(
-        (own) =>
-          own.device === place.device &&
-          (own.terminal === place.terminal || isAcross(plan, own.device, own.terminal, place.terminal)),
-      ),
-  )
+function passedBy({ plan, rule, open, devices, endsAt, endOf, wiring }: Near): readonly Change[] {
+  const named = [
+    ...open.filter((place) => OF_LOADS.has(rule) || devices.includes(place.device)),
+    // Behind a stop that stops nothing something lies mostly, a lamp: what it was to stop belongs beside that.
+    ...(STOP_NOTHING.has(rule) ? devices.flatMap((device) => contactsOf(plan, device)) : []),
+  ]
   return named.flatMap((place) => {
     const beyond = plan.parts[plan.devices[place.device]!.part]!.links.flatMap((link): TerminalId[] =>
       link.kind === 'bar' || (link.a !== place.terminal && link.b !== place.terminal)
@@ -144,7 +215,8 @@ function passedBy({ plan, rule, open, terminals, endsAt, endOf, wiring }: Near):
       .flatMap((end) => {
         const far = endOf(end.wire, end.side === 'from' ? 'to' : 'from')
         const isLike = plan.wires[end.wire]!.function === plan.wires[other.wire]!.function
-        if (!far || !isLike || far.device === place.device) return []
+        const isThere = end.device === place.device && end.terminal === place.terminal
+        if (!far || !isLike || isThere || far.device === place.device) return []
         const reaches = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal))).some(({ id }) =>
           sources.has(id),
         )

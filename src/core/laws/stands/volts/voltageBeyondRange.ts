@@ -42,8 +42,10 @@ export const voltageBeyondRange = defineRule<Facts>({
   ],
   word: ({ device, terminal, kind, volt_V, stands_V, isAssumed, isGrave }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],
-    // One wire on the wrong rail spoils all that is joined to it.
-    alike: `${kind} ${context.model.netOf(terminalKey(device, terminal))}`,
+    // One wire on the wrong rail spoils all that is joined to it, and every pin that meets it through what hangs on it.
+    alike: context.potentials(terminalKey(device, terminal)).some(({ voltage_V }) => voltage_V !== null)
+      ? `${kind} ${context.model.netOf(terminalKey(device, terminal))}`
+      : `${kind} ${formatVolts(volt_V)} from beyond`,
     what: `${context.terminalName(device, terminal)} gets ${formatVolts(volt_V)} ${kind === 'through' ? 'through a load that is off ' : ''}and ${
       kind === 'pin' || kind === 'through'
         ? `is a pin of ${formatNumber(stands_V)} V`

@@ -75,6 +75,7 @@ export const voltageRatingTooLow = defineRule<Facts>({
     const { tag } = context.device(facts.device)
     return {
       subjects: [{ kind: 'device', id: facts.device }],
+      alike: `${facts.device} ${facts.objection}`,
       what: `${tag}: ${facts.objection}`,
       why: 'Beyond its rating a fuse melts but the arc goes on burning; the circuit is not parted.',
       fixes: sisterFix(tag, facts, protective.family, protective.rating_A),
