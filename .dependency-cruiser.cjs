@@ -39,15 +39,28 @@ module.exports = {
       comment: 'plain requests in, answers out',
       from: { path: `^src/core/(${RECKONERS})/`, pathNot: '\\.test\\.ts$' },
       to: {
-        path: '^src/core/(plan|catalogue|model|figures|findings|procedure|evaluate|patterns)/',
+        path: '^src/core/(plan|catalogue|model|figures|judging|laws|findings|procedure|evaluate|patterns)/',
         dependencyTypesNot: ['type-only'],
       },
+    },
+    {
+      name: 'laws-below-findings',
+      severity: 'error',
+      comment: 'a law knows what is solved and stated, and neither the other laws’ findings nor what would mend them',
+      from: { path: '^src/core/(judging|laws)/' },
+      to: { path: '^src/core/(findings|repair|procedure|evaluate|proposals)/' },
+    },
+    {
+      name: 'judging-below-laws',
+      severity: 'error',
+      from: { path: '^src/core/judging/' },
+      to: { path: '^src/core/laws/' },
     },
     {
       name: 'figures-below-findings',
       severity: 'error',
       from: { path: '^src/core/figures/' },
-      to: { path: '^src/core/(findings|procedure|evaluate)/' },
+      to: { path: '^src/core/(judging|laws|findings|procedure|evaluate)/' },
     },
     {
       name: 'no-circles',

@@ -122,6 +122,17 @@ export const reordered = (plan: Plan): Plan => ({
   wires: turned(values(plan.wires, (wire) => ({ ...wire, from: wire.to, to: wire.from }))),
 })
 
+/** A device that stands a little farther along its face; its wires go along. Null where it stands on none. */
+export function moved(plan: Plan, id: DeviceId, by_mm: number): Plan | null {
+  const device = plan.devices[id]!
+  const { place } = device
+  if (place.kind !== 'face') return null
+  return {
+    ...plan,
+    devices: { ...plan.devices, [id]: { ...device, place: { ...place, x_mm: place.x_mm + by_mm } } },
+  }
+}
+
 /** A wire in two halves, joined by a splice between. */
 export function spliced(plan: Plan, id: WireId): Plan {
   const wire = plan.wires[id]!

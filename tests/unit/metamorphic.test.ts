@@ -12,9 +12,9 @@ import { wiresRules } from '@/core/findings/rules/wires'
 import { LAWS } from '@/core/laws'
 import { seatsRules } from '@/core/laws/reaches/seats'
 import { compile, terminalKey } from '@/core/model'
-import { landingOf, type PartId, type Plan, type WireId } from '@/core/plan'
+import { landingOf, type DeviceId, type PartId, type Plan, type WireId } from '@/core/plan'
 import { BUILDS } from '../builds'
-import { ofNoKind, otherIds, otherNames, otherPrints, otherTerminals, reordered, spliced } from '../metamorphic'
+import { moved, ofNoKind, otherIds, otherNames, otherPrints, otherTerminals, reordered, spliced } from '../metamorphic'
 
 /** What is found of the circuit: it must not hang on how things are called. */
 const CIRCUIT: ReadonlySet<string> = new Set(
@@ -78,6 +78,17 @@ describe('what is solved of a circuit does not hang on words', () => {
     const before = found(plan, false)
     expect(found(otherNames(plan), false)).toEqual(before)
     expect(found(otherPrints(plan), false)).toEqual(before)
+  })
+})
+
+describe('where a device stands decides nothing of the circuit', () => {
+  it.each(RIGHT)('%s', (_name, plan) => {
+    const before = found(plan, true)
+    for (const id of fc.sample(fc.constantFrom(...(Object.keys(plan.devices) as DeviceId[])), 6))
+      for (const by_mm of [4, -4]) {
+        const after = moved(plan, id, by_mm)
+        if (after) expect(found(after, true), plan.devices[id]!.tag).toEqual(before)
+      }
   })
 })
 

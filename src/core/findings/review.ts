@@ -1,5 +1,6 @@
 import { circuitView, layoutView, whatComesLater, type Plan, type View } from '@/core/plan'
 import { presentOf, settlePlan } from '@/core/figures'
+import { LAWS } from '@/core/laws'
 import { cite } from '@/core/reference'
 import {
   Context,
@@ -16,7 +17,7 @@ import {
 } from '@/core/judging'
 import { foldConsequences } from './consequences'
 import { foldAlike } from './fold'
-import { RULES, type RuleId } from './registry'
+import { lawOf, RULES, type RuleId } from './registry'
 
 const ORDER: Readonly<Record<Severity, number>> = { stop: 0, caution: 1, note: 2 }
 
@@ -116,6 +117,7 @@ const isJoining = (rule: Rule | JoiningRule | LayingRule): rule is JoiningRule =
 const isLaying = (rule: Rule | JoiningRule | LayingRule): rule is LayingRule => rule.reads === 'laying'
 
 function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
+  const law = lawOf(id)
   const worded = all.map((wording) => ({ wording, base: baseId(id, wording) }))
   const wordings = new Map<string, string[]>()
   for (const { base, wording } of worded) wordings.set(base, [...(wordings.get(base) ?? []), wording.what].sort())
@@ -136,6 +138,7 @@ function idsFor(id: RuleId, rule: Rule, all: readonly Worded[]): Finding[] {
       what,
       why,
       source: cite(rule.source),
+      law: law && LAWS[law].words,
       fixes: fixes ?? [],
       facts,
       harm: harm ?? null,

@@ -128,6 +128,8 @@ export interface Finding {
   readonly what: string
   readonly why: string
   readonly source: string
+  /** The law that is broken, as it is called; null where a document or a good habit asks for it. */
+  readonly law: string | null
   readonly fixes: readonly Fix[]
   /** What the words were made from: ids, figures and codes, as the rule found them. */
   readonly facts: unknown

@@ -62,6 +62,7 @@ export function lookAlikeFindings(plan: Plan, found: readonly LookAlike[] = look
       what: `${first.words}${more.length > 0 ? `; and ${more.length} more alike: ${more.slice(0, NAMED).join(', ')}${more.length > NAMED ? ' …' : ''}` : ''}`,
       why: 'Plugs of one kind are exchanged sooner or later, with the covers on and in bad light. Key them, mark plug and socket in one colour, or take another connector.',
       source: cite(SOURCES.practice),
+      law: null,
       fixes: REMEDIES.slice(0, 4).map(({ by, label }) => ({
         label: connectors.length > 1 ? `${label}: all ${connectors.length}` : label,
         commands: setRemedies(plan, device, connectors, by),

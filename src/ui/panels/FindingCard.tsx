@@ -42,7 +42,10 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
       <CauseLine finding={finding} />
       {finding.harm ? <p className="mt-1 text-[14px] font-semibold">{finding.harm.words}.</p> : null}
       <p className="mt-1 text-[14px]">{finding.why}</p>
-      <p className="mt-1 text-[12px] text-mute">{finding.source}</p>
+      <p className="mt-1 text-[12px] text-mute">
+        {finding.law ? `${finding.law}; ` : ''}
+        {finding.source}
+      </p>
       <div className="mt-2 flex flex-wrap gap-1.5">
         <FixButtons fixes={finding.fixes} />
         {finding.harm?.scenario ? (
