@@ -18,23 +18,14 @@ export interface OwnCommand {
  * holds itself is none; nor is what other volts keep from running.
  */
 export function fedByOwnCommand(model: Model, conditions: Conditions, ways: readonly FeedWay[]): readonly OwnCommand[] {
+  // Nothing is solved where no way leads to anything through what it works itself: in most plans.
+  const through = throughOwn(model, ways)
+  if (through.size === 0) return []
   const running = fedDevices(model, settled(model, conditions, 'hands off'))
   const idle = fedDevices(model, settled(model, conditions, 'idle'))
-  const suspects = model.devices.filter(({ id }) => running.has(id) && !idle.has(id))
-  if (suspects.length === 0) return []
-  const movers = commandedMovers(model)
-  const commandedBy = new Map(movers.map((mover) => [mover, commandersOf(model, mover)]))
   const buttons = heldButtons(model)
-  return suspects.flatMap(({ id }): OwnCommand[] => {
-    const through = ways.filter((way) => way.device === id).flatMap(({ passages }) => passages)
-    const own = movers.filter(
-      (mover) =>
-        commandedBy.get(mover)!.has(id) &&
-        through.some(
-          ({ device, link }) => 'actuator' in link && device === mover.device && link.actuator === mover.actuator.id,
-        ),
-    )
-    if (own.length === 0) return []
+  return [...through].flatMap(([id, own]): OwnCommand[] => {
+    if (!running.has(id) || idle.has(id)) return []
     const held = withHeld(
       heldAt(own, ({ actuator }) => actuator.rest),
       buttons,
@@ -44,6 +35,26 @@ export function fedByOwnCommand(model: Model, conditions: Conditions, ways: read
       ? []
       : [{ device: id, by: [...new Set(own.map(({ device }) => device))].sort() }]
   })
+}
+
+/** What is fed through something that its own pins work, and by what. */
+function throughOwn(model: Model, ways: readonly FeedWay[]): ReadonlyMap<DeviceId, readonly Mover[]> {
+  const passed = new Map<string, Set<DeviceId>>()
+  for (const { device, passages } of ways)
+    for (const { device: by, link } of passages) {
+      if (!('actuator' in link)) continue
+      const key = `${by} ${link.actuator}`
+      const list = passed.get(key)
+      if (list) list.add(device)
+      else passed.set(key, new Set([device]))
+    }
+  const through = new Map<DeviceId, Mover[]>()
+  for (const mover of commandedMovers(model)) {
+    const fed = passed.get(`${mover.device} ${mover.actuator.id}`)
+    if (!fed) continue
+    for (const id of commandersOf(model, mover)) if (fed.has(id)) through.set(id, [...(through.get(id) ?? []), mover])
+  }
+  return through
 }
 
 /** Whose pins work a mover: its own board, or what a lead brings to its input. */

@@ -32,18 +32,18 @@ export const endsExchanged = defineJoiningRule<Facts>({
       const joint = (terminal: TerminalId) => model.jointOf(terminalKey(ends.device, terminal))
       const isApart = (way: readonly Passage[] | undefined) =>
         way !== undefined && !way.some((each) => each.device === ends.device)
+      const [out, into] = [joint(ends.out), joint(ends.into)]
       const isTurned = model.sources.some(({ terminal, potential }) => {
         const ways = waysFrom(model, terminal)
+        const through = ways.get(into)
+        if (!through?.includes(passage) || !isApart(ways.get(out))) return false
         // Between two sources, a battery and its charger, it is fed from both sides.
-        const isFedRightly = model.sources.some(
+        return !model.sources.some(
           (other) =>
             other.potential.kind === potential.kind &&
             other.potential.device !== potential.device &&
-            isApart(waysFrom(model, other.terminal).get(joint(ends.into))),
+            isApart(waysFrom(model, other.terminal).get(into)),
         )
-        if (isFedRightly) return false
-        const [out, into] = [ways.get(joint(ends.out)), ways.get(joint(ends.into))]
-        return out !== undefined && into !== undefined && into.includes(passage) && isApart(out)
       })
       return isTurned ? [ends] : []
     })

@@ -1,4 +1,3 @@
-import { reachedFrom } from './reach'
 import type { Step, Steps } from './steps'
 
 /**
@@ -10,7 +9,17 @@ export function groupsBy(
   takes: (step: Step) => boolean,
 ): readonly number[] {
   const groups: number[] = Array.from({ length: model.jointCount }, () => -1)
-  for (let joint = 0; joint < groups.length; joint += 1)
-    if (groups[joint] === -1) for (const each of reachedFrom(model, [joint], takes).keys()) groups[each] = joint
+  const open: number[] = []
+  for (let first = 0; first < groups.length; first += 1) {
+    if (groups[first] !== -1) continue
+    groups[first] = first
+    open.push(first)
+    for (let joint = open.pop(); joint !== undefined; joint = open.pop())
+      for (const step of model.steps.at(joint))
+        if (groups[step.to] === -1 && takes(step)) {
+          groups[step.to] = first
+          open.push(step.to)
+        }
+  }
   return groups
 }
