@@ -2,7 +2,7 @@ import { cataloguePart } from '@/core/catalogue'
 import { byHand, contact, definePart, terminal } from '@/core/catalogue/builders'
 import { PlanBuilder } from '@/core/patterns'
 import type { DeviceId, Part } from '@/core/plan'
-import { fine, stop, type Build } from './build'
+import { caution, fine, stop, type Build } from './build'
 import * as to from './edits'
 
 const of = (tag: string) => `device:${tag}` as DeviceId
@@ -246,6 +246,8 @@ export const BENCHES: readonly Build[] = [
       stop('diode of the pump turned', to.exchange('D1.K', 'D1.A'), /D1|short/i),
       stop('servos’ minus left off', to.cut('PS5.OUT- > X6.1'), /PS5|M1|X6/),
       stop('a servo’s plus and minus exchanged', to.exchange('M2.V+', 'M2.V-'), /M2/),
+      stop('a servo’s pulse lead on its own plus', to.land('M1.S > A1.P1', 'M1.V+'), /M1/),
+      caution('a module’s minus left off: the pump goes home by its control', to.cut('K1.IN- > X0.3'), /K1/),
       stop('12 V on the controller', to.land('A1.5V > PS6.OUT+', 'F2.6'), /A1/),
       stop('12 V on a pin', to.land('A1.P6 > B1.1', 'F2.6'), /A1/),
       stop('module’s feed turned round', to.exchange('K2.IN+', 'K2.IN-'), /K2|Y1/),

@@ -90,6 +90,7 @@ export const EARTHS: readonly Build[] = [
         /ahead of the outlet of X1, 30 mA, sees/,
       ),
       stop('the spindle without its earth', to.cut('PE1.PE > M1.PE'), /M1|earth/),
+      stop('the line on a motor terminal', to.exchange('A1.L', 'A1.U'), /A1/),
       stop(
         'the spindle earthed from the drive’s screw for screens',
         to.all(

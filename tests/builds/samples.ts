@@ -130,6 +130,8 @@ export const BUILD_SAMPLES = {
   'label-other-port': from('screen on a ribbon', 'a ribbon printed for the spare header'),
   'control-reversed': from('oven, converted', 'control of the relay turned'),
   'fed-by-own-command': from('oven, converted', 'controller fed from behind the relay'),
+  'input-unsent': from('picker with servos', 'a servo’s pulse lead on its own plus'),
+  'output-fed': from('a spindle on a drive, earthed by a rod', 'the line on a motor terminal'),
   'outlet-dead': from('tank with dosing', 'outlet’s line and neutral from one strip'),
   'core-open': from('screen on a ribbon', 'a core left out of the ribbon'),
   'driver-above-motor': from('router, converted', 'drivers set above their motors'),

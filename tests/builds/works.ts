@@ -392,6 +392,7 @@ export const WORKS: readonly Build[] = [
       stop('second coil’s minus left off', to.cut('K2.A2 > X0.3'), /K2/),
       stop('diode of a coil turned', to.exchange('D2.K', 'D2.A'), /D2|short/i),
       stop('neutral of the drive left off', to.cut('K1.4 > A3.N'), /A3/),
+      stop('24 V on the ground of the drive’s inputs', to.land('A3.COM > S3.22', 'F2.2'), /A3/),
       stop('mains on the motor’s terminals', to.all(to.exchange('A3.L', 'A3.U')), /A3|M3/),
       stop('spindle without its earth', to.cut('PE1.PE6 > M3.PE'), /M3/),
       stop('a phase of the spindle left off', to.cut('A3.V > M3.V'), /M3|A3/),

@@ -167,6 +167,32 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
       },
     ],
   },
+  {
+    version: 4,
+    changes: [
+      {
+        rules: ['output-fed'],
+        asks: 'new',
+        words:
+          'A feed on what a drive gives out is told as what it is; that nothing reached the drive was all that was.',
+      },
+      {
+        rules: ['input-unsent'],
+        asks: 'new',
+        words: 'What moves by a signal, a servo, and whose input is wired to nothing that sends is a stop.',
+      },
+      {
+        rules: ['terminal-rating-exceeded'],
+        asks: 'more',
+        words: 'A control input that says nothing of its amperes is held to what it draws itself and 0.1 A.',
+      },
+      {
+        rules: ['voltage-beyond-range'],
+        asks: 'more',
+        words: 'A rail on the ground of a part’s signals is told.',
+      },
+    ],
+  },
 ]
 
 /** Why a rule asks more than an earlier verdict did; null where it asks what it asked then. */

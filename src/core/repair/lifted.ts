@@ -1,10 +1,14 @@
-import type { Finding } from '@/core/findings'
-import { type DeviceId, type Plan, type WireId } from '@/core/plan'
-import { deviceOf, placeName, wireName, type Near } from './near'
+import { lawOf, RULES, type Finding, type RuleId } from '@/core/findings'
+import { currentRules } from '@/core/laws/stands/current'
+import { mainsLoadRules } from '@/core/laws/stands/mains'
+import { pinsRules } from '@/core/laws/stands/pins'
+import { voltsRules } from '@/core/laws/stands/volts'
+import type { DeviceId, Plan, Wire, WireId } from '@/core/plan'
+import { deviceOf, placeName, wireName, type End, type Near } from './near'
 import { foundIn, running, stays, type Found } from './trial'
 
-/** As many leads about one finding are lifted; and of a thing that has no more than these, all at once. */
-const MOST_LEADS = 12
+/** As many ends about one finding are taken off; and of a thing that has no more than these, all at once. */
+const MOST_ENDS = 16
 const MOST_OF_ONE = 4
 
 export interface Lifted {
@@ -13,76 +17,100 @@ export interface Lifted {
 }
 
 interface Lift {
-  readonly wires: readonly WireId[]
+  readonly ends: readonly End[]
   readonly words: string
 }
 
-/** The leads that a finding names, and those that lie in a terminal which it names, or in one that holds too many. */
-function leadsNear({ devices, wires, terminals, crowded, contradicted, endsAt }: Near): readonly WireId[] {
+/** Ends of leads that a finding names, and those that lie in a terminal which it names, or in one that holds too many. */
+function endsNear({ devices, wires, terminals, crowded, contradicted, endsAt, endOf }: Near): readonly End[] {
   const lying = (places: Near['terminals']) =>
-    places.flatMap(({ device, terminal }) =>
-      endsAt(device).flatMap((end) => (end.terminal === terminal ? [end.wire] : [])),
-    )
+    places.flatMap(({ device, terminal }) => endsAt(device).filter((end) => end.terminal === terminal))
+  const of = (ids: readonly WireId[]) =>
+    ids.flatMap((wire) => (['from', 'to'] as const).flatMap((side) => endOf(wire, side) ?? []))
   const beside = crowded.toSorted((a, b) => Number(devices.includes(b.device)) - Number(devices.includes(a.device)))
-  return [
-    ...new Set([
-      ...lying(beside).filter((wire) => wires.includes(wire)),
-      ...wires,
-      ...contradicted,
-      ...lying(beside),
-      ...lying(terminals),
-    ]),
+  const own = new Set(wires)
+  const ends = [
+    ...lying(beside).filter(({ wire }) => own.has(wire)),
+    ...of(wires),
+    ...of(contradicted),
+    ...lying(beside),
+    ...lying(terminals),
   ]
+  return [...new Map(ends.map((end) => [`${end.wire} ${end.side}`, end])).values()]
 }
 
-const liftsOf = (near: Near): readonly Lift[] => [
-  ...leadsNear(near)
-    .slice(0, MOST_LEADS)
-    .map((wire): Lift => {
-      const ends = (['from', 'to'] as const).flatMap((side) => near.endOf(wire, side) ?? [])
-      const way = ends.map((end) => placeName(near.plan, end)).join(' to ')
-      const name = `${wireName(near.plan, wire)}, ${way}`
-      return { wires: [wire], words: `all of it hangs on ${name}: with that lead off none of it is so` }
-    }),
-  ...near.devices.flatMap((device): Lift[] => {
-    const ends = near.endsAt(device)
+/** Whether a device alone gives something that the plan runs on: with it off all is gone and nothing is known. */
+function isOnlyFeed(near: Near, device: DeviceId): boolean {
+  const { sources } = near.wiring()
+  return sources.some(
+    ({ potential: { device: own, kind } }) =>
+      own === device && !sources.some(({ potential: other }) => other.device !== device && other.kind === kind),
+  )
+}
+
+const liftsOf = (near: Near, target: Finding): readonly Lift[] => [
+  ...endsNear(near)
+    .slice(0, MOST_ENDS)
+    .map((end): Lift => ({
+      ends: [end],
+      words: `all of it hangs on ${wireName(near.plan, end.wire)} at ${placeName(near.plan, end)}: with that end off none of it is so`,
+    })),
+  // Of what is told of a switch or a load its leads off would take away every other mistake at it as well.
+  ...(isOfVolts(target) || target.rule in mainsLoadRules ? near.devices : []).flatMap((device): readonly Lift[] => {
+    const all = near.endsAt(device)
     const { tag, part } = near.plan.devices[device]!
-    return near.plan.parts[part]!.draws.flatMap(({ plus, minus }): Lift[] => {
-      const wires = [...new Set(ends.flatMap((end) => ([plus, minus].includes(end.terminal) ? [end.wire] : [])))]
-      return wires.length === 0 || wires.length > MOST_OF_ONE
-        ? []
-        : [{ wires, words: `all of it hangs on how ${tag} is fed: with its feed off none of it is so` }]
-    })
-  }),
-  ...near.devices.flatMap((device): Lift[] => {
-    const wires = [...new Set(near.endsAt(device).map(({ wire }) => wire))]
-    const { tag } = near.plan.devices[device]!
-    // With the one thing off that feeds it all, all is gone and nothing is known.
-    const { sources } = near.wiring()
-    const isOnlyFeed = sources.some(
-      ({ potential: { device: own, kind } }) =>
-        own === device && !sources.some(({ potential: other }) => other.device !== device && other.kind === kind),
+    const feeds = near.plan.parts[part]!.draws.map(({ plus, minus }) =>
+      all.filter(({ terminal }) => terminal === plus || terminal === minus),
     )
-    return isOnlyFeed || wires.length < 2 || wires.length > MOST_OF_ONE
-      ? []
-      : [{ wires, words: `all of it hangs on how ${tag} is joined: with its leads off none of it is so` }]
+    return [
+      ...feeds
+        .filter((ends) => ends.length > 0 && ends.length <= MOST_OF_ONE)
+        .map((ends) => ({ ends, words: `all of it hangs on how ${tag} is fed: with its feed off none of it is so` })),
+      ...(all.length > 1 && all.length <= MOST_OF_ONE && !isOnlyFeed(near, device)
+        ? [{ ends: all, words: `all of it hangs on how ${tag} is joined: with its leads off none of it is so` }]
+        : []),
+    ]
   }),
 ]
 
+const LOOSE = { kind: 'parked', where: '', why: '', insulated: true } as const
+
+/** A plan with some ends off their terminals; the leads lie as they lay. */
+function withLoose(plan: Plan, ends: readonly End[]): Plan {
+  const wires = { ...plan.wires } as Record<WireId, Wire>
+  for (const { wire, side } of ends) wires[wire] = { ...wires[wire]!, [side]: LOOSE }
+  return { ...plan, wires }
+}
+
+/** What is told of amperes: any load's end that is off mends it, and says nothing. */
+const OF_AMPERES: Readonly<Record<string, unknown>> = {
+  ...currentRules,
+  ...mainsLoadRules,
+  'source-asked-too-much': true,
+  'low-voltage-at-load': true,
+}
+
+/** Whether it can hang on where an end lies: what lies too close or does not reach hangs on none. */
+function isOfWiring({ rule, stage }: Finding): boolean {
+  if (!Object.hasOwn(RULES, rule) || lawOf(rule) === 'reaches' || stage === 'layout' || stage === 'route') return false
+  return RULES[rule as RuleId].reads === 'joining' || !Object.hasOwn(OF_AMPERES, rule)
+}
+
+/** What is told of the volts at a thing may stand still with its leads off; of what is asked of a source or a fuse every load would. */
+const isOfVolts = ({ rule }: Finding): boolean => rule in voltsRules || rule in pinsRules
+
 /**
- * Which single lead, or thing with its leads, it hangs on, where no change mends it with what is found beside it: each is
- * lifted, and what is then no longer so hangs on it. Told only while all that ran still runs, but for what the finding itself
- * is about: with the feed lifted every finding is gone and nothing is known.
+ * Which single end, or thing with its ends, it hangs on, where no change mends it with what is found beside it: each is taken
+ * off, and what is then no longer so hangs on where it lay; what is so of the lead itself, its size, its way, stays. Told only
+ * while all that ran still runs, but for what gets wrong volts by it: with the feed off every finding is gone and nothing
+ * is known.
  */
 export function* liftings(plan: Plan, found: Found, target: Finding, near: Near): Generator<Lifted | null, void> {
-  const own = new Set(target.subjects.flatMap(deviceOf))
+  if (!isOfWiring(target)) return
+  const own = new Set(isOfVolts(target) ? target.subjects.flatMap(deviceOf) : [])
   const ran = [...running(plan)].filter((id) => !own.has(id.slice(0, id.indexOf('#')) as DeviceId))
-  for (const { wires, words } of liftsOf(near)) {
-    const off = new Set<string>(wires)
-    const after: Plan = {
-      ...plan,
-      wires: Object.fromEntries(Object.entries(plan.wires).filter(([id]) => !off.has(id))),
-    }
+  for (const { ends, words } of liftsOf(near, target)) {
+    const after = withLoose(plan, ends)
     if (stays(after, target)) continue
     const runs = running(after)
     if (ran.some((id) => !runs.has(id))) {

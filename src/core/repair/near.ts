@@ -114,7 +114,11 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
     const fellows = findings.flatMap((each) =>
       each.rule === finding.rule && each !== finding ? each.subjects.flatMap(deviceOf) : [],
     )
-    for (const wire of own)
+    const lying = subjects
+      .flatMap(placeOf)
+      .flatMap(({ device, terminal }) => endsAt(device).filter((end) => end.terminal === terminal))
+      .map(({ wire }) => wire)
+    for (const wire of new Set([...own, ...lying]))
       for (const side of ['from', 'to'] as const) {
         const end = endOf(wire, side)
         if (end) devices.add(end.device)

@@ -1,4 +1,4 @@
-import { withConsequences, type Finding, type Fix } from '@/core/findings'
+import { lawOf, withConsequences, type Finding, type Fix } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
@@ -81,12 +81,18 @@ class Search {
     const before = this.remedies.length
     // What follows from something that was found already needs no search of its own.
     if (this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))) return
-    // Cautions of one rule that come together have something in common.
-    const isAlone = !this.all.some((each) => each !== target && each.rule === target.rule && this.isTold(each))
-    yield* this.search(target, target.severity === 'stop' || !isAlone ? candidatesNear : fewNear)
+    const isSought = target.severity === 'stop' || this.areCrossed(target)
+    yield* this.search(target, isSought ? candidatesNear : fewNear)
     if (isOpenRule(target.rule) && this.remedies.length === before) this.supposeJoined(target)
-    if (!this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target)))
-      yield* this.supposeLifted(target)
+    const isAlone = !this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))
+    if (isSought && isAlone) yield* this.supposeLifted(target)
+  }
+
+  /** Cautions that come in twos and tell that something is where another thing belongs: one exchange is behind both. */
+  private areCrossed(target: Finding): boolean {
+    const law = lawOf(target.rule)
+    if (law !== 'known' && law !== 'told' && target.rule !== 'function-contradicts-net') return false
+    return this.all.some((each) => each !== target && each.rule === target.rule && this.isTold(each))
   }
 
   private *search(target: Finding, look: typeof candidatesNear): Generator<void, void> {

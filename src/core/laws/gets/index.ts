@@ -5,6 +5,7 @@ import { contactHalfWired } from './contactHalfWired'
 import { contactWithoutCommon } from './contactWithoutCommon'
 import { driverWithoutSignals } from './driverWithoutSignals'
 import { fusePlaceEmpty } from './fusePlaceEmpty'
+import { inputUnsent } from './inputUnsent'
 import { loadNotFed } from './loadNotFed'
 import { lowVoltageAtLoad } from './lowVoltageAtLoad'
 import { outletDead } from './outletDead'
@@ -23,6 +24,7 @@ export const getsRules = {
   'contact-without-common': contactWithoutCommon,
   'driver-without-signals': driverWithoutSignals,
   'fuse-place-empty': fusePlaceEmpty,
+  'input-unsent': inputUnsent,
   'load-not-fed': loadNotFed,
   'low-voltage-at-load': lowVoltageAtLoad,
   'outlet-dead': outletDead,

@@ -47,12 +47,12 @@ function comesHome({ model, plan }: JoinedContext, start: number): boolean {
 /** The ground of a signal that carries what an open terminal of the feed should: nothing else on its bar leads home. */
 function groundInstead(context: JoinedContext, id: DeviceId, part: Part, terminal: TerminalId): TerminalId | null {
   if (part.terminals[terminal]!.function !== 'V-') return null
-  const ground = part.links
+  const wired = part.links
     .flatMap((link) => (link.kind === 'bar' && link.terminals.includes(terminal) ? link.terminals : []))
-    .find((other) => {
-      const { function: fn } = part.terminals[other]!
-      return (fn === 'signal' || fn === 'data') && context.wiresAt(id, other).length > 0
-    })
+    .filter((other) => context.wiresAt(id, other).length > 0)
+  // A control's minus may come home by leads of the feed, and is made for milliamperes all the same.
+  if (wired.length > 0 && wired.every((other) => part.terminals[other]!.function === 'control-')) return wired[0]!
+  const ground = wired.find((other) => ['signal', 'data'].includes(part.terminals[other]!.function))
   return ground && !comesHome(context, context.model.jointOf(terminalKey(id, terminal))) ? ground : null
 }
 
@@ -103,8 +103,12 @@ export const requiredTerminalOpen = defineJoiningRule<Facts>({
         )
       })
       if (terminals.length > 0) return [{ device: id, terminals, by: null }]
-      const draws = part.draws.map(({ minus }) => minus)
-      return draws.flatMap((minus): Facts[] => {
+      // What it draws itself, and what it switches for others.
+      const minuses = new Set([
+        ...part.draws.map(({ minus }) => minus),
+        ...part.links.flatMap((link) => (link.kind === 'semiconductor' ? [link.a, link.b] : [])),
+      ])
+      return [...minuses].flatMap((minus): Facts[] => {
         const by = context.isOpen(id, minus) ? groundInstead(context, id, part, minus) : null
         return by && part.terminals[minus]!.need === 'required' ? [{ device: id, terminals: [minus], by }] : []
       })
@@ -112,9 +116,9 @@ export const requiredTerminalOpen = defineJoiningRule<Facts>({
   word: ({ device, terminals, by }, context) => ({
     severity: by ? 'caution' : 'stop',
     subjects: terminals.map((terminal) => ({ kind: 'terminal', device, terminal })),
-    what: `${context.device(device).tag} (${context.device(device).name}): ${terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${terminals.length === 1 ? 'is' : 'are'} open${by ? `; all that it takes goes home by ${context.terminal(device, by).label}, the ground of its signals` : ''}`,
+    what: `${context.device(device).tag} (${context.device(device).name}): ${terminals.map((terminal) => context.terminal(device, terminal).label).join(', ')} ${terminals.length === 1 ? 'is' : 'are'} open${by ? `; all that it takes goes home by ${context.terminal(device, by).label}, ${context.terminal(device, by).function === 'control-' ? 'its control' : 'the ground of its signals'}` : ''}`,
     why: by
-      ? 'A signal’s thin ground carries the feed: pulses and data shift with the current, and with that lead loose it comes home through an input. Bring its own minus to it.'
+      ? 'A thin ground made for signals carries the feed: pulses and data shift with the current, and with that lead loose it comes home through an input. Bring its own minus to it.'
       : [...new Set(terminals.map((terminal) => openMeans(context.part(device), terminal)))].join(' '),
   }),
 })

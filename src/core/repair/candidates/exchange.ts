@@ -13,6 +13,7 @@ interface Pair {
   readonly b: readonly End[]
   /** How many of its two terminals the finding names, itself or by their leads. */
   readonly named: number
+  readonly isBeside: boolean
   /** It has no other terminals that are wired. */
   readonly isAll: boolean
 }
@@ -36,8 +37,9 @@ function contradictedPairs({ plan, contradicted, endOf }: Near): readonly Change
 
 function atOneDevice(near: Near): readonly Change[] {
   return near.devices.flatMap((device) =>
-    pairsAt(near, device).flatMap(({ a, b, named, isAll }) => {
-      const rank = isAll ? 1 : 2 - named / 2
+    pairsAt(near, device).flatMap(({ a, b, named, isAll, isBeside }) => {
+      // Of two blocks one is taken for the other more rarely than of two screws side by side.
+      const rank = (isAll ? 1 : 2 - named / 2) + (named === 1 && !isBeside ? 0.6 : 0)
       const here = nearExchange(near.plan, device, a, b, rank)
       const isPair = a.length === 1 && b.length === 1 && (named === 2 || isAll)
       const far = isPair ? farExchange(near, device, a[0]!, b[0]!, rank + 0.2) : []
@@ -68,8 +70,13 @@ function pairsAt(near: Near, device: DeviceId): readonly Pair[] {
         apart: orderOf(other) - orderOf(one),
       })),
     )
-    .filter(({ a, b, named, isBeside: beside }) => (named === 2 || beside) && !sharesWire(a, b))
-    .sort((one, other) => other.named - one.named || Math.abs(one.apart) - Math.abs(other.apart))
+    .filter(({ a, b, named, isBeside: beside }) => (named > 0 || beside) && !sharesWire(a, b))
+    .sort(
+      (one, other) =>
+        other.named - one.named ||
+        Number(other.isBeside) - Number(one.isBeside) ||
+        Math.abs(one.apart) - Math.abs(other.apart),
+    )
     .filter(({ named }, i) => i < (named > 0 ? MOST_PAIRS : MOST_UNNAMED))
 }
 

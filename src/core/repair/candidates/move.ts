@@ -7,7 +7,7 @@ import { pressed } from '../pressed'
 const MOST_NEIGHBOURS = 4
 const MOST_ENDS = 12
 const MOST_LIKE = 5
-const MOST_PASSED = 8
+const MOST_PASSED = 10
 const MOST_MOVES = 16
 
 /** A lead that sits in a terminal which is not its own: moved to a free one beside it, to one that is found open, or to where its like lie. */
@@ -188,7 +188,9 @@ function passedBy({ plan, rule, open, devices, endsAt, endOf, wiring }: Near): r
     if (!other) return []
     const { netOf, potentialsOfJoint, jointOf } = wiring()
     const fed = terminalKey(other.device, other.terminal)
-    const sources = new Set(potentialsOfJoint(jointOf(fed)).map(({ id }) => id))
+    const feeding = potentialsOfJoint(jointOf(fed))
+    const sources = new Set(feeding.map(({ id }) => id))
+    const kinds = new Set(feeding.map(({ kind }) => kind))
     const hasFellow = (device: DeviceId) =>
       endsAt(place.device).some(({ wire, side }) => endOf(wire, side === 'from' ? 'to' : 'from')?.device === device)
     // In the very terminal from which the switch is fed: a hand took one hole for the other.
@@ -217,20 +219,21 @@ function passedBy({ plan, rule, open, devices, endsAt, endOf, wiring }: Near): r
         const isLike = plan.wires[end.wire]!.function === plan.wires[other.wire]!.function
         const isThere = end.device === place.device && end.terminal === place.terminal
         if (!far || !isLike || isThere || far.device === place.device) return []
-        const reaches = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal))).some(({ id }) =>
-          sources.has(id),
-        )
+        const own = potentialsOfJoint(jointOf(terminalKey(end.device, end.terminal)))
+        const reaches = own.some(({ id }) => sources.has(id))
+        // On a pole of the same kind of another source: one cord's neutral for the other's.
+        const isAlike = !reaches && own.length > 0 && own.every(({ kind }) => kinds.has(kind))
         // Its far end is what is fed: a load, or a contact before one; less likely what deals it out to several.
         const isFed = plan.parts[plan.devices[far.device]!.part]!.links.every(
           (link) => link.kind !== 'bar' || !link.terminals.includes(far.terminal),
         )
-        if (!reaches) return []
+        if (!reaches && !isAlike) return []
         // Another lead of the same part on the same switch says enough by itself.
         const change = !isFed
           ? moved(plan, end, place, liesBeside(end) ? 1.3 : 1.65)
           : hasFellow(far.device)
             ? moved(plan, end, place, 1.4, 1)
-            : moved(plan, end, place, rankOf(end, far))
+            : moved(plan, end, place, isAlike ? (passesOn(far) ? 1.92 : 1.95) : rankOf(end, far))
         return [{ change, wire: end.wire, far }]
       })
       .toSorted((a, b) => a.change.rank - b.change.rank)

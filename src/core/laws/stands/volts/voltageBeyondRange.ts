@@ -15,7 +15,7 @@ import { ofJoints, type Context, type JoinedContext, isOnRail, PIN_SLACK, define
 interface Facts {
   readonly device: DeviceId
   readonly terminal: TerminalId
-  readonly kind: 'load' | 'low' | 'pin' | 'through'
+  readonly kind: 'load' | 'low' | 'pin' | 'through' | 'ground'
   readonly volt_V: number
   readonly stands_V: number
   /** Nobody stated what it stands. */
@@ -28,8 +28,34 @@ const BURNS = 1.6
 /** Where a part states no least volts, below this share of nominal it does not work at all; common practice. */
 const NOT_AT_ALL = 0.55
 
+/** What a ground of signals may stand at: the drop along a lead; common practice. */
+const GROUND_V = 1
+
 /** What the lamp of an opto input takes off; from memory. */
 const LAMP_V = 1.2
+
+const PIN_GONE =
+  'The pin and mostly the chip behind it are gone at once. Put a level shifter, a divider or an isolated input between.'
+
+const WHY: Readonly<Record<Facts['kind'], string>> = {
+  load: 'It burns out, at once or within the hour. Feed it from a rail of its own voltage, or by a converter.',
+  low: 'It does not start, resets, or runs hot at half its speed. Feed it from a rail of its own voltage.',
+  pin: PIN_GONE,
+  through: PIN_GONE,
+  ground:
+    'The rail is put on the ground of what sends to it: it is shorted through the part, or the inputs burn. The ground of signals goes to the ground of what sends them.',
+}
+
+function limitWords(kind: Facts['kind'], stands_V: number, isAssumed: boolean): string {
+  const volts = `${formatNumber(stands_V)} V`
+  if (kind === 'ground') return 'is the ground of its signals'
+  if (kind === 'pin' || kind === 'through') return `is a pin of ${volts}`
+  const [unstated, stated] =
+    kind === 'low'
+      ? ['the least that it works at', `wants ${volts} at least`]
+      : ['what it stands at most', `stands ${volts} at most`]
+  return isAssumed ? `is made for ${volts}; ${unstated} is not stated` : stated
+}
 
 export const voltageBeyondRange = defineRule<Facts>({
   severity: 'stop',
@@ -46,23 +72,8 @@ export const voltageBeyondRange = defineRule<Facts>({
     alike: context.potentials(terminalKey(device, terminal)).some(({ voltage_V }) => voltage_V !== null)
       ? `${kind} ${context.model.netOf(terminalKey(device, terminal))}`
       : `${kind} ${formatVolts(volt_V)} from beyond`,
-    what: `${context.terminalName(device, terminal)} gets ${formatVolts(volt_V)} ${kind === 'through' ? 'through a load that is off ' : ''}and ${
-      kind === 'pin' || kind === 'through'
-        ? `is a pin of ${formatNumber(stands_V)} V`
-        : kind === 'low'
-          ? isAssumed
-            ? `is made for ${formatNumber(stands_V)} V; the least that it works at is not stated`
-            : `wants ${formatNumber(stands_V)} V at least`
-          : isAssumed
-            ? `is made for ${formatNumber(stands_V)} V; what it stands at most is not stated`
-            : `stands ${formatNumber(stands_V)} V at most`
-    }`,
-    why:
-      kind === 'pin' || kind === 'through'
-        ? 'The pin and mostly the chip behind it are gone at once. Put a level shifter, a divider or an isolated input between.'
-        : kind === 'low'
-          ? 'It does not start, resets, or runs hot at half its speed. Feed it from a rail of its own voltage.'
-          : 'It burns out, at once or within the hour. Feed it from a rail of its own voltage, or by a converter.',
+    what: `${context.terminalName(device, terminal)} gets ${formatVolts(volt_V)} ${kind === 'through' ? 'through a load that is off ' : ''}and ${limitWords(kind, stands_V, isAssumed)}`,
+    why: WHY[kind],
     severity: isGrave ? 'stop' : 'caution',
   }),
 })
@@ -112,7 +123,7 @@ function pins(context: JoinedContext, device: DeviceId, part: Part): readonly Fa
   return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal): Facts[] => {
     const { function: fn, level_V, max_V, isolated } = part.terminals[terminal]!
     if ((fn !== 'signal' && fn !== 'data') || isolated) return []
-    const stands_V = max_V ?? (level_V === null || level_V === 0 ? null : level_V * PIN_SLACK)
+    const stands_V = max_V ?? (level_V === null ? null : level_V * PIN_SLACK)
     if (stands_V === null || !context.isJoined(device, terminal)) return []
     const volt_V = Math.max(
       0,
@@ -122,6 +133,10 @@ function pins(context: JoinedContext, device: DeviceId, part: Part): readonly Fa
           kind === 'L' || kind === 'N' ? context.plan.site.mains_V : kind === '+' ? (voltage_V ?? 0) : 0,
         ),
     )
+    if (level_V === 0)
+      return volt_V > GROUND_V && isOnRail(context, terminalKey(device, terminal))
+        ? [{ device, terminal, kind: 'ground', volt_V, stands_V: 0, isAssumed: false, isGrave: true }]
+        : []
     const found = { device, terminal, stands_V: level_V ?? stands_V, isAssumed: false, isGrave: true }
     if (volt_V > stands_V) return [{ ...found, kind: 'pin', volt_V }]
     const through_V = voltsThroughLoad(context, device, terminal)
