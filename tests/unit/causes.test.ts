@@ -7,6 +7,7 @@ import { apply, type Plan } from '@/core/plan'
 import { withCauses } from '@/core/repair'
 import { BUILDS } from '../builds'
 import type { Mistake } from '../builds/build'
+import * as to from '../builds/edits'
 
 const explained = (plan: Plan) => withCauses(plan, review(plan))
 const grave = (findings: readonly Finding[]) => findings.filter(({ severity }) => severity !== 'note')
@@ -26,6 +27,10 @@ const NAMED: readonly (readonly [build: string, mistake: string, cause: RegExp])
   ['router, converted', 'pulse and direction of an axis exchanged', /W\d+ and W\d+ are exchanged at (D11|A1)/],
   ['arm of six axes', '5 V feed on 24 V', /W13 sits at PS1 \+V and not at PS2 out \+/],
   ['two supplies', 'positives joined', /is one wire too many/],
+  ['kit printer on 230 V', 'sensors of hot end and bed exchanged', /the leads of B1 and B2 are exchanged/],
+  ['arm of six axes', 'stop pressed in the minus', /S0 lies in the way home and belongs in the feed/],
+  ['garage router', 'supply past the contactor', /W\d+ and W\d+ sit at .* and not at PS1/],
+  ['picker with servos', 'a servo’s pulse lead on its own plus', /W44 (sits|hangs)|hangs on W44/],
 ]
 
 describe('the cause of a finding, by the least change that mends it', () => {
@@ -54,6 +59,21 @@ describe('the cause of a finding, by the least change that mends it', () => {
       }
     // The mistake itself is told still, at the weight that its author wrote down first.
     expect(told.some((finding) => finding.severity === mistake.wants && mistake.says.test(words(finding)))).toBe(true)
+  })
+})
+
+describe('what hangs on where an end lies', () => {
+  it('takes nothing with it that is so of the lead itself', () => {
+    const { plan } = BUILDS.find(({ name }) => name === 'kit printer on 230 V')!
+    const lead = 'A1.M1A+ > M1.A+'
+    // A lead of solid core moves in a chain, and its end lies on a rail: two mistakes at one lead.
+    const wrong = to.all(
+      to.wire(lead, { construction: 'solid', flexClass: 'chain' }),
+      to.land('M1.A+ > A1.M1A+', 'F2.4'),
+    )(plan)
+    const told = grave(explained(wrong))
+    expect(told.filter(({ rule }) => rule === 'solid-moves')).toHaveLength(1)
+    expect(told.some(({ severity, rule }) => severity === 'stop' && rule !== 'solid-moves')).toBe(true)
   })
 })
 

@@ -1,4 +1,4 @@
-import { lawOf, RULES, type Finding, type RuleId } from '@/core/findings'
+import { findBy, lawOf, RULES, type Finding, type RuleId } from '@/core/findings'
 import { currentRules } from '@/core/laws/stands/current'
 import { mainsLoadRules } from '@/core/laws/stands/mains'
 import { pinsRules } from '@/core/laws/stands/pins'
@@ -90,14 +90,30 @@ const OF_AMPERES: Readonly<Record<string, unknown>> = {
   'low-voltage-at-load': true,
 }
 
-/** Whether it can hang on where an end lies: what lies too close or does not reach hangs on none. */
-function isOfWiring({ rule, stage }: Finding): boolean {
-  if (!Object.hasOwn(RULES, rule) || lawOf(rule) === 'reaches' || stage === 'layout' || stage === 'route') return false
-  return RULES[rule as RuleId].reads === 'joining' || !Object.hasOwn(OF_AMPERES, rule)
-}
+/** What is so of a lead wherever it ends. */
+const OF_THE_LEAD: ReadonlySet<string> = new Set<RuleId>([
+  'solid-moves',
+  'single-insulated',
+  'parallel-unlike',
+  'green-yellow-misused',
+  'small-conductor-continuous',
+])
+
+/** What is told of places, of ways and of the lead itself hangs on no end. */
+export const hangsOnEnds = ({ rule, stage }: Finding): boolean =>
+  Object.hasOwn(RULES, rule) && stage !== 'layout' && stage !== 'route' && !OF_THE_LEAD.has(rule)
+
+const isOfAmperes = ({ rule }: Finding): boolean =>
+  Object.hasOwn(OF_AMPERES, rule) && RULES[rule as RuleId].reads !== 'joining'
 
 /** What is told of the volts at a thing may stand still with its leads off; of what is asked of a source or a fuse every load would. */
 const isOfVolts = ({ rule }: Finding): boolean => rule in voltsRules || rule in pinsRules
+
+/** Whether a terminal of which an end was taken off now wants one. */
+const leavesOpen = (after: Plan, { device, terminal }: End): boolean =>
+  findBy(after, 'required-terminal-open').some(({ subjects }) =>
+    subjects.some((each) => each.kind === 'terminal' && each.device === device && each.terminal === terminal),
+  )
 
 /**
  * Which single end, or thing with its ends, it hangs on, where no change mends it with what is found beside it: each is taken
@@ -106,7 +122,7 @@ const isOfVolts = ({ rule }: Finding): boolean => rule in voltsRules || rule in 
  * is known.
  */
 export function* liftings(plan: Plan, found: Found, target: Finding, near: Near): Generator<Lifted | null, void> {
-  if (!isOfWiring(target)) return
+  if (!hangsOnEnds(target) || lawOf(target.rule) === 'reaches' || isOfAmperes(target)) return
   const own = new Set(isOfVolts(target) ? target.subjects.flatMap(deviceOf) : [])
   const ran = [...running(plan)].filter((id) => !own.has(id.slice(0, id.indexOf('#')) as DeviceId))
   for (const { ends, words } of liftsOf(near, target)) {
@@ -118,6 +134,12 @@ export function* liftings(plan: Plan, found: Found, target: Finding, near: Near)
       continue
     }
     const left = foundIn(after)
+    // An end that lay right leaves its terminal wanting: the other one is meant.
+    const [only] = ends
+    if (ends.length === 1 && leavesOpen(after, only!)) {
+      yield null
+      continue
+    }
     yield { words, gone: new Set([...found.keys()].filter((id) => !left.has(id))) }
   }
 }

@@ -2,7 +2,7 @@ import { lawOf, withConsequences, type Finding, type Fix } from '@/core/findings
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
-import { liftings } from './lifted'
+import { hangsOnEnds, liftings } from './lifted'
 import { isOpenRule, nearBy, type Near } from './near'
 import { pressed } from './pressed'
 import { serves } from './serves'
@@ -145,7 +145,8 @@ class Search {
       if (this.trials >= MOST_TRIALS) return
       this.trials += 1
       yield
-      const mends = lifted ? this.allOf(lifted.gone, target) : []
+      // What is so of the lead itself, or of its way, has a cause of its own.
+      const mends = lifted ? this.allOf(lifted.gone, target).filter(hangsOnEnds) : []
       if (!lifted || mends.length < 2 || !mends.includes(target)) continue
       const change: Change = { words: lifted.words, fix: null, suppose: (plan) => plan, rank: 4, evidence: 2 }
       this.remedies.push({ change, target, mends, isOwn: false, cautions: 0 })

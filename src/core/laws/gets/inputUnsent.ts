@@ -1,4 +1,5 @@
 import { doesOf, type DeviceId, type TerminalId } from '@/core/plan'
+import { othersOn, terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { defineJoiningRule, isSentTo } from '@/core/judging'
 
@@ -22,7 +23,9 @@ export const inputUnsent = defineJoiningRule<Facts>({
       return (Object.keys(part.terminals) as TerminalId[]).flatMap((terminal) => {
         const { function: fn, direction, need } = part.terminals[terminal]!
         const isInput = (fn === 'signal' || fn === 'data') && direction === 'in' && need === 'required'
-        return isInput && context.isJoined(id, terminal) && !isSentTo(context, id, [terminal])
+        return isInput &&
+          othersOn(context.model, terminalKey(id, terminal)).length > 0 &&
+          !isSentTo(context, id, [terminal])
           ? [{ device: id, terminal }]
           : []
       })
