@@ -13,7 +13,8 @@ interface Pair {
   readonly b: readonly End[]
   /** How many of its two terminals the finding names, itself or by their leads. */
   readonly named: number
-  readonly isBeside: boolean
+  /** In one block, and of one function. */
+  readonly isLike: boolean
   /** It has no other terminals that are wired. */
   readonly isAll: boolean
 }
@@ -37,9 +38,9 @@ function contradictedPairs({ plan, contradicted, endOf }: Near): readonly Change
 
 function atOneDevice(near: Near): readonly Change[] {
   return near.devices.flatMap((device) =>
-    pairsAt(near, device).flatMap(({ a, b, named, isAll, isBeside }) => {
-      // Of two blocks one is taken for the other more rarely than of two screws side by side.
-      const rank = (isAll ? 1 : 2 - named / 2) + (named === 1 && !isBeside ? 0.6 : 0)
+    pairsAt(near, device).flatMap(({ a, b, named, isAll, isLike }) => {
+      // What lies in another block, or does something else, is more rarely taken for it than the next of its kind.
+      const rank = (isAll ? 1 : 2 - named / 2) + (named === 1 && !isLike ? 0.6 : 0)
       const here = nearExchange(near.plan, device, a, b, rank)
       const isPair = a.length === 1 && b.length === 1 && (named === 2 || isAll)
       const far = isPair ? farExchange(near, device, a[0]!, b[0]!, rank + 0.2) : []
@@ -66,6 +67,7 @@ function pairsAt(near: Near, device: DeviceId): readonly Pair[] {
         b: byTerminal.get(other)!,
         named: Number(isNamed(one)) + Number(isNamed(other)),
         isBeside: isBeside(one, other),
+        isLike: isBeside(one, other) && part.terminals[one]!.function === part.terminals[other]!.function,
         isAll: terminals.length === 2,
         apart: orderOf(other) - orderOf(one),
       })),
@@ -74,7 +76,7 @@ function pairsAt(near: Near, device: DeviceId): readonly Pair[] {
     .sort(
       (one, other) =>
         other.named - one.named ||
-        Number(other.isBeside) - Number(one.isBeside) ||
+        Number(other.isLike) - Number(one.isLike) ||
         Math.abs(one.apart) - Math.abs(other.apart),
     )
     .filter(({ named }, i) => i < (named > 0 ? MOST_PAIRS : MOST_UNNAMED))
