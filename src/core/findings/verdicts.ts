@@ -182,9 +182,9 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
         words: 'What moves by a signal, a servo, and whose input is wired to nothing that sends is a stop.',
       },
       {
-        rules: ['terminal-rating-exceeded'],
+        rules: ['required-terminal-open'],
         asks: 'more',
-        words: 'A control input that says nothing of its amperes is held to what it draws itself and 0.1 A.',
+        words: 'A module’s open minus is told where what it switches goes home by the minus of its control.',
       },
       {
         rules: ['voltage-beyond-range'],

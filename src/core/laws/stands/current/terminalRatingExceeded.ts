@@ -1,8 +1,8 @@
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber, isAtMost } from '@/core/quantity'
-import { drawPower_W, splitKey, terminalKey, type TerminalKey } from '@/core/model'
+import { splitKey, terminalKey, type TerminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
-import { ofJoints, type Context, type JoinedContext, RATING_SLACK, defineRule } from '@/core/judging'
+import { ofJoints, type JoinedContext, RATING_SLACK, defineRule } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId
@@ -29,7 +29,7 @@ export const terminalRatingExceeded = defineRule<Facts>({
     }
     const currents = [...busiest].flatMap(([key, current_A]): Facts[] => {
       const { device, terminal } = splitKey(key)
-      const rated_A = ratedOf(context, device, terminal)
+      const { rated_A } = context.terminal(device, terminal)
       return context.device(device).origin !== 'remove' &&
         rated_A !== null &&
         !isAtMost(current_A, rated_A * RATING_SLACK)
@@ -48,17 +48,6 @@ export const terminalRatingExceeded = defineRule<Facts>({
         : 'Distances inside the part are made for less; mains or a rail may jump to what lies beside it.',
   }),
 })
-
-/** What a control input takes besides what its part says that it draws there: a lamp and a resistor; from memory. */
-const CONTROL_A = 0.1
-
-/** What a terminal is made for: as stated, and else of a control input what is drawn there. Null where nobody knows. */
-function ratedOf(context: Context, device: DeviceId, terminal: TerminalId): number | null {
-  const { rated_A, function: fn } = context.terminal(device, terminal)
-  if (rated_A !== null || (fn !== 'control+' && fn !== 'control-')) return rated_A
-  const own = context.part(device).draws.filter(({ plus, minus }) => plus === terminal || minus === terminal)
-  return own.reduce((sum, draw) => sum + drawPower_W(context.device(device), draw) / draw.nominal_V, CONTROL_A)
-}
 
 /** Terminals with a live wire in them that stand at more volts than they are made for. */
 function voltsBeyond(context: JoinedContext): readonly Facts[] {
