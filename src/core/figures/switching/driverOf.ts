@@ -4,24 +4,26 @@ import type { DeviceId, Part, TerminalId } from '@/core/plan'
 const isCoil = (fn: Part['terminals'][TerminalId]['function']) => fn === 'coil-A' || fn === 'coil-B'
 
 /** The amperes of a setting such as "1.5 A"; null where its words say none. */
-function amperes(option: string | null | undefined): number | null {
+export function amperes(option: string | null | undefined): number | null {
   const found = /(\d+(?:[.,]\d+)?)\s*A\b/.exec(option ?? '')
   return found ? Number(found[1]!.replace(',', '.')) : null
 }
 
 /** What a device is set to give: its setting of a current. */
-function setCurrent_A(model: Model, id: DeviceId): number | null {
+function setCurrent(model: Model, id: DeviceId): Omit<MotorDriver, 'device'> | null {
   const { part, device } = model.deviceById.get(id)!
   const own = device.settings as Readonly<Record<string, string>>
-  for (const { id: key, name, initial } of part.settings) {
-    const set_A = /current|amp/i.test(name) ? amperes(own[key] ?? initial) : null
-    if (set_A !== null) return set_A
+  for (const setting of part.settings) {
+    const set_A = /current|amp/i.test(setting.name) ? amperes(own[setting.id] ?? setting.initial) : null
+    if (set_A !== null) return { setting, set_A }
   }
   return null
 }
 
 interface MotorDriver {
   readonly device: DeviceId
+  /** What its current is set by. */
+  readonly setting: Part['settings'][number]
   readonly set_A: number
 }
 
@@ -50,8 +52,8 @@ function findDriver(model: Model, motor: DeviceId): MotorDriver | null {
       const { part } = model.deviceById.get(device)!
       if (!isCoil(part.terminals[at]!.function) || part.behaviour.kind === 'motor') continue
       const module = moduleFor(model, device, part.terminals[at]!.block)
-      const set_A = setCurrent_A(model, module ?? device)
-      if (set_A !== null) return { device: module ?? device, set_A }
+      const set = setCurrent(model, module ?? device)
+      if (set) return { device: module ?? device, ...set }
     }
   }
   return null

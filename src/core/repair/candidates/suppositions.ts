@@ -31,6 +31,7 @@ export const suppositions = (near: Near): readonly Change[] => [
   ...(VOLTS.has(near.rule) ? [] : otherVolts(near)),
   ...oneJacket(near),
   ...loadsAsMade(near),
+  ...contactsTurned(near),
   ...roomElsewhere(near),
 ]
 
@@ -311,6 +312,37 @@ function times<T>(value: T, by: number): T {
       typeof inner === 'number' && key.endsWith('_V') ? inner * by : times(inner, by),
     ]),
   ) as T
+}
+
+/** A contact that closes where one was meant that opens, or the other way: all those that a hand, heat or a sensor moves. */
+function contactsTurned({ plan, devices }: Near): readonly Change[] {
+  return devices.flatMap((id) => {
+    const { tag, part: key } = plan.devices[id]!
+    const part = plan.parts[key]!
+    const moved = part.actuators.filter(
+      ({ by, positions }) => (by === 'hand' || by === 'heat') && positions.length === 2,
+    )
+    const of = (link: Part['links'][number]) =>
+      link.kind === 'contact' ? moved.find((each) => each.id === link.actuator) : undefined
+    const contacts = part.links.flatMap((link) => {
+      const by = of(link)
+      return link.kind === 'contact' && by ? [link.closedIn.includes(by.rest)] : []
+    })
+    // Where it has both, the other one is what a hand moves the leads to.
+    const [isClosed] = contacts
+    if (isClosed === undefined || contacts.some((each) => each !== isClosed)) return []
+    const links = part.links.map((link) => {
+      const by = of(link)
+      if (link.kind !== 'contact' || !by) return link
+      return { ...link, closedIn: by.positions.filter((each) => !link.closedIn.includes(each)) }
+    })
+    const [is, meant] = isClosed ? ['opens', 'closes'] : ['closes', 'opens']
+    return [
+      supposed(`${tag} ${is} a contact where one that ${meant} is wanted`, 1.9, (now) =>
+        withPart(now, id, { ...part, links }),
+      ),
+    ]
+  })
 }
 
 /** A part that lies where there is no room for it. */

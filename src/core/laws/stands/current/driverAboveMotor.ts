@@ -1,9 +1,9 @@
-import { driverOf } from '@/core/figures'
+import { amperes, driverOf } from '@/core/figures'
 import { terminalKey } from '@/core/model'
 import type { DeviceId, TerminalId } from '@/core/plan'
 import { formatNumber } from '@/core/quantity'
 import { SOURCES } from '@/core/reference'
-import { type Context, defineRule } from '@/core/judging'
+import { type Context, defineRule, type Fix } from '@/core/judging'
 
 interface Facts {
   readonly motor: DeviceId
@@ -55,5 +55,22 @@ export const driverAboveMotor = defineRule<Facts>({
     what: `${context.device(driver).tag} is set to ${formatNumber(set_A)} A${share > 1 ? ` for ${share} motors side by side` : ''} and ${context.device(motor).tag} is made for ${formatNumber(printed_A)} A`,
     why: 'The winding gets hotter with the square of the current, until its enamel goes. Set it to what is printed on the motor, or a little less.',
     severity: set_A / share > printed_A * BURNS ? 'stop' : 'caution',
+    fixes: setLower(context, motor, printed_A * share),
   }),
 })
+
+/** The most that the driver can be set to and that the motors take. */
+function setLower(context: Context, motor: DeviceId, most_A: number): readonly Fix[] {
+  const { device: driver, setting } = driverOf(context.model, motor)!
+  const [best] = setting.options
+    .filter((option) => (amperes(option) ?? Infinity) <= most_A)
+    .sort((a, b) => amperes(b)! - amperes(a)!)
+  return best === undefined
+    ? []
+    : [
+        {
+          label: `Set ${context.device(driver).tag} to ${best}`,
+          commands: [{ type: 'setSetting', device: driver, setting: setting.id, value: best }],
+        },
+      ]
+}
