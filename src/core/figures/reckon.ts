@@ -7,6 +7,7 @@ import { findEarths } from './earth/earths'
 import { reckonPixels } from './pixels/pixelRuns'
 import { reckonProtective } from './protection/protectiveDevices'
 import { expectedInside_C, type Air } from './settled/air'
+import { forwarded, lazily } from './lazily'
 import { routeFigures } from './routes/routeFigures'
 import { GREATEST_FED_BACK_C, routesOf, settlePlan, type SettledPlan } from './settled/settlePlan'
 import { rememberTreatments } from './settled/treatments'
@@ -29,22 +30,20 @@ import {
   settled,
 } from '@/core/behaviour'
 import { reckonSwitches } from './switching/switches'
-import type {
-  BoxHeatReckoning,
-  CircuitFigures,
-  Reckoning,
-  SpaceFigures,
-  StateSolution,
-  TerminalKey,
-  WireReckoning,
-} from './types'
+import type { BoxHeatReckoning, CircuitFigures, Reckoning, SpaceFigures, StateSolution, WireReckoning } from './types'
+
+type Sized = SettledPlan['sized']
 
 const knownCircuits = new WeakMap<SettledPlan, CircuitFigures>()
 const knownSpaces = new WeakMap<Plan, SpaceFigures>()
 
-/** Works everything out that a plan implies. Pure; the same on page, worker, server and command line. What an edit leaves as it was is remembered. */
+/**
+ * Works out what a plan implies, each figure once it is read. Pure; the same on page, worker, server and command line. What an
+ * edit leaves as it was is remembered.
+ */
 export function reckon(plan: Plan): Reckoning {
-  return { ...circuitFigures(plan), ...spaceFigures(plan), routes: routeFigures(routesOf(plan)) }
+  const of = { ...forwarded(circuitFigures(plan)), ...forwarded(spaceFigures(plan)) }
+  return lazily<Reckoning>({ ...of, routes: () => routeFigures(routesOf(plan)) })
 }
 
 /** What follows from the circuit; the same object as before while nothing of the circuit changed. */
@@ -84,10 +83,42 @@ function boxFigures(box: Plan): SpaceFigures {
 
 function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
   const { plan } = model
-  const { states } = sized
+  const { states, conditions } = sized
+  const ways = () => feedWays(plan, model)
+  const rails = (): CircuitFigures['rails'] => figures.rails
+  const nets = (): CircuitFigures['nets'] => figures.nets
+  const figures: CircuitFigures = lazily<CircuitFigures>({
+    nets: () => model.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0),
+    netOf: () => Object.fromEntries(nets().flatMap(({ id, terminals }) => terminals.map((key) => [key, id]))),
+    wires: () => wireFigures(model, sized),
+    states: () => stateFigures(model, states),
+    supplies: () => reckonSupplies(plan, model, states, air),
+    protective: () => reckonProtective(model, sized, rails(), air),
+    rails: () => findRails(plan, model, states),
+    draws: () => reckonDraws(plan, model, states),
+    mains: () => reckonMains(plan, model, states),
+    switches: () => reckonSwitches(plan, model, ways(), states, air),
+    safeStates: () => reckonSafeStates(plan, model, conditions, ways()),
+    stops: () => reckonStops(model, conditions),
+    deadOutlets: () => deadOutlets(model, conditions),
+    ownCommands: () => fedByOwnCommand(model, conditions, ways()),
+    idle: () => [...fedDevices(model, settled(model, conditions, 'idle'))],
+    idleHazards: () => [...fedHazards(model, settled(model, conditions, 'idle'))],
+    handsOff: () => [...fedDevices(model, settled(model, conditions, 'hands off'))],
+    bonds: () => sized.bonds,
+    pixels: () => reckonPixels(plan, model, sized, rails()),
+    boxes: () => boxes,
+    earths: () => findEarths(model),
+    inside: () => insideFigure(plan, boxes, air),
+  })
+  return figures
+}
+
+/** Each wire as it is sized, and what becomes of its ends. */
+function wireFigures({ plan, conductors }: Model, sized: Sized): CircuitFigures['wires'] {
   const wires: Record<WireId, WireReckoning> = {}
   const treatOf = rememberTreatments(plan)
-  for (const { id, wire } of model.conductors) {
+  for (const { id, wire } of conductors) {
     const outcome = sized.wires.get(id)!
     wires[id] = {
       ...outcome,
@@ -95,47 +126,22 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
       to: treatOf(wire, 'to', outcome.size),
     }
   }
-  const rails = findRails(plan, model, states)
-  const ways = feedWays(plan, model)
-  const netOf: Record<TerminalKey, string> = {}
-  const nets = model.nets.filter((net) => net.wires.length > 0 || net.potentials.length > 0)
-  for (const net of nets) for (const key of net.terminals) netOf[key] = net.id
-  return {
-    nets,
-    netOf,
-    wires,
-    states: Object.fromEntries(
-      [...states].map(([id, state]) => [
-        id,
-        {
-          isSolved: state.reasons.length === 0,
-          reasons: state.reasons,
-          chattering: state.chattering,
-          overloads: overloadsOf(model, state),
-          asked: askedFor(plan, model, id),
-        },
-      ]),
-    ),
-    supplies: reckonSupplies(plan, model, states, air),
-    protective: reckonProtective(model, sized, rails, air),
-    rails,
-    draws: reckonDraws(plan, model, states),
-    mains: reckonMains(plan, model, states),
-    switches: reckonSwitches(plan, model, ways, states, air),
-    safeStates: reckonSafeStates(plan, model, sized.conditions, ways),
-    stops: reckonStops(model, sized.conditions),
-    deadOutlets: deadOutlets(model, sized.conditions),
-    ownCommands: fedByOwnCommand(model, sized.conditions, ways),
-    idle: [...fedDevices(model, settled(model, sized.conditions, 'idle'))],
-    idleHazards: [...fedHazards(model, settled(model, sized.conditions, 'idle'))],
-    handsOff: [...fedDevices(model, settled(model, sized.conditions, 'hands off'))],
-    bonds: sized.bonds,
-    pixels: reckonPixels(plan, model, sized, rails),
-    boxes,
-    earths: findEarths(model),
-    inside: insideFigure(plan, boxes, air),
-  }
+  return wires
 }
+
+const stateFigures = (model: Model, states: Sized['states']): CircuitFigures['states'] =>
+  Object.fromEntries(
+    [...states].map(([id, state]) => [
+      id,
+      {
+        isSolved: state.reasons.length === 0,
+        reasons: state.reasons,
+        chattering: state.chattering,
+        overloads: overloadsOf(model, state),
+        asked: askedFor(model.plan, model, id),
+      },
+    ]),
+  )
 
 /** The warmest air that anything is reckoned at. */
 function insideFigure(plan: Plan, boxes: readonly BoxHeatReckoning[], { warmest_C }: Air): Figure {

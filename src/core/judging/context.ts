@@ -56,7 +56,7 @@ export class JoinedContext {
   readonly model: Model
   /** Devices that stay: what is to be removed is not judged. */
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
-  readonly wires: readonly { readonly id: WireId; readonly wire: Wire }[]
+  private kept: readonly { readonly id: WireId; readonly wire: Wire }[] | null = null
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
   private joined: readonly JoinedNet[] | null = null
   private inSockets: ReadonlySet<TerminalKey> | null = null
@@ -69,10 +69,14 @@ export class JoinedContext {
       const device = plan.devices[id]!
       return device.origin === 'remove' ? [] : [{ id, device, part }]
     })
-    this.wires = model.conductors.flatMap(({ id }) => {
-      const wire = plan.wires[id]!
+  }
+
+  /** Wires that stay. */
+  get wires(): readonly { readonly id: WireId; readonly wire: Wire }[] {
+    return (this.kept ??= this.model.conductors.flatMap(({ id }) => {
+      const wire = this.plan.wires[id]!
       return wire.origin === 'remove' ? [] : [{ id, wire }]
-    })
+    }))
   }
 
   /** The same plan with nothing but how it is joined. */
@@ -238,7 +242,8 @@ export function ofJoints<T>(context: JoinedContext, ask: (joined: JoinedContext)
 export class Context extends JoinedContext {
   readonly reckoning: Reckoning
   private byDraw: ReadonlyMap<string, Reckoning['draws'][number]> | null = null
-  override readonly wires: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[]
+  private reckoned: readonly { readonly id: WireId; readonly wire: Wire; readonly reckoned: WireReckoning }[] | null =
+    null
 
   /** @param whole the plan that `view` is a view of: what was reckoned for it is the same */
   constructor(
@@ -246,12 +251,12 @@ export class Context extends JoinedContext {
     private readonly whole: Plan = view,
   ) {
     super(view, settlePlan(whole).model)
-    const reckoning = reckon(whole)
-    this.reckoning = reckoning
-    this.wires = this.model.conductors.flatMap(({ id }) => {
-      const wire = this.plan.wires[id]!
-      return wire.origin === 'remove' ? [] : [{ id, wire, reckoned: reckoning.wires[id]! }]
-    })
+    this.reckoning = reckon(whole)
+  }
+
+  override get wires() {
+    const { wires } = this.reckoning
+    return (this.reckoned ??= super.wires.map((each) => ({ ...each, reckoned: wires[each.id]! })))
   }
 
   override get joints(): JoinedContext {

@@ -1,4 +1,4 @@
-import { lawOf, withConsequences, type Finding, type Fix } from '@/core/findings'
+import { lawOf, withConsequences, type Finding, type Fix, type RuleId } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
@@ -16,6 +16,9 @@ const MOST_BY_ALL = 12
 const MOST_TRIALS = 80
 /** As many places are named where one change mends as much as another. */
 const MOST_PLACES = 3
+
+/** So much rarer changes are tried as well, where one mends the only thing that is told. */
+const ALONE = 0.5
 
 const WORTH = { stop: 10, caution: 1, note: 0 } as const
 
@@ -56,6 +59,7 @@ class Search {
   private readonly remedies: Remedy[] = []
   /** Findings whose own fixes were all tried. */
   private readonly tried = new Set<Finding>()
+  private readonly spoilt = new Set<RuleId>()
   private trials = 0
 
   constructor(
@@ -98,6 +102,7 @@ class Search {
   private *search(target: Finding, look: typeof candidatesNear): Generator<void, void> {
     let [byRule, byAll] = [0, 0]
     for (const change of look(this.nearOf(target))) {
+      if (this.isEnough(target, change.rank)) return
       if (byRule >= MOST_BY_RULE || byAll >= MOST_BY_ALL || this.trials >= MOST_TRIALS) return
       const after = changed(this.plan, change)
       if (!after) continue
@@ -111,11 +116,25 @@ class Search {
     }
   }
 
+  /** What mends all that is told needs no rarer rival; of one finding alone a little rarer ones are named as well. */
+  private isEnough(target: Finding, rank: number): boolean {
+    const told = this.all.filter((each) => this.isTold(each))
+    const more = told.length > 1 ? 0 : ALONE
+    return this.remedies.some(
+      ({ target: own, mends, cautions, change }) =>
+        own === target &&
+        change.fix !== null &&
+        cautions === 0 &&
+        change.rank + more < rank &&
+        told.every((each) => mends.includes(each)),
+    )
+  }
+
   private tryOut(change: Change, target: Finding, isOwn: boolean, known?: Plan): void {
     const after = known ?? changed(this.plan, change)
     if (!after) return
     this.trials += 1
-    const mended = mendedBy({ plan: this.plan, found: this.found }, after)
+    const mended = mendedBy({ plan: this.plan, found: this.found }, after, this.spoilt)
     if (!mended) return
     const mends = this.allOf(mended.gone, target)
     if (!isOwn && !serves(after, target)) return

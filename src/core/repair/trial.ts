@@ -1,5 +1,5 @@
 import { circuitFigures } from '@/core/figures'
-import { findAll, findBy, RULES, type Finding, type RuleId, type Severity } from '@/core/findings'
+import { findAll, findBy, findEach, RULES, type Finding, type RuleId, type Severity } from '@/core/findings'
 import { fittedRating } from '@/core/model'
 import type { Command, DeviceId, Plan } from '@/core/plan'
 import type { Change } from './change'
@@ -36,19 +36,32 @@ export interface Mended {
   readonly cautions: number
 }
 
-/** What a change mends; null where it brings a stop, or something that ran stands still. */
-export function mendedBy(before: { readonly plan: Plan; readonly found: Found }, after: Plan): Mended | null {
-  const found = foundIn(after)
+/**
+ * What a change mends; null where it brings a stop, or something that ran stands still.
+ * @param spoilt rules by which changes near by were found to bring a stop, which are asked first; it is added here
+ */
+export function mendedBy(
+  before: { readonly plan: Plan; readonly found: Found },
+  after: Plan,
+  spoilt: Set<RuleId>,
+): Mended | null {
+  const left = new Set<string>()
   let cautions = 0
-  for (const [id, severity] of found) {
-    const was = before.found.get(id)
-    if (was !== undefined && WEIGHT[was] <= WEIGHT[severity]) continue
-    if (severity === 'stop') return null
-    cautions += 1
-  }
+  for (const found of findEach(after, spoilt))
+    for (const { id, severity, rule } of found) {
+      if (severity === 'note') continue
+      left.add(id)
+      const was = before.found.get(id)
+      if (was !== undefined && WEIGHT[was] <= WEIGHT[severity]) continue
+      if (severity === 'stop') {
+        spoilt.add(rule as RuleId)
+        return null
+      }
+      cautions += 1
+    }
   const runs = running(after)
   for (const id of running(before.plan)) if (!runs.has(id)) return null
-  return { gone: new Set([...before.found.keys()].filter((id) => !found.has(id))), cautions }
+  return { gone: new Set([...before.found.keys()].filter((id) => !left.has(id))), cautions }
 }
 
 /** Less is no current: residue of arithmetic. */
