@@ -1,6 +1,7 @@
 import { allOn, othersOn, settle, terminalKey, type Conditions, type Model, type TerminalKey } from '@/core/model'
 import { doesAny, doesOf, factsOf, isClosedAtRest, type DeviceId, type Part } from '@/core/plan'
 import { fedDevices, fedHazards } from './fed'
+import type { FeedWay } from './feedWays'
 import { heldButtons, withHeld, workedPositions, type Held } from './hands'
 import { settled } from './solved'
 
@@ -52,7 +53,7 @@ export function isStop(part: Part): boolean {
 }
 
 /** What each stop cuts when it is pressed, and what goes on: coils that lose their volts open their contacts in turn. */
-export function reckonStops(model: Model, conditions: Conditions): StopReckoning[] {
+export function reckonStops(model: Model, conditions: Conditions, ways: readonly FeedWay[]): StopReckoning[] {
   const stops = model.devices.filter(({ part, device }) => isStop(part) && device.origin !== 'remove')
   if (stops.length === 0) return []
   const before = new Set(
@@ -85,7 +86,7 @@ export function reckonStops(model: Model, conditions: Conditions): StopReckoning
         return mayBeHazard(own) || onlyPumps(own)
       }),
       isFailSafe: isFailSafe(model, id, part),
-      idleContacts: idleContacts(model, conditions, id, before),
+      idleContacts: idleContacts(model, conditions, ways, id, before),
     }
   })
 }
@@ -107,10 +108,14 @@ function isFailSafe({ conductors }: Model, id: DeviceId, part: Part): boolean {
   return (used.length > 0 ? used : contacts).some((link) => isClosedAtRest(part, link))
 }
 
-/** Each wired contact of a stop that has several, opened alone; what a program reads cuts nothing by itself. */
+/**
+ * Each wired contact of a stop that has several, opened alone; what a program reads cuts nothing by itself. Where what is fed
+ * through it is off for another reason, a short or a lead that is wanting, nothing is known of the contact.
+ */
 function idleContacts(
   model: Model,
   conditions: Conditions,
+  ways: readonly FeedWay[],
   id: DeviceId,
   before: ReadonlySet<DeviceId>,
 ): StopReckoning['idleContacts'] {
@@ -123,6 +128,8 @@ function idleContacts(
   if (own.length < 2) return []
   return own.flatMap((passage) => {
     if ([passage.a, passage.b].some((end) => isOnInput(model, end))) return []
+    const behind = ways.filter(({ passages }) => passages.some((each) => each.id === passage.id))
+    if (behind.some((way) => !before.has(way.device))) return []
     const after = new Set(
       handsOn(model, {}).flatMap((held) => [
         ...fedDevices(model, settle(model, allOn({ held, open: new Set([passage.id]) }), conditions)),

@@ -99,7 +99,7 @@ function readOff({ model, sized, boxes, air }: SettledPlan): CircuitFigures {
     mains: () => reckonMains(plan, model, states),
     switches: () => reckonSwitches(plan, model, ways(), states, air),
     safeStates: () => reckonSafeStates(plan, model, conditions, ways()),
-    stops: () => reckonStops(model, conditions),
+    stops: () => reckonStops(model, conditions, ways()),
     deadOutlets: () => deadOutlets(model, conditions),
     ownCommands: () => fedByOwnCommand(model, conditions, ways()),
     idle: () => [...fedDevices(model, settled(model, conditions, 'idle'))],

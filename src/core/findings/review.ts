@@ -108,6 +108,9 @@ function told(plan: Plan): readonly Finding[] {
   return foldConsequences(plan, bySeverity(foldAlike(plan, findWhole(plan))))
 }
 
+/** What a person is told before what follows from something else is told with it. */
+export const reviewEach = (plan: Plan): readonly Finding[] => foldAlike(plan, findAll(plan))
+
 /** What the whole brings that is not so now: told beforehand, and no stop before its time. */
 function onceItComes(plan: Plan, now: readonly Finding[]): readonly Finding[] {
   const known = new Set(now.map(({ id }) => id))

@@ -1,4 +1,4 @@
-import { lawOf, withConsequences, type Finding, type Fix, type RuleId } from '@/core/findings'
+import { bySeverity, lawOf, reviewEach, withConsequences, type Finding, type Fix, type RuleId } from '@/core/findings'
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
@@ -27,6 +27,8 @@ interface Remedy {
   readonly change: Change
   readonly target: Finding
   readonly mends: readonly Finding[]
+  /** All that is gone with it, each by itself. */
+  readonly gone: ReadonlySet<string>
   /** Cautions that come with it: it says where the cause is, and is not offered. */
   readonly cautions: number
   /** One of the finding's own, as its rule offers it. */
@@ -55,6 +57,8 @@ export function withCauses(plan: Plan, told: readonly Finding[]): readonly Findi
 
 class Search {
   private readonly found: Found
+  /** All that is told, without what follows from it. */
+  private readonly apart: ReadonlyMap<string, Finding>
   private readonly nearOf: (finding: Finding) => Near
   private readonly remedies: Remedy[] = []
   /** Findings whose own fixes were all tried. */
@@ -67,6 +71,7 @@ class Search {
     private readonly all: readonly Finding[],
   ) {
     this.found = foundIn(plan)
+    this.apart = new Map(reviewEach(plan).map((each) => [each.id, each]))
     this.nearOf = nearBy(plan, all)
   }
 
@@ -139,22 +144,23 @@ class Search {
     const mends = this.allOf(mended.gone, target)
     if (!isOwn && !serves(after, target)) return
     if (mends.includes(target) && mended.gone.size >= change.evidence)
-      this.remedies.push({ change, target, mends, isOwn, cautions: mended.cautions })
+      this.remedies.push({ change, target, mends, gone: mended.gone, isOwn, cautions: mended.cautions })
   }
 
   /** Of what is open: what would be gone with it if it were joined, whatever else that brings. None of it is a cause by itself. */
   private supposeJoined(target: Finding): void {
     const near = this.nearOf(target)
-    let most: readonly Finding[] = []
+    let most: Pick<Remedy, 'mends' | 'gone'> = { mends: [], gone: new Set() }
     for (const { suppose } of [...joined(near), ...fromItsLike(near)]) {
       const after = this.trials < MOST_TRIALS ? suppose(this.plan) : null
       if (!after) continue
       this.trials += 1
-      const mends = this.allOf(goneBy(this.found, after), target)
-      if (mends.includes(target) && mends.length > most.length) most = mends
+      const gone = goneBy(this.found, after)
+      const mends = this.allOf(gone, target)
+      if (mends.includes(target) && mends.length > most.mends.length) most = { mends, gone }
     }
     const change: Change = { words: null, fix: null, suppose: (plan) => plan, rank: 3, evidence: 1 }
-    if (most.length > 1) this.remedies.push({ change, target, mends: most, isOwn: false, cautions: 0 })
+    if (most.mends.length > 1) this.remedies.push({ change, target, ...most, isOwn: false, cautions: 0 })
   }
 
   /** What hangs on one lead, whichever way it is to be mended. */
@@ -168,30 +174,42 @@ class Search {
       const mends = lifted ? this.allOf(lifted.gone, target).filter(hangsOnEnds) : []
       if (!lifted || mends.length < 2 || !mends.includes(target)) continue
       const change: Change = { words: lifted.words, fix: null, suppose: (plan) => plan, rank: 4, evidence: 2 }
-      this.remedies.push({ change, target, mends, isOwn: false, cautions: 0 })
+      this.remedies.push({ change, target, mends, gone: lifted.gone, isOwn: false, cautions: 0 })
     }
   }
 
-  /** Findings no graver than this one of which nothing is left. */
+  /** Findings no graver than this one of which nothing is left, nor any stop that was told with them. */
   private allOf(gone: ReadonlySet<string>, target: Finding): readonly Finding[] {
     return this.all.filter(
       (each) =>
         this.isTold(each) &&
         WORTH[each.severity] <= WORTH[target.severity] &&
-        each.members.every((member) => gone.has(member) || !this.found.has(member)),
+        this.leftOf(each, gone).every(({ severity }) => severity === 'caution') &&
+        this.apart.get(each.id)!.members.every((member) => gone.has(member) || !this.found.has(member)),
     )
+  }
+
+  /** What was told with a finding and does not go with it. */
+  private leftOf({ followers }: Finding, gone: ReadonlySet<string>): readonly Finding[] {
+    return followers
+      .flatMap(({ id }) => this.apart.get(id) ?? [])
+      .filter(({ members }) => members.some((member) => this.found.has(member) && !gone.has(member)))
   }
 
   /** What mends the most is believed first; what it leaves has causes of its own. */
   told(): readonly Finding[] {
-    const now = new Map<Finding, Finding | null>()
+    const now = new Map<Finding, readonly Finding[]>()
     for (;;) {
       const open = this.remedies.filter(({ target }) => !now.has(target))
       // A caution that comes with it may have been there before the mistake, which hid it: it decides between likes alone.
       const worthOf = ({ mends }: Remedy) =>
         mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0)
       const [most] = open.toSorted(
-        (a, b) => worthOf(b) - worthOf(a) || a.change.rank - b.change.rank || a.cautions - b.cautions,
+        (a, b) =>
+          worthOf(b) - worthOf(a) ||
+          this.leavesOf(a) - this.leavesOf(b) ||
+          a.change.rank - b.change.rank ||
+          a.cautions - b.cautions,
       )
       if (!most) break
       const { target } = most
@@ -212,19 +230,39 @@ class Search {
             others.every((each) => remedy.mends.includes(each)),
         )
         .sort((a, b) => a.change.rank - b.change.rank)
-      const explained = this.explained(target, best, others)
-      now.set(target, others.length > 0 ? withConsequences(explained, others) : explained)
-      for (const each of others) now.set(each, null)
+      const left = [target, ...others].flatMap((each) => this.leftOf(each, first.gone))
+      const explained = this.explained(this.without(target, left), target, best, others)
+      const followers = others.map((each) => this.without(each, left))
+      now.set(target, [followers.length > 0 ? withConsequences(explained, followers) : explained, ...left])
+      for (const each of others) now.set(each, [])
     }
-    return this.all.flatMap((finding) => {
-      const own = now.get(finding)
-      if (own !== undefined) return own ?? []
-      return this.tried.has(finding) ? [this.explained(finding, [])] : [finding]
-    })
+    return this.all.flatMap(
+      (finding) => now.get(finding) ?? (this.tried.has(finding) ? [this.explained(finding, finding, [])] : [finding]),
+    )
   }
 
-  /** @param followers told with it: what is offered mends them too */
-  private explained(target: Finding, best: readonly Remedy[], followers: readonly Finding[] = []): Finding {
+  /** A finding without some of what is told with it. */
+  private without(finding: Finding, left: readonly Finding[]): Finding {
+    if (left.length === 0 || finding.followers.length === 0) return finding
+    const stay = finding.followers.flatMap(({ id }) => this.apart.get(id) ?? []).filter((each) => !left.includes(each))
+    const alone = this.apart.get(finding.id)!
+    return stay.length > 0 ? withConsequences(alone, stay) : alone
+  }
+
+  private leavesOf({ mends, gone }: Remedy): number {
+    return mends.reduce((sum, each) => sum + this.leftOf(each, gone).length, 0)
+  }
+
+  /**
+   * @param finding as it is told in the end
+   * @param followers told with it: what is offered mends them too
+   */
+  private explained(
+    finding: Finding,
+    target: Finding,
+    best: readonly Remedy[],
+    followers: readonly Finding[] = [],
+  ): Finding {
     const hasOwn = best.some(({ isOwn }) => isOwn)
     const [first, ...others] = new Set(hasOwn ? [] : best.flatMap(({ change }) => change.words ?? []))
     const offered = [
@@ -234,7 +272,7 @@ class Search {
       ),
     ]
     return {
-      ...target,
+      ...finding,
       fixes: distinct(offered.flatMap(({ change: { fix }, cautions }) => (fix && cautions === 0 ? [fix] : []))).slice(
         0,
         MOST_PLACES,
