@@ -522,6 +522,7 @@ export const CONTROLS: readonly Build[] = [
     name: 'press feeder',
     plan: plc(),
     mistakes: [
+      caution('plus of the start on its input’s side', to.land('X2.3 > S1.13', 'S1.14'), /S1|I1/),
       stop('foot switch passed from another fuse', to.join('PS1.V+1 > S1.14', 'V+'), /S1/),
       stop('leads of two buttons joined', to.join('S1.14 > S2.12', 'signal'), /A1/),
       stop('sensor’s output on the minus', to.join('B1.BK > PS1.V-1', 'V-'), /B1/),

@@ -78,6 +78,8 @@ export const EARTHS: readonly Build[] = [
     name: 'a spindle on a drive, earthed by a rod',
     plan: spindleBox(),
     mistakes: [
+      stop('a phase and the run input exchanged', to.exchange('A1.W', 'A1.RUN'), /A1|M1/),
+      stop('switch between run and the screen', to.land('S1.14 > A1.COM', 'A1.FE'), /S1/),
       stop('no residual-current device, and the earth is a rod', site({ residual_mA: null }), /TT|earth/),
       stop('its device sees alternating current only', site({ residualType: 'AC' }), /A1.*many frequencies/s),
       stop('its device sees pulses only', site({ residualType: 'A' }), /A1.*many frequencies/s),

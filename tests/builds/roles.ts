@@ -206,6 +206,7 @@ export const ROLES: readonly Build[] = [
     name: 'a table with two named drivers',
     plan: namedTable(),
     mistakes: [
+      stop('a limit’s ground lead on another input', to.land('S2.12 > A1.G2', 'A1.I3'), /S2/),
       stop('motors on each other’s driver', four('M1.', 'M2.'), /Driver X.*Motor Y|Driver Y.*Motor X/s),
       stop(
         'pulses by the program’s list exchanged',

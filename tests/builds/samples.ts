@@ -131,6 +131,8 @@ export const BUILD_SAMPLES = {
   'control-reversed': from('oven, converted', 'control of the relay turned'),
   'fed-by-own-command': from('oven, converted', 'controller fed from behind the relay'),
   'input-unsent': from('picker with servos', 'a servo’s pulse lead on its own plus'),
+  'contact-joins-nothing': from('clamp', 'the coupler’s lead to the foot switch left off'),
+  'input-tied': from('press feeder', 'plus of the start on its input’s side'),
   'output-fed': from('a spindle on a drive, earthed by a rod', 'the line on a motor terminal'),
   'outlet-dead': from('tank with dosing', 'outlet’s line and neutral from one strip'),
   'core-open': from('screen on a ribbon', 'a core left out of the ribbon'),

@@ -363,6 +363,7 @@ export const SHEDS: readonly Build[] = [
     name: 'old printer',
     plan: oldPrinter(),
     mistakes: [
+      stop('bed’s probe between its input and 5 V', to.land('B2.2 > A1.TBG', 'A1.USB.1'), /B2/),
       stop('an end stop named as what watches the bed', to.device('E2', { watchedBy: of('s1') }), /E2/),
       stop('fan joined to the nozzle’s output', to.join('A1.H0- > A1.FAN0-', 'V-'), /A1/),
       stop('an end stop on the nozzle’s minus', to.join('A1.H0- > A1.E1S', 'signal'), /A1/),
@@ -422,6 +423,8 @@ export const SHEDS: readonly Build[] = [
     name: 'clamp',
     plan: clamp(),
     mistakes: [
+      stop('the strip’s plus left off', to.cut('F2.2 > X3.1'), /S0|S1|S2/),
+      stop('the coupler’s lead to the foot switch left off', to.cut('XP.in3 > A1.I2'), /S1/),
       caution(
         'a ferrule under the earth stud’s nut',
         to.wire('PE1.PE > U1.PE', { fromTreatment: 'ferrule' }),
@@ -463,6 +466,7 @@ export const SHEDS: readonly Build[] = [
     name: 'gate',
     plan: gate(),
     mistakes: [
+      stop('a resting throw left open', to.cut('XQ.2 > K1.NC1'), /K1/),
       stop('plus and the ram’s lead exchanged at a relay', to.exchange('K1.NO1', 'K1.COM1'), /K1|PS1/),
       stop('plus and minus on one throw', to.land('XQ.2 > K1.NC1', 'K1.NO1'), /K1|PS1|XP|XQ/),
       stop('both buttons’ joint on plus', to.join('XB.1 > F2.3', 'V+'), /A1/),

@@ -236,6 +236,9 @@ export const SHOPS: readonly Build[] = [
     name: 'cutter with a tube',
     plan: cutter(),
     mistakes: [
+      stop('tube’s ground left off', to.cut('A1.V-2 > A2.G2'), /A2/),
+      stop('tube’s ground on its input', to.land('A1.V-2 > A2.G2', 'A2.WP'), /A2/),
+      stop('axes’ ground on 24 V', to.land('A11.PUL- > A1.G', 'A1.V+'), /A1[12]/),
       stop('lid passed in the coil’s feed', to.join('S3.11 > S3.12', 'V+', { size: '0.75 mm²' }), /S3/),
       stop('stop passed', to.join('S1.11 > S1.12', 'V+', { size: '0.75 mm²' }), /S1/),
       // What a tube does its part does not say: it is no known hazard.

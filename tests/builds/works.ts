@@ -384,6 +384,9 @@ export const WORKS: readonly Build[] = [
     name: 'lathe with a drive',
     plan: lathe(),
     mistakes: [
+      stop('a phase and the run input exchanged', to.exchange('A3.W', 'A3.RUN'), /A3|M3/),
+      stop('screen on a phase', to.exchange('A3.FE', 'A3.U'), /A3|M3/),
+      stop('run lead on the run’s common', to.land('S4.13 > A3.RUN', 'A3.COM'), /S3|S4/),
       stop('drive past its contactor', to.land('A3.L > K1.2', 'F1.2'), /A3|K1/),
       stop('axes past their contactor', to.land('X48.1 > K2.2', 'PS2.V+2'), /K2|A1[12]|stop/i),
       stop('guard passed in the coils’ feed', to.join('S3.11 > S3.12', 'V+', { size: '0.75 mm²' }), /S3/),

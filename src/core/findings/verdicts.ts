@@ -193,6 +193,52 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
       },
     ],
   },
+  {
+    version: 5,
+    changes: [
+      {
+        rules: ['contact-joins-nothing'],
+        asks: 'new',
+        words:
+          'A contact one end of which leads to nothing, or both to the same or to inputs alone, changes nothing and is a stop.',
+      },
+      {
+        rules: ['input-tied'],
+        asks: 'new',
+        words: 'An input to which a contact’s lead comes and a rail as well reads the same whatever the contact does.',
+      },
+      {
+        rules: ['coil-misplaced'],
+        asks: 'more',
+        words: 'A phase of a drive, or of its motor, on an input, a rail, a screen or a control switch is told.',
+      },
+      {
+        rules: ['contact-half-wired'],
+        asks: 'more',
+        words: 'Of two change-overs that reverse a load each throw must have its rail.',
+      },
+      {
+        rules: ['driver-without-signals'],
+        asks: 'more',
+        words: 'A pulse or direction input against whose rail the pin can switch nothing is told.',
+      },
+      {
+        rules: ['probe-misplaced'],
+        asks: 'more',
+        words: 'A probe that watches a heater between its input and a plus is told: it reads as cold.',
+      },
+      {
+        rules: ['signals-without-common-negative'],
+        asks: 'more',
+        words: 'What hangs on the mains and makes its own volts shares a ground with what sends it signals.',
+      },
+      {
+        rules: ['stop-contact-idle'],
+        asks: 'less',
+        words: 'Of a contact whose load is off for another reason nothing is known, and nothing is told.',
+      },
+    ],
+  },
 ]
 
 /** Why a rule asks more than an earlier verdict did; null where it asks what it asked then. */

@@ -22,6 +22,8 @@ export {
   type Worded,
   type Wording,
 } from './rule'
+export { isLoose, isToOutside } from './outside'
+export { powerOutputs } from './powerOutputs'
 export { hasLevel, hungOn, isOnRail, isReadByPin, isSentTo } from './senders'
 export { PIN_SLACK, RATING_SLACK } from './slack'
 export { isCommandable, isWorkedByHandOrHeat, passesThermostat, waysTo } from './commands'

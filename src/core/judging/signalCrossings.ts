@@ -26,7 +26,7 @@ export function crossings(context: JoinedContext): readonly Crossing[] {
 function findCrossings(context: JoinedContext): readonly Crossing[] {
   const negatives = new Map<
     DeviceId,
-    { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId> }
+    { readonly nets: ReadonlySet<string>; readonly supplies: ReadonlySet<DeviceId>; readonly isOwn: boolean }
   >()
   for (const { id, part } of context.devices) {
     const keys = Object.entries(part.terminals).flatMap(([key, terminal]) =>
@@ -37,9 +37,13 @@ function findCrossings(context: JoinedContext): readonly Crossing[] {
     const plus = Object.entries(part.terminals).flatMap(([key, terminal]) =>
       terminal!.function === 'V+' ? context.potentials(terminalKey(id, key as never)) : [],
     )
+    const supplies = new Set(plus.flatMap(({ kind, device }) => (kind === '+' ? [device] : [])))
+    // What hangs on the mains and has a minus for its signals makes its own volts.
+    const isOnMains = part.draws.some(({ plus: end }) => part.terminals[end]!.function === 'L')
     negatives.set(id, {
       nets: new Set(fed.map((key) => context.model.netOf(key))),
-      supplies: new Set(plus.flatMap(({ kind, device }) => (kind === '+' ? [device] : []))),
+      supplies: isOnMains && supplies.size === 0 && keys.length > 0 ? new Set([id]) : supplies,
+      isOwn: isOnMains && supplies.size === 0,
     })
   }
   const found = new Map<
@@ -60,6 +64,8 @@ function findCrossings(context: JoinedContext): readonly Crossing[] {
       [...a.supplies].some((supply) => b.supplies.has(supply))
     )
       continue
+    // A contact that works its input shares nothing with it.
+    if ((a.isOwn || b.isOwn) && !terminals.every(({ function: fn }) => fn === 'signal' || fn === 'data')) continue
     // The reference conductor of a link is no signal of its own.
     if (terminals.every((terminal) => terminal.level_V === 0)) continue
     const pair = [wire.from.device, wire.to.device].sort() as [DeviceId, DeviceId]

@@ -20,6 +20,9 @@ const MOST_PLACES = 3
 /** So much rarer changes are tried as well, where one mends the only thing that is told. */
 const ALONE = 0.5
 
+/** What is rarer by more than this is not named beside what mends as much. */
+const MUCH_RARER = 0.5
+
 const WORTH = { stop: 10, caution: 1, note: 0 } as const
 
 /** A change that brings no stop, and the findings that are gone with it. */
@@ -230,6 +233,7 @@ class Search {
             others.every((each) => remedy.mends.includes(each)),
         )
         .sort((a, b) => a.change.rank - b.change.rank)
+        .filter(({ change, isOwn }, _, [likeliest]) => isOwn || change.rank <= likeliest!.change.rank + MUCH_RARER)
       const left = [target, ...others].flatMap((each) => this.leftOf(each, first.gone))
       const explained = this.explained(this.without(target, left), target, best, others)
       const followers = others.map((each) => this.without(each, left))

@@ -1,4 +1,5 @@
 import { coilsOf, type DeviceId, type Part, type TerminalId } from '@/core/plan'
+import { othersOn, terminalKey } from '@/core/model'
 import { SOURCES } from '@/core/reference'
 import { type JoinedContext, defineJoiningRule } from '@/core/judging'
 
@@ -30,6 +31,45 @@ function commandedIdle(context: JoinedContext, id: DeviceId, part: Part): readon
 
 const INPUTS: ReadonlySet<string> = new Set(['signal', 'data', 'control+', 'control-'])
 
+/**
+ * Throws that are open of a change-over which holds one end of a load, where another holds the other end: the load is reversed
+ * or braked by the two, and each throw has a rail to bring.
+ */
+function throwsOpen(context: JoinedContext, id: DeviceId, part: Part): readonly Facts[] {
+  const contacts = part.links.flatMap((link) => (link.kind === 'contact' ? [link] : []))
+  const commons = [...new Set(contacts.flatMap(({ a, b }) => [a, b]))].filter(
+    (end) => contacts.filter(({ a, b }) => a === end || b === end).length > 1,
+  )
+  return commons.flatMap((common): Facts[] => {
+    const throws = contacts.flatMap(({ a, b }) => (a === common ? [b] : b === common ? [a] : []))
+    const open = throws.filter((end) => context.isOpen(id, end))
+    if (open.length !== 1 || !isReversed(context, id, common)) return []
+    return [{ device: id, wired: common, open, input: null }]
+  })
+}
+
+/** Whether a load hangs between this common and that of another change-over. */
+function isReversed(context: JoinedContext, id: DeviceId, common: TerminalId): boolean {
+  const { model } = context
+  const joint = (device: DeviceId, terminal: TerminalId) => model.netOf(terminalKey(device, terminal))
+  const own = joint(id, common)
+  return context.devices.some(({ id: load, part }) =>
+    part.draws.some(({ plus, minus }) => {
+      const ends = [joint(load, plus), joint(load, minus)]
+      const other = ends[0] === own ? minus : ends[1] === own ? plus : null
+      return (
+        other !== null &&
+        othersOn(model, terminalKey(load, other)).some(({ device, terminal }) => {
+          const { links } = context.part(device)
+          return (
+            links.filter((link) => link.kind === 'contact' && (link.a === terminal || link.b === terminal)).length > 1
+          )
+        })
+      )
+    }),
+  )
+}
+
 export const contactHalfWired = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'A contact with one side open',
@@ -52,7 +92,7 @@ export const contactHalfWired = defineJoiningRule<Facts>({
           open.some((end) => part.terminals[end]!.clamp === 'moulded' || context.isLeftOpen(id, end))
         return open.some(isWired) || isTold ? [] : [{ device: id, wired, open, input: null }]
       })
-      return [...found, ...commandedIdle(context, id, part)]
+      return [...found, ...commandedIdle(context, id, part), ...throwsOpen(context, id, part)]
     }),
   word: ({ device, wired, open, input }, context) => ({
     severity: input ? 'caution' : 'stop',

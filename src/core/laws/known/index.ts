@@ -1,6 +1,7 @@
 import type { Rule } from '@/core/judging'
 import { chainOrder } from './chainOrder'
 import { commonOpen } from './commonOpen'
+import { inputTied } from './inputTied'
 import { labelOtherPort } from './labelOtherPort'
 import { pairHalf } from './pairHalf'
 import { pinOnEarth } from './pinOnEarth'
@@ -16,6 +17,7 @@ import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
 export const knownRules = {
   'chain-order': chainOrder,
   'common-open': commonOpen,
+  'input-tied': inputTied,
   'label-other-port': labelOtherPort,
   'pair-half': pairHalf,
   'pin-on-earth': pinOnEarth,

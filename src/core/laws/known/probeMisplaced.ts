@@ -5,10 +5,10 @@ import { type JoinedContext, isOnRail, hungOn, PIN_SLACK, defineJoiningRule } fr
 
 interface Facts {
   readonly device: DeviceId
-  readonly on: 'two-inputs' | 'two-grounds' | 'output' | 'across' | 'no-input' | 'above-pin'
+  readonly on: 'two-inputs' | 'two-grounds' | 'output' | 'across' | 'no-input' | 'above-pin' | 'pulled-up' | 'no-ground'
 }
 
-type Landing = 'input' | 'output' | 'ground' | 'rail' | 'other'
+type Landing = 'input' | 'output' | 'ground' | 'rail' | 'pin' | 'other'
 
 /** What reads, or is worked: anything but a rail and what only joins. */
 const isRead = (context: JoinedContext, device: DeviceId, terminal: TerminalId): boolean =>
@@ -38,8 +38,10 @@ function landingAt(context: JoinedContext, device: DeviceId, terminal: TerminalI
   if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction === 'out')) return 'output'
   if (signals.some(({ level_V, direction }) => level_V !== null && level_V > 0 && direction !== 'out')) return 'input'
   if ((isMinus && !isPassed) || signals.some(({ level_V }) => level_V === 0)) return 'ground'
-  const isPlus = context.potentials(key).some(({ kind }) => kind === '+')
-  return isPlus && isOnRail(context, key) ? 'rail' : 'other'
+  const isPlus = context.potentials(key).some(({ kind }) => kind === '+') && isOnRail(context, key)
+  // A board's own plus, which it gives out, is in no list of sources.
+  if (isPlus || pins.some(({ function: fn }) => fn === 'V+')) return 'rail'
+  return signals.length > 0 ? 'pin' : 'other'
 }
 
 /** Whether the rail on one lead is more than a pin on the other stands. */
@@ -51,6 +53,10 @@ function isAbovePin(context: JoinedContext, device: DeviceId, rail: TerminalId, 
     return isPin && volt_V > (max_V ?? level_V * PIN_SLACK)
   })
 }
+
+/** What watches a heater is read as warm as it pulls its input down: a switch may be read either way. */
+const isWatching = (context: JoinedContext, id: DeviceId): boolean =>
+  context.devices.some(({ device }) => device.watchedBy === id)
 
 const isOutput = ({ terminals }: Part, terminal: TerminalId): boolean => {
   const { function: fn, direction } = terminals[terminal]!
@@ -81,8 +87,11 @@ export const probeMisplaced = defineJoiningRule<Facts>({
       if (fixed === 2 && a !== b) return [{ device: id, on: 'across' }]
       if ((a === 'rail' && b === 'input') || (a === 'input' && b === 'rail')) {
         const [rail, pin] = a === 'rail' ? terminals : [...terminals].reverse()
-        return isAbovePin(context, id, rail!, pin!) ? [{ device: id, on: 'above-pin' }] : []
+        if (isAbovePin(context, id, rail!, pin!)) return [{ device: id, on: 'above-pin' }]
+        return isWatching(context, id) ? [{ device: id, on: 'pulled-up' }] : []
       }
+      const isByPin = (a === 'pin' && b === 'input') || (a === 'input' && b === 'pin')
+      if (isByPin && isWatching(context, id)) return [{ device: id, on: 'no-ground' }]
       if (a === 'rail' && b === 'rail') return [{ device: id, on: 'no-input' }]
       return a === 'ground' && b === 'ground' ? [{ device: id, on: 'two-grounds' }] : []
     }),
@@ -95,16 +104,22 @@ export const probeMisplaced = defineJoiningRule<Facts>({
         output: 'hangs on an output',
         'above-pin': 'brings a rail to a pin that does not stand it',
         across: 'lies between a plus and its minus',
+        'no-ground': 'lies between its input and a pin that is no ground',
+        'pulled-up': 'lies between its input and a plus',
         'no-input': 'is on no input that reads it',
       }[on]
     }`,
     why:
       on === 'across'
         ? 'Closed, a switch shorts the supply there; a thermistor burns. Bring one of the two to its input.'
-        : on === 'above-pin'
-          ? 'Closed, it puts the rail on the pin, and the chip behind it is gone. Bring it to the ground beside the input, or put an isolated input between.'
-          : on === 'no-input'
-            ? 'Nobody learns what it says: a limit that nothing reads stops nothing. Bring its output to the input that is to read it.'
-            : 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
+        : on === 'no-ground'
+          ? 'It is read between its input and the ground beside it: against another pin it reads what that one happens to do, and the heater with it. Bring the second lead to that ground.'
+          : on === 'above-pin'
+            ? 'Closed, it puts the rail on the pin, and the chip behind it is gone. Bring it to the ground beside the input, or put an isolated input between.'
+            : on === 'pulled-up'
+              ? 'Its input pulls up by itself: between it and a plus the probe reads as cold, however hot it is, and the heater is driven on. Bring the second lead to the ground beside the input.'
+              : on === 'no-input'
+                ? 'Nobody learns what it says: a limit that nothing reads stops nothing. Bring its output to the input that is to read it.'
+                : 'A thermistor or a switch is read between its own input and ground: like this it reads nothing, or two of them at once. Exchange the leads with its neighbour’s.',
   }),
 })

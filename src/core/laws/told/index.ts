@@ -1,6 +1,7 @@
 import type { Rule } from '@/core/judging'
 import { circuitWithoutRest } from './circuitWithoutRest'
 import { contactBridged } from './contactBridged'
+import { contactJoinsNothing } from './contactJoinsNothing'
 import { contactOpposite } from './contactOpposite'
 import { controlReversed } from './controlReversed'
 import { endsExchanged } from './endsExchanged'
@@ -21,6 +22,7 @@ import { switchedOutputsJoined } from './switchedOutputsJoined'
 export const toldRules = {
   'circuit-without-rest': circuitWithoutRest,
   'contact-bridged': contactBridged,
+  'contact-joins-nothing': contactJoinsNothing,
   'contact-opposite': contactOpposite,
   'control-reversed': controlReversed,
   'ends-exchanged': endsExchanged,

@@ -40,7 +40,8 @@ function atOneDevice(near: Near): readonly Change[] {
   return near.devices.flatMap((device) =>
     pairsAt(near, device).flatMap(({ a, b, named, isAll, isLike }) => {
       // What lies in another block, or does something else, is more rarely taken for it than the next of its kind.
-      const rank = (isAll ? 1 : 2 - named / 2) + (named === 1 && !isLike ? 0.6 : 0)
+      const isOdd = !isLike || (a.length === 1 && b.length === 1 && !areAlike(near, a[0]!, b[0]!))
+      const rank = (isAll ? 1 : 2 - named / 2) + (named === 1 && isOdd ? 0.6 : 0)
       const here = nearExchange(near.plan, device, a, b, rank)
       const isPair = a.length === 1 && b.length === 1 && (named === 2 || isAll)
       const far = isPair ? farExchange(near, device, a[0]!, b[0]!, rank + 0.2) : []
@@ -81,6 +82,12 @@ function pairsAt(near: Near, device: DeviceId): readonly Pair[] {
     )
     .filter(({ named }, i) => i < (named > 0 ? MOST_PAIRS : MOST_UNNAMED))
 }
+
+/** Whether two leads are entered as the same, or one of them is found to carry something else. */
+const areAlike = ({ plan, contradicted }: Near, a: End, b: End): boolean =>
+  plan.wires[a.wire]!.function === plan.wires[b.wire]!.function ||
+  contradicted.includes(a.wire) ||
+  contradicted.includes(b.wire)
 
 const sharesWire = (a: readonly End[], b: readonly End[]) => a.some(({ wire }) => b.some((end) => end.wire === wire))
 

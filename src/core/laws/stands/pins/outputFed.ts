@@ -1,7 +1,7 @@
 import { terminalKey, type Potential } from '@/core/model'
-import type { DeviceId, Part, TerminalId } from '@/core/plan'
+import type { DeviceId, TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule, type JoinedContext } from '@/core/judging'
+import { defineJoiningRule, powerOutputs, type JoinedContext } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId
@@ -18,18 +18,6 @@ const NAMES: Readonly<Record<Potential['kind'], string>> = {
   '-': 'minus',
 }
 
-/** What a part makes by its electronics and gives out with power: no signal, contact, fuse or winding, and no pole of a source. */
-function outputsOf({ terminals, links, draws, behaviour }: Part): readonly TerminalId[] {
-  if (draws.length === 0) return []
-  const own = new Set([
-    ...links.flatMap((link) => (link.kind === 'bar' ? link.terminals : [link.a, link.b])),
-    ...('outputs' in behaviour ? behaviour.outputs.flatMap(({ plus, minus }) => [plus, minus]) : []),
-  ])
-  return (Object.keys(terminals) as TerminalId[]).filter(
-    (id) => terminals[id]!.direction === 'out' && terminals[id]!.function === 'any' && !own.has(id),
-  )
-}
-
 /** The source of another device on whose rail a terminal stands. */
 function fedBy(context: JoinedContext, device: DeviceId, terminal: TerminalId): Facts | null {
   const key = terminalKey(device, terminal)
@@ -44,7 +32,7 @@ export const outputFed = defineJoiningRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }) =>
-      outputsOf(part).flatMap((terminal) => fedBy(context, id, terminal) ?? []),
+      powerOutputs(part).flatMap((terminal) => fedBy(context, id, terminal) ?? []),
     ),
   word: ({ device, terminal, by, kind }, context) => ({
     subjects: [{ kind: 'terminal', device, terminal }],

@@ -1,13 +1,13 @@
-import { PART_KINDS, type DeviceId, type TerminalFunction, type TerminalId } from '@/core/plan'
+import { PART_KINDS, type DeviceId, type Part, type TerminalFunction, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { defineJoiningRule } from '@/core/judging'
+import { defineJoiningRule, powerOutputs } from '@/core/judging'
 
 interface Facts {
   readonly coil: { readonly device: DeviceId; readonly terminal: TerminalId }
   readonly other: { readonly device: DeviceId; readonly terminal: TerminalId }
 }
 
-/** What no end of a winding belongs on. */
+/** What no end of a winding, nor what drives one, belongs on. */
 const FOREIGN: ReadonlySet<TerminalFunction> = new Set([
   'signal',
   'data',
@@ -16,9 +16,17 @@ const FOREIGN: ReadonlySet<TerminalFunction> = new Set([
   'L',
   'N',
   'PE',
+  'FE',
   'control+',
   'control-',
 ])
+
+/** An end of a winding, or of an output that drives one, whatever it is called. */
+function isOfWinding(part: Part, terminal: TerminalId): boolean {
+  const { function: fn } = part.terminals[terminal]!
+  if (fn === 'coil-A' || fn === 'coil-B') return true
+  return (fn === 'any' && part.behaviour.kind === 'motor') || powerOutputs(part).includes(terminal)
+}
 
 export const coilMisplaced = defineJoiningRule<Facts>({
   severity: 'stop',
@@ -33,7 +41,7 @@ export const coilMisplaced = defineJoiningRule<Facts>({
           .part(device)
           .links.some((link) => link.kind === 'contact' && (link.a === terminal || link.b === terminal))
       const wired = ends.filter((end) => context.wiresAt(end.device, end.terminal).length > 0)
-      const coil = wired.find((end) => fnOf(end) === 'coil-A' || fnOf(end) === 'coil-B')
+      const coil = wired.find((end) => isOfWinding(context.part(end.device), end.terminal))
       const other = wired.find(
         (end) =>
           FOREIGN.has(fnOf(end)) ||

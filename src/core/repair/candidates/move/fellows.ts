@@ -15,7 +15,7 @@ export function beyondAContact({ plan, endsAt, endOf }: Near, end: End, far: End
   const others = endsAt(far.device).filter(({ terminal }) => terminal !== far.terminal)
   if (others.length !== 1) return []
   const beyond = endOf(others[0]!.wire, others[0]!.side === 'from' ? 'to' : 'from')
-  if (!beyond || beyond.device === end.device || beyond.device === far.device) return []
+  if (!beyond || beyond.device === far.device) return []
   // Either this lead lies wrong, or the one beyond.
   return [...ontoGround(end, beyond), ...ontoGround(beyond, end)]
 
@@ -23,10 +23,16 @@ export function beyondAContact({ plan, endsAt, endOf }: Near, end: End, far: End
     const { terminals } = partOf(board.device)
     if (terminals[board.terminal]!.function !== 'signal') return []
     const taken = new Set(endsAt(board.device).map(({ terminal }) => terminal))
-    const ground = (Object.keys(terminals) as TerminalId[]).find(
-      (key) => terminals[key]!.function === 'V-' && !taken.has(key),
+    const grounds = (Object.keys(terminals) as TerminalId[]).filter(
+      (key) => (terminals[key]!.function === 'V-' || terminals[key]!.level_V === 0) && !taken.has(key),
     )
-    return ground === undefined ? [] : [moved(plan, from, { device: board.device, terminal: ground }, 1.5)]
+    // The one beside the pin, where it has one of its own.
+    const { block } = terminals[board.terminal]!
+    const ground = grounds.find((key) => block !== null && terminals[key]!.block === block) ?? grounds[0]
+    if (ground === undefined) return []
+    // On the board itself the lead lies a place too far, and nothing else is to be seen of it.
+    const evidence = from.device === board.device ? 1 : 2
+    return [moved(plan, from, { device: board.device, terminal: ground }, 1.5, evidence)]
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Change } from '../../change'
-import type { Near } from '../../near'
+import type { End, Near } from '../../near'
 import { otherContacts, otherThrow } from './contacts'
 import { OF_LOADS, feeds, isAcross, moved, suits } from './ends'
 import { besideItsFellows, beyondAContact, fellowsOf } from './fellows'
@@ -41,6 +41,7 @@ export function moves(near: Near): readonly Change[] {
         ...neighbours(near, end).map((place) => moved(plan, end, place, 2.4)),
         ...acrossFrom(near, end).map((place) => moved(plan, end, place, 1.5)),
         ...(far ? [...beyondAContact(near, end, far), ...beyondAContact(near, far, end)] : []),
+        ...(far && near.rule === 'contact-joins-nothing' ? onlyNeighbour(near, far) : []),
         ...(far ? [...besideItsFellows(near, end, far), ...besideItsFellows(near, far, end)] : []),
       ]
     }),
@@ -66,6 +67,12 @@ export function moves(near: Near): readonly Change[] {
     ...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES),
     ...otherContacts(near),
   ]
+}
+
+/** Where one place alone is free beside a lead's end, that is where it was to go. */
+function onlyNeighbour(near: Near, end: End): readonly Change[] {
+  const places = neighbours(near, end)
+  return places.length === 1 ? [moved(near.plan, end, places[0]!, 1.45, 1)] : []
 }
 
 /** A lead that carries something else than it is entered as: one of its ends belongs in a terminal that is open and suits it. */
