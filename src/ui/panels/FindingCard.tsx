@@ -38,7 +38,7 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
         {finding.title}
         {finding.count > 1 ? <span className="figures font-normal"> ({finding.count})</span> : null}
       </h3>
-      <p className="mt-1 font-semibold">{finding.what}.</p>
+      <p className="mt-1 font-semibold">{ended(finding.what)}</p>
       <CauseLine finding={finding} />
       {finding.harm ? <p className="mt-1 text-[14px] font-semibold">{finding.harm.words}.</p> : null}
       <p className="mt-1 text-[14px]">{finding.why}</p>
@@ -72,3 +72,6 @@ export function FindingCard({ finding }: { readonly finding: Finding }) {
     </article>
   )
 }
+
+/** With its full stop, but after what already trails off. */
+const ended = (sentence: string) => (sentence.endsWith('…') ? sentence : `${sentence}.`)
