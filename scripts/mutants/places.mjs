@@ -49,6 +49,17 @@ const isWording = (node) => {
   return false
 }
 
+/** Figures with a unit are worked out: none is ever exactly at a limit, and "under" for "at most" is no mistake among them. */
+const isFigure = (node) => /_(V|A|W|s|ms|mm|mm2|C|K|Hz|Nm|kg|g|ohm|pct)\b/.test(node.getText())
+const TURNED = { '<': '>', '<=': '>', '>': '<', '>=': '<' }
+
+/** A comparator says which of two is first: how far apart they are says nothing. */
+const isOfOrder = (node) => {
+  for (let at = node; at; at = at.parent)
+    if (ts.isCallExpression(at) && /\.(sort|toSorted)$/.test(at.expression.getText())) return true
+  return false
+}
+
 /** Every place of a file where a small mistake fits, with the text that goes there. */
 function placesIn(file) {
   const text = readFileSync(join(root, file), 'utf8')
@@ -61,8 +72,9 @@ function placesIn(file) {
     if (ts.isBinaryExpression(node)) {
       const { operatorToken } = node
       const operator = operatorToken.getText()
-      if (SWAPS[operator])
-        put(node, operatorToken.getStart(), operatorToken.end, SWAPS[operator], `${operator} to ${SWAPS[operator]}`)
+      const isMeasured = TURNED[operator] && (isFigure(node.left) || isFigure(node.right))
+      const by = isMeasured ? TURNED[operator] : SWAPS[operator]
+      if (by) put(node, operatorToken.getStart(), operatorToken.end, by, `${operator} to ${by}`)
     }
     if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
       put(node, node.getStart(), node.operand.getStart(), '', 'a "not" gone')
@@ -70,7 +82,7 @@ function placesIn(file) {
       put(node, node.getStart(), node.end, 'false', 'true to false')
     if (node.kind === ts.SyntaxKind.FalseKeyword && !ts.isLiteralTypeNode(node.parent))
       put(node, node.getStart(), node.end, 'true', 'false to true')
-    if (ts.isNumericLiteral(node)) {
+    if (ts.isNumericLiteral(node) && !isOfOrder(node)) {
       const value = Number(node.text)
       const by = value === 0 ? '1' : value === 1 ? '2' : String(value * 2)
       put(node, node.getStart(), node.end, by, `${node.text} to ${by}`)

@@ -233,6 +233,12 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
         words: 'What hangs on the mains and makes its own volts shares a ground with what sends it signals.',
       },
       {
+        rules: ['port-misses-hole'],
+        asks: 'more',
+        words:
+          'A jack in a wall beside its board is held against its hole as it stands there: its width runs down the wall.',
+      },
+      {
         rules: ['stop-contact-idle'],
         asks: 'less',
         words: 'Of a contact whose load is off for another reason nothing is known, and nothing is told.',

@@ -59,9 +59,13 @@ export const portMissesHole = defineLayingRule<{
                 : side === 'top'
                   ? { x: box.x[0] + along_mm, y: z }
                   : { x: box.x[0] + along_mm, y: inner.depth_mm - z }
+          // A jack is as wide as it runs along its edge, which goes down the walls beside it and across those above and below.
+          const [half_w, half_h] =
+            side === 'left' || side === 'right'
+              ? [port.height_mm / 2, port.width_mm / 2]
+              : [port.width_mm / 2, port.height_mm / 2]
           const isMet = wall.holes.some((hole) => {
             const { across_mm, down_mm } = reachOf(hole.shape)
-            const [half_w, half_h] = [port.width_mm / 2, port.height_mm / 2]
             return (
               hole.state !== 'blank' &&
               Math.abs(hole.x_mm - at.x) + half_w <= across_mm + 1e-6 &&
