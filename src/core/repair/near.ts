@@ -44,6 +44,8 @@ export interface Near {
   readonly crowded: readonly Place[]
   /** Leads that are entered as something else than they are found to carry: one of their ends may lie wrongly. */
   readonly contradicted: readonly WireId[]
+  /** Leads that a stop names, whichever. */
+  readonly stopped: readonly WireId[]
   /** The finding is about where parts lie. */
   readonly isOfRoom: boolean
   /** What joins what, compiled once somebody asks. */
@@ -99,6 +101,15 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
     ),
   ].slice(0, MOST_CONTRADICTED)
   const found = findings.filter(({ severity }) => severity !== 'note')
+  const stopped = [
+    ...new Set(
+      found.flatMap(({ severity, subjects }) =>
+        severity === 'stop' ? subjects.flatMap((subject) => (subject.kind === 'wire' ? [subject.id] : [])) : [],
+      ),
+    ),
+  ]
+    .filter((id) => plan.wires[id])
+    .slice(0, MOST_STOPPED)
   const told = new Set(found.flatMap(({ subjects }) => subjects.flatMap(deviceOf)))
   const open = distinct([
     ...named(({ rule }) => isOpenRule(rule)),
@@ -134,6 +145,7 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
       open,
       crowded,
       contradicted,
+      stopped,
       isOfRoom: finding.stage === 'layout',
       wiring,
       endsAt,
@@ -141,6 +153,9 @@ export function nearBy(plan: Plan, findings: readonly Finding[]): (finding: Find
     }
   }
 }
+
+/** As many leads that stops name. */
+const MOST_STOPPED = 4
 
 /** As many leads that are entered as something else. */
 const MOST_CONTRADICTED = 6

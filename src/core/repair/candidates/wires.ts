@@ -17,8 +17,13 @@ const listed = (plan: Plan, wires: readonly WireId[]): string => {
   return names.length === 0 ? last : `${names.join(', ')} and ${last}`
 }
 
-/** A lead too many: one that leaves another at each of its ends, near the finding or in a terminal that holds too many. */
+/** A lead too many: one that leaves another at each of its ends, near the finding, or lies in a terminal that holds too many. */
 export function takenOut({ plan, wires, devices, crowded, endsAt, endOf }: Near): readonly Change[] {
+  const isCrowded = (id: WireId) =>
+    (['from', 'to'] as const).some((side) => {
+      const at = endOf(id, side)
+      return crowded.some((place) => place.device === at?.device && place.terminal === at.terminal)
+    })
   const isShared = (id: WireId) =>
     (['from', 'to'] as const).every((side) => {
       const at = endOf(id, side)
@@ -36,7 +41,7 @@ export function takenOut({ plan, wires, devices, crowded, endsAt, endOf }: Near)
     ...devices.flatMap((device) => endsAt(device)),
   ]
   return [...new Set([...wires, ...at.map(({ wire }) => wire)])]
-    .filter((id) => plan.wires[id]!.cable === null && isShared(id))
+    .filter((id) => plan.wires[id]!.cable === null && (isCrowded(id) || isShared(id)))
     .slice(0, MOST_NAMED)
     .map((id) =>
       pressed(
@@ -102,7 +107,7 @@ const freeWire = (plan: Plan) => `wire:w${freeNumber(plan)}` as WireId
 const freeLabel = (plan: Plan) => `W${freeNumber(plan)}`
 
 /** Sizes that somebody entered, left to be reckoned; a solid core that is stranded. */
-export function asNew({ plan, wires }: Near): readonly Change[] {
+export function asNew({ plan, wires, stopped }: Near): readonly Change[] {
   const own = (is: (id: WireId) => boolean) =>
     wires.filter((id) => {
       const { cable } = plan.wires[id]!
@@ -115,7 +120,18 @@ export function asNew({ plan, wires }: Near): readonly Change[] {
     ids.map((id) => ({ type: 'updateWire' as const, id, changes: changed }))
   const names = (ids: readonly WireId[], one: string, many: string) =>
     `${listed(plan, ids)} ${ids.length === 1 ? one : many}`
+  // What something else says of a lead may be why a load gets too little.
+  const others = stopped.filter((id) => !wires.includes(id) && plan.wires[id]!.size !== null)
   return [
+    ...others.map((id) =>
+      pressed(
+        names([id], 'was given a size by hand', ''),
+        `Let ${listed(plan, [id])} be sized`,
+        changes([id], { size: null }),
+        1.25,
+        2,
+      ),
+    ),
     ...(sized.length > 0
       ? [
           pressed(

@@ -1,4 +1,4 @@
-import type { DeviceId, TerminalId } from '@/core/plan'
+import type { DeviceId, Part, TerminalId } from '@/core/plan'
 import type { Change } from '../../change'
 import { placeName, wireName, type End, type Near } from '../../near'
 import { moved } from './ends'
@@ -82,3 +82,42 @@ export function besideItsFellows({ plan, endsAt, endOf }: Near, end: End, far: E
     return [{ ...change, words, fix: null }]
   })
 }
+
+/**
+ * A lead that makes the common of a driver's inputs comes from the board that gives their pulses: from the plus that it gives
+ * out for that, or from a ground of its signals.
+ */
+export function ontoItsCommon({ plan, rule, endsAt, endOf }: Near, end: End, far: End): readonly Change[] {
+  if (rule !== 'driver-without-signals' && rule !== 'voltage-beyond-range') return []
+  const partOf = (device: DeviceId) => plan.parts[plan.devices[device]!.part]!
+  if (partOf(end.device).behaviour.kind !== 'driver') return []
+  const boards = new Set(
+    endsAt(end.device).flatMap(({ wire, side, terminal }) => {
+      const from = terminal === end.terminal ? null : endOf(wire, side === 'from' ? 'to' : 'from')
+      const pin = from && partOf(from.device).terminals[from.terminal]!
+      return pin && pin.function === 'signal' && pin.direction === 'out' ? [from.device] : []
+    }),
+  )
+  return [...boards].slice(0, 1).flatMap((board) => {
+    const { terminals } = partOf(board)
+    const taken = new Set(endsAt(board).map(({ terminal }) => terminal))
+    return (
+      (Object.keys(terminals) as TerminalId[])
+        .filter((key) => {
+          const { function: fn, direction, level_V } = terminals[key]!
+          return !taken.has(key) && ((fn === 'V+' && direction === 'out') || (fn === 'signal' && level_V === 0))
+        })
+        // What stands beside inputs is theirs.
+        .toSorted((a, b) => Number(isOfInputs(terminals, a)) - Number(isOfInputs(terminals, b)))
+        .slice(0, 1)
+        .map((terminal) => moved(plan, far, { device: board, terminal }, 1.4))
+    )
+  })
+}
+
+/** Whether a terminal shares its block with what reads. */
+const isOfInputs = (terminals: Part['terminals'], key: TerminalId): boolean =>
+  Object.values(terminals).some((other) => {
+    const { function: fn, direction, level_V, block } = other!
+    return fn === 'signal' && direction === 'in' && level_V !== 0 && block === terminals[key]!.block
+  })

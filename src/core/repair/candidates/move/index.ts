@@ -2,7 +2,7 @@ import type { Change } from '../../change'
 import type { End, Near } from '../../near'
 import { otherContacts, otherThrow } from './contacts'
 import { OF_LOADS, feeds, isAcross, moved, suits } from './ends'
-import { besideItsFellows, beyondAContact, fellowsOf } from './fellows'
+import { besideItsFellows, beyondAContact, fellowsOf, ontoItsCommon } from './fellows'
 import { passedBy } from './passedBy'
 import { acrossFrom, crowdedEnds, likePlaces, neighbours, throwsOf } from './places'
 import { twoAtOnce } from './twoAtOnce'
@@ -43,6 +43,7 @@ export function moves(near: Near): readonly Change[] {
         ...(far ? [...beyondAContact(near, end, far), ...beyondAContact(near, far, end)] : []),
         ...(far && near.rule === 'contact-joins-nothing' ? onlyNeighbour(near, far) : []),
         ...(far ? [...besideItsFellows(near, end, far), ...besideItsFellows(near, far, end)] : []),
+        ...(far ? ontoItsCommon(near, end, far) : []),
       ]
     }),
     ...ends
