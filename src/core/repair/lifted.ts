@@ -5,7 +5,7 @@ import { pinsRules } from '@/core/laws/stands/pins'
 import { voltsRules } from '@/core/laws/stands/volts'
 import type { DeviceId, Plan, Wire, WireId } from '@/core/plan'
 import { deviceOf, placeName, wireName, type End, type Near } from './near'
-import { foundIn, running, stays, type Found } from './trial'
+import { foundIn, goneOf, running, stays, type Found } from './trial'
 
 /** As many ends about one finding are taken off; and of a thing that has no more than these, all at once. */
 const MOST_ENDS = 16
@@ -133,13 +133,13 @@ export function* liftings(plan: Plan, found: Found, target: Finding, near: Near)
       yield null
       continue
     }
-    const left = foundIn(after)
+    const left = new Set(foundIn(after).keys())
     // An end that lay right leaves its terminal wanting: the other one is meant.
     const [only] = ends
     if (ends.length === 1 && leavesOpen(after, only!)) {
       yield null
       continue
     }
-    yield { words, gone: new Set([...found.keys()].filter((id) => !left.has(id))) }
+    yield { words, gone: goneOf(found, left) }
   }
 }

@@ -144,7 +144,7 @@ class Search {
     this.trials += 1
     const mended = mendedBy({ plan: this.plan, found: this.found }, after, this.spoilt)
     if (!mended) return
-    const mends = this.allOf(mended.gone, target)
+    const mends = this.allOf(mended.gone, target, isOwn)
     if (!isOwn && !serves(after, target)) return
     if (mends.includes(target) && mended.gone.size >= change.evidence)
       this.remedies.push({ change, target, mends, gone: mended.gone, isOwn, cautions: mended.cautions })
@@ -181,13 +181,16 @@ class Search {
     }
   }
 
-  /** Findings no graver than this one of which nothing is left, nor any stop that was told with them. */
-  private allOf(gone: ReadonlySet<string>, target: Finding): readonly Finding[] {
+  /**
+   * Findings no graver than this one of which nothing is left, nor any stop that was told with them; what a rule offers itself
+   * mends what that rule found.
+   */
+  private allOf(gone: ReadonlySet<string>, target: Finding, isOwn = false): readonly Finding[] {
     return this.all.filter(
       (each) =>
         this.isTold(each) &&
         WORTH[each.severity] <= WORTH[target.severity] &&
-        this.leftOf(each, gone).every(({ severity }) => severity === 'caution') &&
+        ((isOwn && each === target) || this.leftOf(each, gone).every(({ severity }) => severity === 'caution')) &&
         this.apart.get(each.id)!.members.every((member) => gone.has(member) || !this.found.has(member)),
     )
   }

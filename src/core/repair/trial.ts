@@ -26,8 +26,17 @@ export function changed(plan: Plan, { fix, suppose }: Change): Plan | null {
 
 /** What a change mends, whatever else it brings. */
 export function goneBy(found: Found, after: Plan): ReadonlySet<string> {
-  const left = foundIn(after)
-  return new Set([...found.keys()].filter((id) => !left.has(id)))
+  return goneOf(found, new Set(foundIn(after).keys()))
+}
+
+/** What is no more among what is left: neither by itself nor as one of several that are told together now. */
+export function goneOf(found: Found, left: ReadonlySet<string>): ReadonlySet<string> {
+  const all = [...left].map((id) => new Set(id.split(' ')))
+  const isWithin = (id: string) => {
+    const words = id.split(' ')
+    return all.some((other) => words.every((word) => other.has(word)))
+  }
+  return new Set([...found.keys()].filter((id) => !left.has(id) && !isWithin(id)))
 }
 
 export interface Mended {
@@ -61,7 +70,7 @@ export function mendedBy(
     }
   const runs = running(after)
   for (const id of running(before.plan)) if (!runs.has(id)) return null
-  return { gone: new Set([...before.found.keys()].filter((id) => !left.has(id))), cautions }
+  return { gone: goneOf(before.found, left), cautions }
 }
 
 /** Less is no current: residue of arithmetic. */
