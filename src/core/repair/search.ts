@@ -243,8 +243,10 @@ class Search {
       now.set(target, [followers.length > 0 ? withConsequences(explained, followers) : explained, ...left])
       for (const each of others) now.set(each, [])
     }
-    return this.all.flatMap(
-      (finding) => now.get(finding) ?? (this.tried.has(finding) ? [this.explained(finding, finding, [])] : [finding]),
+    return bySeverity(
+      this.all.flatMap(
+        (finding) => now.get(finding) ?? (this.tried.has(finding) ? [this.explained(finding, finding, [])] : [finding]),
+      ),
     )
   }
 

@@ -1,4 +1,4 @@
-import { groupsBy, isLive, reachedFrom, splitKey, terminalKey, type Passage, type TerminalKey } from '@/core/model'
+import { groupsBy, isLive, reachedFrom, splitKey, type Passage, type TerminalKey } from '@/core/model'
 import { moverOf, PART_KINDS, type DeviceId, type TerminalId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
 import { type JoinedContext, defineJoiningRule, isLoose, isToOutside, ofJoints } from '@/core/judging'
