@@ -208,8 +208,9 @@ class Search {
     for (;;) {
       const open = this.remedies.filter(({ target }) => !now.has(target))
       // A caution that comes with it may have been there before the mistake, which hid it: it decides between likes alone.
-      const worthOf = ({ mends }: Remedy) =>
-        mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0)
+      const worthOf = (remedy: Remedy) =>
+        remedy.mends.reduce((sum, each) => sum + (now.has(each) ? 0 : WORTH[each.severity]), 0) -
+        WORTH.stop * this.stopsLeftOf(remedy)
       const [most] = open.toSorted(
         (a, b) =>
           worthOf(b) - worthOf(a) ||
@@ -224,7 +225,11 @@ class Search {
       const isOffered = most.change.fix !== null && most.cautions === 0
       const own = open.find(
         (remedy) =>
-          !isOffered && remedy.isOwn && remedy.target === target && stops.every((each) => remedy.mends.includes(each)),
+          !isOffered &&
+          remedy.isOwn &&
+          remedy.target === target &&
+          this.stopsLeftOf(remedy) === 0 &&
+          stops.every((each) => remedy.mends.includes(each)),
       )
       const first = own ?? most
       const others = first.mends.filter((each) => each !== target && !now.has(each))
@@ -256,6 +261,11 @@ class Search {
     const stay = finding.followers.flatMap(({ id }) => this.apart.get(id) ?? []).filter((each) => !left.includes(each))
     const alone = this.apart.get(finding.id)!
     return stay.length > 0 ? withConsequences(alone, stay) : alone
+  }
+
+  private stopsLeftOf({ mends, gone }: Remedy): number {
+    const left = mends.flatMap((each) => this.leftOf(each, gone))
+    return left.filter(({ severity }) => severity === 'stop').length
   }
 
   private leavesOf({ mends, gone }: Remedy): number {
