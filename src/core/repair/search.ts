@@ -92,12 +92,18 @@ class Search {
     this.tried.add(target)
     const before = this.remedies.length
     // What follows from something that was found already needs no search of its own.
-    if (this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))) return
+    if (this.isExplained(target)) return
     const isSought = target.severity === 'stop' || this.areCrossed(target)
     yield* this.search(target, isSought ? candidatesNear : fewNear)
     if (isOpenRule(target.rule) && this.remedies.length === before) this.supposeJoined(target)
-    const isAlone = !this.remedies.some(({ mends }) => mends.length > 1 && mends.includes(target))
-    if (isSought && isAlone) yield* this.supposeLifted(target)
+    if (isSought && !this.isExplained(target)) yield* this.supposeLifted(target)
+  }
+
+  /** Whether one change mends it with something else, and with all that was told with it. */
+  private isExplained(target: Finding): boolean {
+    return this.remedies.some(
+      ({ mends, gone }) => mends.length > 1 && mends.includes(target) && this.leftOf(target, gone).length === 0,
+    )
   }
 
   /** Cautions that come in twos and tell that something is where another thing belongs: one exchange is behind both. */

@@ -50,7 +50,7 @@ function apartOf(context: JoinedContext): Apart {
 function standingOf(context: JoinedContext, device: DeviceId, terminal: TerminalId): Standing {
   const part = context.part(device)
   const { function: fn, direction, level_V } = part.terminals[terminal]!
-  if (context.device(device).leftOpen.some(({ at }) => at === terminal)) return 'gives'
+  if (context.isLeftOpen(device, terminal)) return 'gives'
   if (PART_KINDS[part.behaviour.kind].passesOn) return isToOutside(context, device) ? 'gives' : null
   if (fn === 'PE' || fn === 'FE' || fn.startsWith('contact-')) return null
   if (fn === 'signal' || fn === 'data') return direction === 'in' && level_V !== 0 ? 'reads' : 'gives'
