@@ -1,6 +1,6 @@
 export { Context, JoinedContext, joinedOf, laidOf, LaidContext } from '@/core/judging'
 export { withConsequences } from './consequences'
-export { applyRule, bySeverity, findAll, findBy, findEach, review, reviewEach } from './review'
+export { applyRule, bySeverity, findAll, findBy, findEach, findElectrical, review, reviewEach } from './review'
 export { lawOf, RULES, type RuleId } from './registry'
 export { VERDICT_VERSION } from './verdictVersion'
 export { askedSince, VERDICTS, type VerdictChange } from './verdicts'

@@ -42,6 +42,13 @@ export function findBy(plan: Plan, id: RuleId): readonly Finding[] {
   return foundBy(present, id, new Map())
 }
 
+/** As {@link findAll}, by the rules that ask what joins what and what flows: nothing of where things lie. */
+export function findElectrical(plan: Plan): readonly Finding[] {
+  const present = presentOf(plan)?.plan ?? plan
+  const contexts = new Map<Plan, Context>()
+  return ELECTRICAL.flatMap((id) => foundBy(present, id, contexts))
+}
+
 /** As {@link findAll}, rule by rule, so that who seeks one thing can leave off: those named first, then the quicker ones. */
 export function* findEach(plan: Plan, first: Iterable<RuleId> = []): Generator<readonly Finding[], void> {
   const present = presentOf(plan)?.plan ?? plan
@@ -53,6 +60,8 @@ export function* findEach(plan: Plan, first: Iterable<RuleId> = []): Generator<r
 const QUICKEST = (Object.keys(RULES) as RuleId[]).sort(
   (a, b) => READING.indexOf(RULES[a].reads) - READING.indexOf(RULES[b].reads),
 )
+
+const ELECTRICAL = (Object.keys(RULES) as RuleId[]).filter((id) => ['joining', 'circuit'].includes(RULES[id].reads))
 
 function findWhole(plan: Plan): readonly Finding[] {
   const contexts = new Map<Plan, Context>()

@@ -58,10 +58,14 @@ export class JoinedContext {
   readonly devices: readonly { readonly id: DeviceId; readonly device: Device; readonly part: Part }[]
   private kept: readonly { readonly id: WireId; readonly wire: Wire }[] | null = null
   private atTerminal: Map<TerminalKey, WireAt[]> | null = null
-  private joined: readonly JoinedNet[] | null = null
+  private nets: readonly JoinedNet[] | null = null
   private inSockets: ReadonlySet<TerminalKey> | null = null
 
-  constructor(view: Plan, model: Model = compile(view)) {
+  constructor(
+    view: Plan,
+    model: Model = compile(view),
+    private readonly joined: JoinedContext | null = null,
+  ) {
     const plan = landed(view)
     this.plan = plan
     this.model = model
@@ -81,7 +85,7 @@ export class JoinedContext {
 
   /** The same plan with nothing but how it is joined. */
   get joints(): JoinedContext {
-    return this
+    return this.joined ?? this
   }
 
   /** The ways from every source to what it feeds. */
@@ -125,10 +129,10 @@ export class JoinedContext {
 
   /** The nets that have a wire. */
   get joinedNets(): readonly JoinedNet[] {
-    this.joined ??= this.model.nets.flatMap(({ wires, terminals }) =>
+    this.nets ??= this.model.nets.flatMap(({ wires, terminals }) =>
       wires.length === 0 ? [] : [{ wires, ends: [...terminals].sort().map(splitKey) }],
     )
-    return this.joined
+    return this.nets
   }
 
   potentials(key: TerminalKey): readonly Potential[] {
@@ -205,8 +209,9 @@ export class LaidContext extends JoinedContext {
     view: Plan,
     /** Every lead along its way. */
     readonly routes: Routes,
+    joined: JoinedContext,
   ) {
-    super(view)
+    super(view, joined.model, joined)
   }
 
   /** What is where on faces and in boxes. */
@@ -223,7 +228,7 @@ export function laidOf(plan: Plan): LaidContext {
   let own = knownLaid.get(view)
   if (!own) knownLaid.set(view, (own = new WeakMap()))
   let found = own.get(routes)
-  if (!found) own.set(routes, (found = new LaidContext(view, routes)))
+  if (!found) own.set(routes, (found = new LaidContext(view, routes, joinedOf(plan))))
   return found
 }
 

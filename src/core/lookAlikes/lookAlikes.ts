@@ -1,17 +1,8 @@
 import { connectorAt, connectorName, connectorsOf, type ConnectorUse, type PlugPlace } from '@/core/cables'
-import { findAll, type RuleId } from '@/core/findings'
+import { findElectrical, type RuleId } from '@/core/findings'
 import { routesOf, settlePlan } from '@/core/figures'
 import { terminalKey, type Model } from '@/core/model'
-import {
-  apply,
-  guardingView,
-  landed,
-  type Command,
-  type DeviceId,
-  type Plan,
-  type Wire,
-  type WireId,
-} from '@/core/plan'
+import { apply, guardingView, landed, type Command, type DeviceId, type Plan } from '@/core/plan'
 import { statesTried } from './statesTried'
 
 /** What exchanging or turning plugs does. */
@@ -58,36 +49,14 @@ const judges = new WeakMap<Plan, Judge>()
 function judgeOf(plan: Plan): Judge {
   const view = guardingView(plan)
   let judge = judges.get(view)
-  if (!judge) {
-    const bare = withoutPlaces(plan)
-    judges.set(view, (judge = new Judge(bare, settlePlan(bare).model)))
-  }
+  if (!judge) judges.set(view, (judge = new Judge(withStatesTried(plan))))
   return judge
 }
 
-/** What burns hangs on no place: leads are as long as they are laid now, whatever they are exchanged with. */
-function withoutPlaces(plan: Plan): Plan {
-  const { lays } = routesOf(plan)
-  return {
-    ...plan,
-    states: statesTried(plan),
-    raceways: {},
-    devices: Object.fromEntries(
-      Object.entries(plan.devices).map(([id, device]) => [
-        id,
-        device!.place.kind === 'face'
-          ? { ...device!, place: { kind: 'unplaced' as const, enclosure: device!.place.enclosure } }
-          : device!,
-      ]),
-    ),
-    wires: Object.fromEntries(
-      (Object.entries(plan.wires) as [WireId, Wire][]).map(([id, wire]) => [
-        id,
-        { ...wire, route: null, length_mm: wire.length_mm ?? lays.get(id)?.cut_mm ?? null },
-      ]),
-    ),
-    cables: Object.fromEntries(Object.entries(plan.cables).map(([id, cable]) => [id, { ...cable!, route: null }])),
-  }
+/** The plan itself where all its states are tried: it is solved already. */
+function withStatesTried(plan: Plan): Plan {
+  const states = statesTried(plan)
+  return states === plan.states ? plan : { ...plan, states }
 }
 
 /** What may be confused with what: two plugs exchanged, a plug in a free socket, a plug turned round. */
@@ -168,16 +137,15 @@ const idOf = (kind: LookAlike['kind'], a: PlugPlace, b: PlugPlace): string =>
 
 /** Solves what happens, once for all pairs that are electrically the same. */
 class Judge {
+  private readonly model: Model
   private readonly before: ReadonlySet<string>
   private readonly told = new Map<string, Judged>()
   private readonly signatures = new Map<string, string>()
   private readonly solved = new Map<string, { readonly outcome: Outcome; readonly harm: string | null }>()
 
-  constructor(
-    private readonly plan: Plan,
-    private readonly model: Model,
-  ) {
-    this.before = new Set(findAll(plan).map(({ id, severity }) => `${severity} ${id}`))
+  constructor(private readonly plan: Plan) {
+    this.model = settlePlan(plan).model
+    this.before = new Set(findElectrical(plan).map(({ id, severity }) => `${severity} ${id}`))
   }
 
   exchange(a: ConnectorUse, b: ConnectorUse): Judged {
@@ -257,12 +225,18 @@ class Judge {
     }
   }
 
-  /** The wires of a plug at the terminals of another socket. */
+  /** The wires of a plug at the terminals of another socket, as long as they are laid now. */
   private moved(plug: ConnectorUse, ways: ConnectorUse['spec']['ways'], to: ConnectorUse): readonly Command[] {
-    return plug.ways.map(({ way, wire, side }): Command => {
+    const { lays } = routesOf(this.plan)
+    return plug.ways.flatMap(({ way, wire, side }): Command[] => {
       const terminal = ways[way - 1]
       const parked = { kind: 'parked', where: 'a way without a contact', why: 'exchanged', insulated: true } as const
-      return { type: 'moveEnd', wire, side, end: terminal ? { kind: 'terminal', device: to.device, terminal } : parked }
+      const end = terminal ? { kind: 'terminal' as const, device: to.device, terminal } : parked
+      const length_mm = this.plan.wires[wire]!.length_mm ?? lays.get(wire)?.cut_mm ?? null
+      return [
+        { type: 'moveEnd', wire, side, end },
+        { type: 'updateWire', id: wire, changes: { length_mm } },
+      ]
     })
   }
 
@@ -278,7 +252,7 @@ class Judge {
   private tried(commands: readonly Command[]): { readonly outcome: Outcome; readonly harm: string | null } {
     const edited = apply(landed(this.plan), commands)
     if (edited.kind === 'refused') return { outcome: 'fails', harm: 'it cannot be joined so' }
-    const raised = findAll(edited.plan).filter(
+    const raised = findElectrical(edited.plan).filter(
       ({ id, severity }) => severity === 'stop' && !this.before.has(`${severity} ${id}`),
     )
     const burning = raised.filter(({ rule }) => BURNS.has(rule))

@@ -2,7 +2,8 @@ import type { NetworkNames } from '@/core/circuit'
 import type { DeviceId, WireId } from '@/core/plan'
 import { moveMovers, startPositions } from './moveMovers'
 import type { Situation } from './situation'
-import { lazily, potentialsOf, type Solution, type SolvedComponent } from './solution'
+import { potentialsOf } from './potentials'
+import type { Solution, SolvedComponent } from './solution'
 import { structureOf, type Component, type NetElement, type Positions, type Structure } from './structure'
 import { JointGroups } from './jointGroups'
 import type { Model } from './types'
@@ -32,7 +33,7 @@ export function settle(model: Model, situation: Situation, conditions: Condition
   for (let round = 0; ; round += 1) {
     const { structure, open } = withOpen(model, situation, positions)
     const solved = solveStructure(model, situation, structure, conditions, open)
-    const volts = lazily(() => potentialsOf(model, structure, solved.components))
+    const volts = potentialsOf(model, structure, solved.components)
     const moved = moveMovers(model, situation, positions, volts)
     const isAtRest = moved.every((position, i) => position === positions[i])
     const key = moved.join(',')

@@ -41,14 +41,15 @@ export function layLeads(graph: WayGraph, leads: readonly Lead[]): ReadonlyMap<s
   const at = knownAdjacency(graph)
   const loads = new Loads(graph)
   const laid = new Map<string, Laid>()
-  const byName = [...leads].sort((a, b) => (a.id < b.id ? -1 : 1))
-  const dealt = dealOpenings(graph, at, byName, (lead) => aloneWay(graph, at, lead))
+  const { byName, byKind } = ordersOf(graph, leads)
+  const named = byName.map((i) => leads[i]!)
+  const dealt = dealOpenings(graph, at, named, (lead) => aloneWay(graph, at, lead))
   const sent = leads.map((lead) => withOpenings(lead, dealt.get(lead)))
   const byId = new Map(sent.map((lead) => [lead.id, lead]))
-  const inOrder = [...sent].sort((a, b) => ORDER[a.kind] - ORDER[b.kind] || b.od_mm - a.od_mm || (a.id < b.id ? -1 : 1))
   const minded: Laid[] = []
   let before: object | null = null
-  for (const lead of inOrder) {
+  for (const i of byKind) {
+    const lead = sent[i]!
     const first = aloneWay(graph, at, lead)
     let chosen = first
     if (first.kind === 'ways' && first.spans.some((span) => loads.isMinded(lead, span))) {
@@ -64,6 +65,35 @@ export function layLeads(graph: WayGraph, leads: readonly Lead[]): ReadonlyMap<s
   for (const [id, own] of laid) laid.set(id, sameAsBefore(byId.get(id)!, own))
   return laid
 }
+
+interface Orders {
+  readonly leads: readonly Lead[]
+  readonly byName: readonly number[]
+  /** Those that mind after those they mind, thick ones before thin ones. */
+  readonly byKind: readonly number[]
+}
+const lastOrders = new WeakMap<WayGraph, Orders>()
+
+/** In which orders leads are looked at; as the last time where they are called, and are, the same. */
+function ordersOf(graph: WayGraph, leads: readonly Lead[]): Orders {
+  const before = lastOrders.get(graph)
+  if (before?.leads.length === leads.length && leads.every((lead, i) => sortsAlike(lead, before.leads[i]!)))
+    return before
+  const places = leads.map((_, i) => i)
+  const named = (i: number, k: number) => (leads[i]!.id < leads[k]!.id ? -1 : 1)
+  const own: Orders = {
+    leads,
+    byName: places.toSorted(named),
+    byKind: places.toSorted(
+      (i, k) => ORDER[leads[i]!.kind] - ORDER[leads[k]!.kind] || leads[k]!.od_mm - leads[i]!.od_mm || named(i, k),
+    ),
+  }
+  lastOrders.set(graph, own)
+  return own
+}
+
+const sortsAlike = (one: Lead, other: Lead): boolean =>
+  one === other || (one.id === other.id && one.kind === other.kind && one.od_mm === other.od_mm)
 
 const tokens = new WeakMap<WayGraph, { readonly laid: readonly Laid[]; readonly token: object }[]>()
 const MOST_TOKENS = 4

@@ -74,15 +74,23 @@ export function leadsOf(plan: Plan, ways: Ways, sizeOf: (wire: WireId) => string
   lasts.set(ways, known)
   const before = known.filter((last) => last.plan.enclosures === plan.enclosures && last.plan.parts === plan.parts)
   const isSame = before.map((last) => sameDevices(last.plan, plan))
-  const entered = before.find((last) => hasSameLeads(last.plan, plan))?.made.map((each) => each.entered) ?? enter(plan)
-  const madeBefore = before.map((last) => new Map(last.made.map((each) => [keyOf(each.entered), each])))
-  const made = entered.map((each): Made => {
-    const sizes = each.cores.map(({ id }) => sizeOf(id)).join('|')
+  const twin = before.findIndex((last) => hasSameLeads(last.plan, plan))
+  const entered = before[twin]?.made.map((each) => each.entered) ?? enter(plan)
+  const maps: ReadonlyMap<string, Made>[] = []
+  const byKey = (i: number) => (maps[i] ??= new Map(before[i]!.made.map((each) => [keyOf(each.entered), each])))
+  const isKept = (own: Made, each: Entered, sizes: string, i: number): boolean => {
+    const isSameCable = each.cable === null || before[i]!.plan.cables[each.cable] === plan.cables[each.cable]
+    return own.sizes === sizes && isSameCable && isEnteredAlike(own.entered, each) && each.stands.every(isSame[i]!)
+  }
+  const made = entered.map((each, place): Made => {
+    const sizes =
+      each.cores.length === 1 ? `${sizeOf(each.cores[0]!.id)}` : each.cores.map(({ id }) => sizeOf(id)).join('|')
+    // The same leads as before stand in the same order.
+    const beside = before[twin]?.made[place]
+    if (beside && isKept(beside, each, sizes, twin)) return beside
     for (let i = 0; i < before.length; i += 1) {
-      const own = madeBefore[i]!.get(keyOf(each))
-      if (!own || own.sizes !== sizes) continue
-      const isSameCable = each.cable === null || before[i]!.plan.cables[each.cable] === plan.cables[each.cable]
-      if (isSameCable && isEnteredAlike(own.entered, each) && each.stands.every(isSame[i]!)) return own
+      const own = byKey(i).get(keyOf(each))
+      if (own && isKept(own, each, sizes, i)) return own
     }
     return { entered: each, sizes, lead: leadOf(plan, ways, sizeOf, each.cable, each.cores) }
   })

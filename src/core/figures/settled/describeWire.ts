@@ -8,7 +8,7 @@ import type { WireGuard } from './guards'
 import type { Solution } from '@/core/model'
 import type { BondReckoning, WireReckoning } from '../types'
 import type { Circuit } from './circuits'
-import { isTrusted, requestFor, shortMinimum, sizeFor, type AmpacityOf, type SizingOf, worstCurrent } from './sizing'
+import { isTrusted, shortMinimum, sizeFor, type Sizing, worstCurrent } from './sizing'
 
 const LENGTH_WORDS: Readonly<Record<Circuit['lengthFrom'], string>> = {
   measured: 'measured',
@@ -26,8 +26,7 @@ export function describeWire(
   guarded: WireGuard,
   states: ReadonlyMap<StateId, Solution>,
   present: string | null,
-  ampacityOf: AmpacityOf,
-  sizing: SizingOf,
+  { ampacityOf, requestFor, sizingOf }: Sizing,
   bond?: BondReckoning,
 ): SizedWire {
   const { conductor, length_mm, voltage_V } = circuit
@@ -37,7 +36,7 @@ export function describeWire(
   const known = size === null ? null : ampacityOf(size, circuit)
   const ampacity = known?.ampacity ?? null
   const corrected_A = ampacity?.kind === 'offered' ? ampacity.corrected_A : null
-  const alone = size === null ? null : ampacityOf(size, { ...circuit, grouped: 1 }).ampacity
+  const alone = size === null ? null : ampacityOf(size, circuit, 1).ampacity
   const alone_A = alone?.kind === 'offered' ? alone.corrected_A : null
   const isOverloadOmitted =
     circuit.served !== null && (corrected_A === null || isAtMost(circuit.served.most_A, corrected_A))
@@ -85,12 +84,7 @@ export function describeWire(
   const current_A = worst_A ?? 0
   const chosen =
     wire.size === null
-      ? sizeFor(
-          sizing,
-          plan,
-          circuit,
-          requestFor(plan, circuit, guarded, Math.max(worst_A ?? 0, bond?.loose.value ?? 0)),
-        )
+      ? sizeFor(sizingOf, plan, circuit, requestFor(circuit, Math.max(worst_A ?? 0, bond?.loose.value ?? 0)))
       : null
   const sized = chosen?.answer ?? null
   const least = wire.size === null ? shortMinimum(plan, circuit, guarded) : null

@@ -18,15 +18,7 @@ import type { BondReckoning } from '../types'
 import { CLAMP_TOL, LEAST_SIZE, describeCircuit, type Circuit } from './circuits'
 import type { Routes } from '../routes/routes'
 import { groupings, type GroupedOf } from './grouping'
-import {
-  rememberAmpacities,
-  rememberSizings,
-  requestFor,
-  sizeFor,
-  sizingRequest,
-  worstCurrent,
-  type AmpacityOf,
-} from './sizing'
+import { rememberSizing, sizeFor, sizingRequest, worstCurrent, type AmpacityOf } from './sizing'
 import { describeWire, type SizedWire } from './describeWire'
 import { sizeEarth } from './sizeEarth'
 
@@ -52,7 +44,8 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
       describeCircuit(plan, model, conductor, air, groupedOf(conductor, null), routes),
     ]),
   )
-  const ampacityOf = rememberAmpacities(plan)
+  const sizing = rememberSizing(plan, guards)
+  const { ampacityOf, requestFor, sizingOf } = sizing
   const start = practice.series === 'AWG' ? '18 AWG' : '0.75 mm²'
   const sizes = new Map<WireId, string | null>(model.conductors.map(({ id, wire }) => [id, wire.size ?? start]))
   const situations = new Map<StateId, Situation>(
@@ -66,7 +59,6 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   }
   const settled = (conditions: Conditions) =>
     new Map([...situations].map(([id, situation]) => [id, settle(model, situation, conditions)]))
-  const sized = rememberSizings()
   let states = new Map<StateId, Solution>()
   for (let round = 0; round < SIZE_ROUNDS; round += 1) {
     states = settled(conditionsNow())
@@ -76,12 +68,8 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
       const { id, wire } = circuit.conductor
       if (wire.function === 'PE' || wire.size !== null) continue
       const before = sizes.get(id) ?? null
-      const next = sizeFor(
-        sized,
-        plan,
-        circuit,
-        requestFor(plan, circuit, guards.get(id)!, worstCurrent(circuit, states).worst_A),
-      ).answer.result.size
+      const asked = requestFor(circuit, worstCurrent(circuit, states).worst_A)
+      const next = sizeFor(sizingOf, plan, circuit, asked).answer.result.size
       if (next === before) continue
       if (
         round >= FREE_ROUNDS &&
@@ -111,8 +99,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
   for (const { wire: id, loose } of bonds) {
     const circuit = circuits.get(id)!
     if (circuit.conductor.wire.size !== null) continue
-    const next = sizeFor(sized, plan, circuit, requestFor(plan, circuit, guards.get(id)!, loose.value)).answer.result
-      .size
+    const next = sizeFor(sizingOf, plan, circuit, requestFor(circuit, loose.value)).answer.result.size
     if (next === null || wireSize(next).area_mm2 <= wireSize(sizes.get(id) ?? start).area_mm2) continue
     sizes.set(id, next)
     isBondChanged = true
@@ -158,7 +145,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
     const twin = key === null ? undefined : alike.get(key)
     const outcome = twin
       ? { ...twin, id, current_A: byState }
-      : describeWire(plan, circuit, guarded, states, size, ampacityOf, sized, bond)
+      : describeWire(plan, circuit, guarded, states, size, sizing, bond)
     if (key !== null && !twin) alike.set(key, outcome)
     outcomes.set(id, outcome)
   }
@@ -173,7 +160,7 @@ export function sizeWires(model: Model, guards: ReadonlyMap<WireId, WireGuard>, 
         outcomes,
         guards,
         (protection_A) =>
-          sized({
+          sizingOf({
             ...sizingRequest(plan, circuit, protection_A, 0),
             minimum: LEAST_SIZE[practice.series].L,
           }).result.size,
@@ -197,7 +184,7 @@ function regroup(
     if (found === undefined) {
       const circuit = circuits.get(id)
       const size = sizes.get(id) ?? null
-      const ampacity = circuit && size !== null ? ampacityOf(size, { ...circuit, grouped: 1 }).ampacity : null
+      const ampacity = circuit && size !== null ? ampacityOf(size, circuit, 1).ampacity : null
       const worst_A = circuit ? worstCurrent(circuit, states).worst_A : null
       found = ampacity?.kind === 'offered' && (worst_A ?? 0) > LIGHTLY_LOADED * ampacity.corrected_A
       known.set(id, found)

@@ -3,7 +3,7 @@ import { ASSUMED_PROSPECTIVE_A, openingTime, withstands_s } from '@/core/protect
 import { OVERLOAD_FACTOR } from '@/core/reference'
 import { SOLD_SIZES, wireSize } from '@/core/quantity'
 import { step, type TraceStep } from '@/core/trace'
-import { outletCurve, type Plan, type StateId } from '@/core/plan'
+import { outletCurve, type Plan, type StateId, type WireId } from '@/core/plan'
 import type { WireGuard } from './guards'
 import type { Solution } from '@/core/model'
 import { CLAMP_TOL, thickestFor, type Circuit } from './circuits'
@@ -157,17 +157,24 @@ export function shortMinimum(plan: Plan, circuit: Circuit, { guard }: WireGuard)
   )
 }
 
-/** What is asked of a size: current, drop, guard, and a short where another fuse bounds what it carries. */
-export function requestFor(
-  plan: Plan,
-  circuit: Circuit,
-  guarded: WireGuard,
-  worst_A: number | null,
-): SizeConductorRequest {
-  const request = sizingRequest(plan, circuit, neededFor(plan, circuit, guarded), worst_A)
+/** What is asked of a size, whatever the wire carries: drop, guard, and a short where another fuse bounds what it carries. */
+function requestWithout(plan: Plan, circuit: Circuit, guarded: WireGuard): SizeConductorRequest {
+  const request = sizingRequest(plan, circuit, neededFor(plan, circuit, guarded), null)
   const least = shortMinimum(plan, circuit, guarded)
   const isThicker = least !== null && wireSize(least).area_mm2 > wireSize(circuit.minimum).area_mm2
   return isThicker ? { ...request, minimum: least } : request
+}
+
+type RequestFor = (circuit: Circuit, worst_A: number | null) => SizeConductorRequest
+
+/** What is asked of the size of each wire; asked again in every round, of which only the current differs. */
+function rememberRequests(plan: Plan, guards: ReadonlyMap<WireId, WireGuard>): RequestFor {
+  const known = new Map<Circuit, SizeConductorRequest>()
+  return (circuit, worst_A) => {
+    let own = known.get(circuit)
+    if (!own) known.set(circuit, (own = requestWithout(plan, circuit, guards.get(circuit.conductor.id)!)))
+    return worst_A === null || worst_A === own.current_A ? own : { ...own, current_A: worst_A }
+  }
 }
 
 /** In a fault a lead alone is hot: what it carries then is not lessened by its neighbours. */
@@ -179,21 +186,26 @@ function groupingShare(plan: Plan, circuit: Circuit): number {
   return grouped?.kind === 'offered' && alone?.kind === 'offered' ? grouped.corrected_A / alone.corrected_A : 1
 }
 
+/** What the ampacity of a size hangs on. */
+type Installed = Parameters<typeof ampacitySettings>[1] & Parameters<typeof isThin>[0]
+
 export type AmpacityOf = (
   size: string,
-  circuit: Circuit,
+  circuit: Installed,
+  /** Where it is asked for another number beside it than there is. */
+  grouped?: number,
 ) => { readonly ampacity: Ampacity; readonly trace: readonly TraceStep[] }
 
 /** Hundreds of wires are of a handful of sizes: each is looked up and worded once. */
-export function rememberAmpacities(plan: Plan): AmpacityOf {
+function rememberAmpacities(plan: Plan): AmpacityOf {
   const known = new Map<string, ReturnType<AmpacityOf>>()
-  return (size, circuit) => {
-    const { insulation_C, stands_C, ambient_C, grouped } = circuit
+  return (size, circuit, grouped = circuit.grouped) => {
+    const { insulation_C, stands_C, ambient_C } = circuit
     const thin = isThin(circuit)
     const key = `${size} ${insulation_C} ${stands_C} ${ambient_C} ${grouped} ${thin}`
     let answer = known.get(key)
     if (!answer) {
-      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, circuit, thin), size })
+      const ampacity = conductorAmpacity({ ...ampacitySettings(plan, { ...circuit, grouped }, thin), size })
       answer = {
         ampacity,
         trace: ampacity.kind === 'offered' ? ampacity.explain() : [step('Ampacity', ampacity.reason, 'the plan')],
@@ -207,7 +219,7 @@ export function rememberAmpacities(plan: Plan): AmpacityOf {
 export type SizingOf = (request: SizeConductorRequest) => ReturnType<typeof sizeConductor>
 
 /** Requests differ in a handful of fields within a plan; the same is asked for many wires, and again in every round. */
-export function rememberSizings(): SizingOf {
+function rememberSizings(): SizingOf {
   const known = new Map<string, ReturnType<typeof sizeConductor>>()
   return (request) => {
     const key = [
@@ -229,3 +241,16 @@ export function rememberSizings(): SizingOf {
     return answer
   }
 }
+
+/** What is asked again and again while the wires of a plan are sized, each worked out once. */
+export interface Sizing {
+  readonly ampacityOf: AmpacityOf
+  readonly requestFor: RequestFor
+  readonly sizingOf: SizingOf
+}
+
+export const rememberSizing = (plan: Plan, guards: ReadonlyMap<WireId, WireGuard>): Sizing => ({
+  ampacityOf: rememberAmpacities(plan),
+  requestFor: rememberRequests(plan, guards),
+  sizingOf: rememberSizings(),
+})

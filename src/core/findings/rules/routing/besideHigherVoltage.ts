@@ -27,10 +27,17 @@ function lyingIn(context: LaidContext, raceway: RacewayId): readonly Lying[] {
   })
 }
 
-const lieTogether = (one: Lying, other: Lying): boolean =>
-  one.spans.some((a) =>
-    other.spans.some((b) => a.segment === b.segment && a.from_mm <= b.to_mm && b.from_mm <= a.to_mm),
-  )
+/** Who of some leads lies beside a stretch of another, by the segments that they lie in. */
+function besideOf(leads: readonly Lying[]): (other: Lying) => boolean {
+  const bySegment = new Map<number, Lying['spans'][number][]>()
+  for (const span of leads.flatMap(({ spans }) => spans)) {
+    const own = bySegment.get(span.segment)
+    if (own) own.push(span)
+    else bySegment.set(span.segment, [span])
+  }
+  return ({ spans }) =>
+    spans.some((b) => bySegment.get(b.segment)?.some((a) => a.from_mm <= b.to_mm && b.from_mm <= a.to_mm) ?? false)
+}
 
 /** Who lies beside whom in a way, by what is wrong with it. */
 type Beside = Readonly<
@@ -71,15 +78,18 @@ function findBeside(context: LaidContext, { raceway, leads }: WayFill, mains_V: 
     return mindEachOther('mains', low.kind) && !low.isJacketed ? 'disturbed' : null
   }
   const mark = (highs: readonly Lying[], lows: readonly Lying[], is: (low: LeadRoute) => Fact['is'] | null) => {
+    const isBesideHigh = besideOf(highs)
+    const marked: Record<Fact['is'], Lying[]> = { insulation: [], disturbed: [], moving: [] }
     for (const low of lows) {
       const own = is(low.route)
-      if (own === null || !highs.some((high) => lieTogether(high, low))) continue
-      found[own].others.add(low.route.id)
+      if (own !== null && isBesideHigh(low)) marked[own].push(low)
     }
-    for (const high of highs)
-      for (const own of ['moving', 'insulation', 'disturbed'] as const)
-        if (lows.some((low) => found[own].others.has(low.route.id) && lieTogether(high, low)))
-          found[own].mains.add(high.route.id)
+    for (const own of ['moving', 'insulation', 'disturbed'] as const) {
+      if (marked[own].length === 0) continue
+      const isBesideLow = besideOf(marked[own])
+      for (const low of marked[own]) found[own].others.add(low.route.id)
+      for (const high of highs) if (isBesideLow(high)) found[own].mains.add(high.route.id)
+    }
   }
   const lows = lying.filter(({ route }) => route.kind !== 'mains' && route.kind !== 'earth')
   mark(bare('mains'), lows, isOf)

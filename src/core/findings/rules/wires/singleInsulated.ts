@@ -61,20 +61,13 @@ function movingWays(context: LaidContext, lead: WireId | CableId): readonly Race
   })
 }
 
-/** Whether a lead that brings no mains lies on one of those ways. */
-function isBesideSignals(context: LaidContext, ways: readonly RacewayId[]): boolean {
-  const mains = new Set<WireId | CableId>()
-  for (const { id, wire } of mainsLeads(context)) mains.add(wire.cable ?? id)
-  return [...context.routes.byId].some(
-    ([lead, { parts }]) =>
-      !mains.has(lead) &&
-      !isEarthLead(context, lead) &&
-      parts.some(({ raceway }) => raceway !== null && ways.includes(raceway)),
+/** The leads of those on some ways that bring no mains and are no earth. */
+const signalsIn = ({ plan, routes }: LaidContext, ways: readonly RacewayId[], mains: ReadonlySet<WireId | CableId>) =>
+  ways.flatMap((way) =>
+    (routes.fills.get(way)?.leads ?? []).filter(
+      (lead) => !mains.has(lead) && plan.wires[lead as WireId]?.function !== 'PE',
+    ),
   )
-}
-
-const isEarthLead = ({ plan }: LaidContext, lead: WireId | CableId): boolean =>
-  plan.wires[lead as WireId]?.function === 'PE'
 
 export const singleInsulated = defineLayingRule<Facts>({
   severity: 'caution',
@@ -84,7 +77,9 @@ export const singleInsulated = defineLayingRule<Facts>({
   find: (context) => {
     const { plan } = context
     const found: Facts[] = []
-    for (const { id, wire, a, b } of mainsLeads(context)) {
+    const leads = [...mainsLeads(context)]
+    const mains = new Set<WireId | CableId>(leads.map(({ id, wire }) => wire.cable ?? id))
+    for (const { id, wire, a, b } of leads) {
       const jacket_V = wire.cable === null ? null : plan.cables[wire.cable]!.jacket_V
       // A jacket for less than the mains is none.
       const isBare = wire.cable === null ? wire.jacket === 'basic' : jacket_V !== null && jacket_V < plan.site.mains_V
@@ -115,7 +110,7 @@ export const singleInsulated = defineLayingRule<Facts>({
         is,
         cable: wire.cable,
         least_V: jacket_V,
-        isBesideSignals: isBesideSignals(context, ways),
+        isBesideSignals: signalsIn(context, ways, mains).length > 0,
       })
     }
     return found
