@@ -1,11 +1,13 @@
 import { findBy, lawOf, RULES, type Finding, type RuleId } from '@/core/findings'
+import { protectionRules } from '@/core/findings/rules/protection'
 import { currentRules } from '@/core/laws/stands/current'
 import { mainsLoadRules } from '@/core/laws/stands/mains'
 import { pinsRules } from '@/core/laws/stands/pins'
 import { voltsRules } from '@/core/laws/stands/volts'
 import type { DeviceId, Plan, Wire, WireId } from '@/core/plan'
+import { asItIsFed } from './candidates/suppositions'
 import { deviceOf, placeName, wireName, type End, type Near } from './near'
-import { foundIn, goneOf, running, stays, type Found } from './trial'
+import { foundIn, goneBy, goneOf, running, stays, type Found } from './trial'
 
 /** As many ends about one finding are taken off; and of a thing that has no more than these, all at once. */
 const MOST_ENDS = 16
@@ -14,11 +16,15 @@ const MOST_OF_ONE = 4
 export interface Lifted {
   readonly words: string
   readonly gone: ReadonlySet<string>
+  /** What is told of it may hang on it. */
+  readonly mayHang: (finding: Finding) => boolean
 }
 
 interface Lift {
   readonly ends: readonly End[]
   readonly words: string
+  /** The thing of which all leads of a kind are off: whatever they carried is gone with them, right or wrong. */
+  readonly whole: DeviceId | null
 }
 
 /** Ends of leads that a finding names, and those that lie in a terminal which it names, or in one that holds too many. */
@@ -53,6 +59,7 @@ const liftsOf = (near: Near, target: Finding): readonly Lift[] => [
     .slice(0, MOST_ENDS)
     .map((end): Lift => ({
       ends: [end],
+      whole: null,
       words: `all of it hangs on ${wireName(near.plan, end.wire)} at ${placeName(near.plan, end)}: with that end off none of it is so`,
     })),
   // Of what is told of a switch or a load its leads off would take away every other mistake at it as well.
@@ -65,9 +72,19 @@ const liftsOf = (near: Near, target: Finding): readonly Lift[] => [
     return [
       ...feeds
         .filter((ends) => ends.length > 0 && ends.length <= MOST_OF_ONE)
-        .map((ends) => ({ ends, words: `all of it hangs on how ${tag} is fed: with its feed off none of it is so` })),
+        .map((ends) => ({
+          ends,
+          whole: device,
+          words: `all of it hangs on how ${tag} is fed: with its feed off none of it is so`,
+        })),
       ...(all.length > 1 && all.length <= MOST_OF_ONE && !isOnlyFeed(near, device)
-        ? [{ ends: all, words: `all of it hangs on how ${tag} is joined: with its leads off none of it is so` }]
+        ? [
+            {
+              ends: all,
+              whole: device,
+              words: `all of it hangs on how ${tag} is joined: with its leads off none of it is so`,
+            },
+          ]
         : []),
     ]
   }),
@@ -100,11 +117,24 @@ const OF_THE_LEAD: ReadonlySet<string> = new Set<RuleId>([
 ])
 
 /** What is told of places, of ways and of the lead itself hangs on no end. */
-export const hangsOnEnds = ({ rule, stage }: Finding): boolean =>
+const hangsOnEnds = ({ rule, stage }: Finding): boolean =>
   Object.hasOwn(RULES, rule) && stage !== 'layout' && stage !== 'route' && !OF_THE_LEAD.has(rule)
 
 const isOfAmperes = ({ rule }: Finding): boolean =>
   Object.hasOwn(OF_AMPERES, rule) && RULES[rule as RuleId].reads !== 'joining'
+
+/**
+ * What may be told of how a thing is fed: of what its leads carry, and of what protects them, only as much as would be gone if
+ * it were made for the volts that it gets. With its leads off no load is too much for anything.
+ */
+function mayHangOn(plan: Plan, found: Found, whole: DeviceId | null): Lifted['mayHang'] {
+  const fed = whole === null ? null : asItIsFed(plan, whole)
+  if (fed === null) return hangsOnEnds
+  const gone = goneBy(found, fed)
+  const isGone = ({ members }: Finding) => members.every((member) => gone.has(member) || !found.has(member))
+  const isOfLoads = (finding: Finding) => isOfAmperes(finding) || finding.rule in protectionRules
+  return (finding) => hangsOnEnds(finding) && (!isOfLoads(finding) || isGone(finding))
+}
 
 /** What is told of the volts at a thing may stand still with its leads off; of what is asked of a source or a fuse every load would. */
 const isOfVolts = ({ rule }: Finding): boolean => rule in voltsRules || rule in pinsRules
@@ -125,7 +155,7 @@ export function* liftings(plan: Plan, found: Found, target: Finding, near: Near)
   if (!hangsOnEnds(target) || lawOf(target.rule) === 'reaches' || isOfAmperes(target)) return
   const own = new Set(isOfVolts(target) ? target.subjects.flatMap(deviceOf) : [])
   const ran = [...running(plan)].filter((id) => !own.has(id.slice(0, id.indexOf('#')) as DeviceId))
-  for (const { ends, words } of liftsOf(near, target)) {
+  for (const { ends, words, whole } of liftsOf(near, target)) {
     const after = withLoose(plan, ends)
     if (stays(after, target)) continue
     const runs = running(after)
@@ -140,6 +170,6 @@ export function* liftings(plan: Plan, found: Found, target: Finding, near: Near)
       yield null
       continue
     }
-    yield { words, gone: goneOf(found, left) }
+    yield { words, gone: goneOf(found, left), mayHang: mayHangOn(plan, found, whole) }
   }
 }

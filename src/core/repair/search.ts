@@ -2,7 +2,7 @@ import { bySeverity, lawOf, reviewEach, withConsequences, type Finding, type Fix
 import type { Plan } from '@/core/plan'
 import { candidatesNear, fewNear, fromItsLike, joined } from './candidates'
 import type { Change } from './change'
-import { hangsOnEnds, liftings } from './lifted'
+import { liftings } from './lifted'
 import { isOpenRule, nearBy, type Near } from './near'
 import { pressed } from './pressed'
 import { serves } from './serves'
@@ -180,7 +180,7 @@ class Search {
       this.trials += 1
       yield
       // What is so of the lead itself, or of its way, has a cause of its own.
-      const mends = lifted ? this.allOf(lifted.gone, target).filter(hangsOnEnds) : []
+      const mends = lifted ? this.allOf(lifted.gone, target).filter(lifted.mayHang) : []
       if (!lifted || mends.length < 2 || !mends.includes(target)) continue
       const change: Change = { words: lifted.words, fix: null, suppose: (plan) => plan, rank: 4, evidence: 2 }
       this.remedies.push({ change, target, mends, gone: lifted.gone, isOwn: false, cautions: 0 })
@@ -188,17 +188,26 @@ class Search {
   }
 
   /**
-   * Findings no graver than this one of which nothing is left, nor any stop that was told with them; what a rule offers itself
-   * mends what that rule found.
+   * Findings no graver than this one of which nothing is left, nor any stop that was told with them; of this one most of that
+   * is enough, and what a rule offers itself mends what that rule found.
    */
   private allOf(gone: ReadonlySet<string>, target: Finding, isOwn = false): readonly Finding[] {
     return this.all.filter(
       (each) =>
         this.isTold(each) &&
         WORTH[each.severity] <= WORTH[target.severity] &&
-        ((isOwn && each === target) || this.leftOf(each, gone).every(({ severity }) => severity === 'caution')) &&
+        ((each === target && (isOwn || this.takesMost(each, gone))) || this.stopsLeft(each, gone) === 0) &&
         this.apart.get(each.id)!.members.every((member) => gone.has(member) || !this.found.has(member)),
     )
+  }
+
+  /** Whether more goes of what was told with it than stays: what stays has a cause of its own. */
+  private takesMost(finding: Finding, gone: ReadonlySet<string>): boolean {
+    return this.stopsLeft(finding, gone) * 2 < finding.followers.length - this.leftOf(finding, gone).length
+  }
+
+  private stopsLeft(finding: Finding, gone: ReadonlySet<string>): number {
+    return this.leftOf(finding, gone).filter(({ severity }) => severity === 'stop').length
   }
 
   /** What was told with a finding and does not go with it. */
@@ -270,8 +279,7 @@ class Search {
   }
 
   private stopsLeftOf({ mends, gone }: Remedy): number {
-    const left = mends.flatMap((each) => this.leftOf(each, gone))
-    return left.filter(({ severity }) => severity === 'stop').length
+    return mends.reduce((sum, each) => sum + this.stopsLeft(each, gone), 0)
   }
 
   private leavesOf({ mends, gone }: Remedy): number {

@@ -1,5 +1,16 @@
+import { settlePlan } from '@/core/figures'
+import { terminalKey } from '@/core/model'
 import { formatNumber } from '@/core/quantity'
-import { newCable, type CableId, type DeviceId, type Part, type Plan, type RacewayId, type WireId } from '@/core/plan'
+import {
+  newCable,
+  type CableId,
+  type DeviceId,
+  type Part,
+  type Plan,
+  type RacewayId,
+  type TerminalId,
+  type WireId,
+} from '@/core/plan'
 import type { Change } from '../change'
 import type { Near } from '../near'
 
@@ -283,21 +294,43 @@ function otherLoads({ plan, devices, rule }: Near): readonly Change[] {
   })
 }
 
+/** With a load as if it were made for the volts of the supply that feeds it; null where it is, or where none does. */
+export function asItIsFed(plan: Plan, id: DeviceId): Plan | null {
+  const part = plan.parts[plan.devices[id]!.part]!
+  const [draw] = part.draws
+  if (!draw) return null
+  const { model } = settlePlan(plan)
+  // What its source gives, whatever it sags to under it.
+  const given_V = Math.max(
+    ...model
+      .potentialsOfJoint(model.jointOf(terminalKey(id, draw.plus)))
+      .map(({ kind, voltage_V }) => (kind === '+' ? (voltage_V ?? 0) : 0)),
+    0,
+  )
+  if (given_V === 0 || !isApart(given_V, draw.nominal_V)) return null
+  return withPart(plan, id, scaled(part, given_V / draw.nominal_V))
+}
+
 function scaled(part: Part, by: number): Part {
   // What is made for less takes no more of it.
   const draws = part.draws.map((draw) =>
     by < 1 && draw.power_W !== null ? { ...draw, power_W: draw.power_W * by } : draw,
   )
-  const ends = new Set(part.draws.flatMap(({ plus, minus }) => [plus, minus]))
+  const least = new Map(
+    part.draws.flatMap(({ plus, minus, nominal_V }) => [plus, minus].map((end) => [end, nominal_V * by] as const)),
+  )
   return {
     ...part,
     draws: times(draws, by),
     actuators: times(part.actuators, by),
     terminals: Object.fromEntries(
-      Object.entries(part.terminals).map(([id, terminal]) => [
-        id,
-        ends.has(id as keyof Part['terminals']) ? times(terminal, by) : terminal,
-      ]),
+      (Object.entries(part.terminals) as [TerminalId, Part['terminals'][TerminalId]][]).map(([id, terminal]) => {
+        const nominal_V = least.get(id)
+        if (nominal_V === undefined) return [id, terminal]
+        const made = times(terminal, by)
+        // What was stated of its terminals for other volts than its own is none of the new ones.
+        return [id, { ...made, min_V: made.min_V === null ? null : Math.min(made.min_V, nominal_V) }]
+      }),
     ),
   }
 }

@@ -6,6 +6,8 @@ import { pressed } from '../pressed'
 const MOST_NAMED = 8
 const MOST_OPEN = 8
 const MOST_LIKE = 4
+/** Plus and minus that meet are joined by a lead that was put in as often as by two that are exchanged. */
+const BRIDGES = 1.25
 /** What is insulated for less is no wire of a mains box; and what such wire is sold for. Common practice. */
 const LEAST_V = 300
 const USUAL_V = 450
@@ -17,8 +19,12 @@ const listed = (plan: Plan, wires: readonly WireId[]): string => {
   return names.length === 0 ? last : `${names.join(', ')} and ${last}`
 }
 
-/** A lead too many: one that leaves another at each of its ends, near the finding, or lies in a terminal that holds too many. */
-export function takenOut({ plan, wires, devices, crowded, endsAt, endOf }: Near): readonly Change[] {
+/**
+ * A lead too many: one that leaves another at each of its ends, near the finding, or lies in a terminal that holds too many;
+ * where plus and minus meet and nothing wants an end, also one on a fuse's or a contact's side that nothing else wants.
+ */
+export function takenOut({ plan, rule, wires, devices, crowded, open, endsAt, endOf }: Near): readonly Change[] {
+  const isBridge = rule === 'short-circuit' && open.length === 0
   const isCrowded = (id: WireId) =>
     (['from', 'to'] as const).some((side) => {
       const at = endOf(id, side)
@@ -28,7 +34,10 @@ export function takenOut({ plan, wires, devices, crowded, endsAt, endOf }: Near)
     (['from', 'to'] as const).every((side) => {
       const at = endOf(id, side)
       if (!at) return false
-      const { links } = plan.parts[plan.devices[at.device]!.part]!
+      const { links, draws } = plan.parts[plan.devices[at.device]!.part]!
+      const isPassed = links.some((link) => link.kind !== 'bar' && [link.a, link.b].includes(at.terminal))
+      const isFed = draws.some(({ plus, minus }) => plus === at.terminal || minus === at.terminal)
+      if (isBridge && isPassed && !isFed) return true
       const joint = links.flatMap((link) =>
         link.kind === 'bar' && link.terminals.includes(at.terminal) ? link.terminals : [],
       )
@@ -48,7 +57,7 @@ export function takenOut({ plan, wires, devices, crowded, endsAt, endOf }: Near)
         `${wireName(plan, id)} is one wire too many`,
         `Take ${wireName(plan, id)} out`,
         [{ type: 'disconnect', id }],
-        1.7,
+        isBridge ? BRIDGES : 1.7,
         2,
       ),
     )
