@@ -300,22 +300,22 @@ export function asItIsFed(plan: Plan, id: DeviceId): Plan | null {
   const [draw] = part.draws
   if (!draw) return null
   const { model } = settlePlan(plan)
-  // What its source gives, whatever it sags to under it.
-  const given_V = Math.max(
-    ...model
-      .potentialsOfJoint(model.jointOf(terminalKey(id, draw.plus)))
-      .map(({ kind, voltage_V }) => (kind === '+' ? (voltage_V ?? 0) : 0)),
-    0,
-  )
+  // What its source gives, whatever it sags to under it; of a battery and its charger the battery.
+  const given = model
+    .potentialsOfJoint(model.jointOf(terminalKey(id, draw.plus)))
+    .flatMap(({ kind, voltage_V }) => (kind === '+' && voltage_V !== null ? [voltage_V] : []))
+  const given_V = given.length === 0 ? 0 : Math.min(...given)
   if (given_V === 0 || !isApart(given_V, draw.nominal_V)) return null
   return withPart(plan, id, scaled(part, given_V / draw.nominal_V))
 }
 
 function scaled(part: Part, by: number): Part {
-  // What is made for less takes no more of it.
-  const draws = part.draws.map((draw) =>
-    by < 1 && draw.power_W !== null ? { ...draw, power_W: draw.power_W * by } : draw,
-  )
+  // What is made for less takes no more of it; and of more volts what is of the same watts takes less.
+  const draws = part.draws.map((draw) => ({
+    ...draw,
+    power_W: draw.power_W === null ? null : draw.power_W * Math.min(1, by),
+    current_A: draw.current_A === null ? null : draw.current_A / Math.max(1, by),
+  }))
   const least = new Map(
     part.draws.flatMap(({ plus, minus, nominal_V }) => [plus, minus].map((end) => [end, nominal_V * by] as const)),
   )
