@@ -18,6 +18,7 @@ import { SIGNS } from './signs'
 import { STAGED } from './staged'
 import { TOWERS } from './towers'
 import { WORKS } from './works'
+import { YARDS } from './yards'
 
 export const BUILDS: readonly Build[] = [
   ...KITS,
@@ -39,4 +40,5 @@ export const BUILDS: readonly Build[] = [
   ...SIGNS,
   ...STAGED,
   ...TOWERS,
+  ...YARDS,
 ]

@@ -132,6 +132,11 @@ export const BUILD_SAMPLES = {
   'fed-by-own-command': from('oven, converted', 'controller fed from behind the relay'),
   'input-unsent': from('picker with servos', 'a servo’s pulse lead on its own plus'),
   'contact-joins-nothing': from('clamp', 'the coupler’s lead to the foot switch left off'),
+  'input-on-its-common': from('feeder on two batteries', 'gate’s contact to minus and not to plus'),
+  'volts-not-reached': from(
+    'feeder on two batteries',
+    'a sensor of no stated load on the sensors’ plus, which is left off',
+  ),
   'input-tied': from('press feeder', 'plus of the start on its input’s side'),
   'output-fed': from('a spindle on a drive, earthed by a rod', 'the line on a motor terminal'),
   'outlet-dead': from('tank with dosing', 'outlet’s line and neutral from one strip'),

@@ -1,6 +1,6 @@
 import type { Does, PartGiven } from '@/core/plan'
 
-/** What those parts do with their power that are of no kind of their own. What an air valve works the plan does not know. */
+/** What those parts do with their power that are of no kind of their own; a valve is a coil that works something. */
 const DOES: Readonly<Record<string, Does>> = {
   'part:spindle-mains': 'moves',
   'part:network-switch-5': 'computes',
@@ -17,6 +17,8 @@ const DOES: Readonly<Record<string, Does>> = {
   'part:pump-12': 'pumps',
   'part:pump-24': 'pumps',
   'part:lock-12': 'moves',
+  'part:valve-12': 'works',
+  'part:valve-24': 'works',
   'part:buzzer-24': 'sounds',
   'part:servo-small': 'moves',
   'part:servo-large': 'moves',

@@ -69,6 +69,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
     'relay-control-voltage',
     'coil-never-worked',
   ],
+  'volts-not-reached': [...GAPS, ...SHORTS, 'load-not-fed'],
   'outlet-dead': [...GAPS, ...SHORTS, 'source-asked-too-much', 'coil-never-worked', 'relay-control-voltage'],
   // What goes out by one cord and home by another is what the device ahead of each sees.
   'residual-trips': ['other-cords-neutral'],

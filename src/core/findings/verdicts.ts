@@ -239,6 +239,38 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
           'A jack in a wall beside its board is held against its hole as it stands there: its width runs down the wall.',
       },
       {
+        rules: ['input-on-its-common'],
+        asks: 'new',
+        words: 'An isolated input that only ever meets the rail on which its common lies reads nothing, and is a stop.',
+      },
+      {
+        rules: ['volts-not-reached'],
+        asks: 'new',
+        words:
+          'A part that states no load of its own, such as a sensor, is held against what feeds its plus and minus.',
+      },
+      {
+        rules: ['load-not-fed'],
+        asks: 'more',
+        words: 'A lead of a reed or a thermistor beside it is no pin that might feed it.',
+      },
+      {
+        rules: ['coil-without-flyback'],
+        asks: 'more',
+        words: 'A valve is a coil: switched by a transistor it wants a diode.',
+      },
+      {
+        rules: ['fuse-does-not-protect-wire', 'thin-tap-unprotected'],
+        asks: 'more',
+        words: 'What turns may be held and takes more then: its leads are held against their fuse.',
+      },
+      {
+        rules: ['no-wire-fits', 'return-by-another'],
+        asks: 'less',
+        words:
+          'Batteries one upon another are one source: the lead between them stands behind the same fuse as the rest.',
+      },
+      {
         rules: ['stop-contact-idle'],
         asks: 'less',
         words: 'Of a contact whose load is off for another reason nothing is known, and nothing is told.',

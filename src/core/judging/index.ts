@@ -24,6 +24,7 @@ export {
 } from './rule'
 export { isLoose, isToOutside } from './outside'
 export { powerOutputs } from './powerOutputs'
+export { isolatedInputs } from './isolatedInputs'
 export { hasLevel, hungOn, isOnRail, isReadByPin, isSentTo } from './senders'
 export { PIN_SLACK, RATING_SLACK } from './slack'
 export { isCommandable, isWorkedByHandOrHeat, passesThermostat, waysTo } from './commands'

@@ -12,6 +12,7 @@ import { drawPower_W } from './drawAmount'
 import { JointGroups } from './jointGroups'
 import { terminalKey, type TerminalKey } from './keys'
 import { reachedFrom, stepsOf, type Steps } from './reach'
+import { stacksOf } from './stacks'
 import type { Conductor, Model, ModelDevice, ModelDraw, Mover, Net, Passage, Potential, Wiring } from './types'
 
 const known = new WeakMap<Plan, Model>()
@@ -59,14 +60,15 @@ function join(plan: Plan): Wiring {
   const movers = moversOf(devices, jointOf)
   const moverAt = new Map(movers.map(({ id }, i) => [id, i]))
   const passages = passagesOf(devices, jointOf, moverAt)
-  const sources = sourceTerminals(devices)
   const conductors = conductorsOf(plan, jointOf)
+  const { sources, stacks } = stacksOf(sourceTerminals(devices), conductors, jointOf, joints.count)
   const steps = stepsOf(joints.count, conductors, passages, movers)
   return {
     steps,
     passages,
     movers,
     sources,
+    stacks,
     jointOf,
     jointCount: joints.count,
     terminalOfJoint: joints.terminalOfJoint,

@@ -97,6 +97,8 @@ export interface Wiring {
   readonly passages: readonly Passage[]
   readonly movers: readonly Mover[]
   readonly sources: readonly { readonly potential: Potential; readonly terminal: TerminalKey }[]
+  /** Sources that stand upon another and feed with it: by the joint of the minus, that of the plus. */
+  readonly stacks: ReadonlyMap<number, number>
   /** Terminals that are one piece of metal inside a part are one joint; counted from 0. */
   jointOf(key: TerminalKey): number
   readonly jointCount: number

@@ -7,7 +7,7 @@ import {
   type Passage,
   type Step,
 } from '@/core/model'
-import { PART_KINDS, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
+import { doesOf, factsOf, PART_KINDS, type DeviceId, type Part, type TerminalId, type WireId } from '@/core/plan'
 import { ampacityNeeded_A } from '@/core/protection'
 import { FAMILIES } from '@/core/reference'
 
@@ -52,11 +52,17 @@ function surroundingsOf(model: Model): Surroundings {
       for (const joint of [passage.jointA, passage.jointB]) fuses.set(joint, [...(fuses.get(joint) ?? []), passage])
   const canOverload = new Map<number, boolean>()
   const inputs_VA = new Map<number, Map<DeviceId, number>>()
-  for (const { device, plus, minus } of model.draws) {
-    const is = PART_KINDS[model.deviceById.get(device)!.part.behaviour.kind].canOverload
+  for (const { device, draw, plus, minus } of model.draws) {
+    const is = canTakeMore(model.deviceById.get(device)!.part, draw)
     for (const joint of [plus, minus]) canOverload.set(joint, (canOverload.get(joint) ?? false) || is)
   }
   for (const { id, part } of model.devices) {
+    // A diode or a snubber that leads nowhere else takes nothing for long, or fails as a short.
+    if (part.behaviour.kind === 'surge-filter' && part.links.length === 0)
+      for (const terminal of Object.keys(part.terminals) as TerminalId[]) {
+        const joint = model.jointOf(terminalKey(id, terminal))
+        if (!canOverload.has(joint)) canOverload.set(joint, false)
+      }
     if (!PART_KINDS[part.behaviour.kind].canOverload) continue
     const { behaviour } = part
     const own = behaviour.kind === 'supply' ? [behaviour.line, behaviour.neutral] : []
@@ -78,6 +84,14 @@ function surroundingsOf(model: Model): Surroundings {
   }
   known.set(model.wiring, own)
   return own
+}
+
+/** Whether it takes more than it is made for: by its kind, and what turns, since it may be held; what is told by a signal limits itself. */
+function canTakeMore(part: Part, draw: Part['draws'][number]): boolean {
+  if (PART_KINDS[part.behaviour.kind].canOverload) return true
+  const does = doesOf(part, draw)
+  const isTold = Object.values(part.terminals).some((each) => each!.function === 'signal' || each!.function === 'data')
+  return (does === 'moves' || does === 'pumps') && !isTold && !factsOf(part).isElectronics
 }
 
 /** What a supply takes from the mains with its outputs at their limits: more it cannot take, whatever hangs on it. */
@@ -128,9 +142,15 @@ function servedAt(model: Model, surroundings: Surroundings, lead: WireId, end: n
   const { fuses, sources, canOverload, inputs_VA } = surroundings
   let isUnknown = false
   let count = 0
+  // What a lead brings to the minus of a source that stands upon another goes on from its plus.
+  const start = model.stacks.get(end) ?? end
+  const isUpper = start !== end
   const stopsAt = (joint: number) =>
-    (isUnknown ||= (count += 1) > MOST_JOINTS || sources.has(joint) || canOverload.get(joint) === true)
-  const reached = reachedFrom(model, [end], (step) => step.id !== lead && isBeside(step), stopsAt)
+    (isUnknown ||=
+      (count += 1) > MOST_JOINTS ||
+      (sources.has(joint) && !(isUpper && joint === start)) ||
+      canOverload.get(joint) === true)
+  const reached = reachedFrom(model, [start], (step) => step.id !== lead && isBeside(step), stopsAt)
   if (isUnknown) return null
   let loads = 0
   const supplies = new Map<DeviceId, number>()

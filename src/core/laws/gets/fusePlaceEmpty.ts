@@ -24,7 +24,7 @@ export const fusePlaceEmpty = defineRule<Facts>({
       const loads = context.ways.flatMap((way) => (way.passages.includes(passage) ? [way.device] : []))
       const advised_A =
         context.reckoning.protective.find((each) => each.device === device && each.link === link.id)?.advised_A ?? null
-      return loads.length > 0 ? [{ device, link: link.id, loads: [...new Set(loads)], advised_A }] : []
+      return loads.length > 0 ? [{ device, link: link.id, loads: [...new Set(loads)].sort(), advised_A }] : []
     }),
   word: ({ device, link, loads, advised_A }, context) => {
     const { tag } = context.device(device)

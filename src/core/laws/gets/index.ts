@@ -15,6 +15,7 @@ import { relayControlVoltage } from './relayControlVoltage'
 import { requiredTerminalOpen } from './requiredTerminalOpen'
 import { socketEmpty } from './socketEmpty'
 import { sourceAskedTooMuch } from './sourceAskedTooMuch'
+import { voltsNotReached } from './voltsNotReached'
 
 /** Whatever should run gets what it needs: volts, polarity, kind and all its poles, in every state in which it should run. */
 export const getsRules = {
@@ -34,4 +35,5 @@ export const getsRules = {
   'required-terminal-open': requiredTerminalOpen,
   'socket-empty': socketEmpty,
   'source-asked-too-much': sourceAskedTooMuch,
+  'volts-not-reached': voltsNotReached,
 } as const satisfies Readonly<Record<string, Rule>>

@@ -1,5 +1,6 @@
 import {
   coilsOf,
+  isBoard,
   isClosedAtRest,
   isCommanded,
   moverOf,
@@ -64,6 +65,16 @@ function knownOf(context: Context): Known {
         const { device, terminal } = splitKey(key)
         const { function: fn, level_V, direction, rated_A } = context.terminal(device, terminal)
         if ((fn !== 'signal' && fn !== 'data') || level_V === 0 || direction === 'in') continue
+        // A lead of a reed or a thermistor gives nothing by itself: nothing feeds it.
+        const { draws, behaviour } = context.part(device)
+        if (
+          direction === null &&
+          level_V === null &&
+          draws.length === 0 &&
+          !isBoard(context.part(device)) &&
+          !('outputs' in behaviour)
+        )
+          continue
         const gives_A = level_V !== null && level_V <= LOGIC_V ? PIN_A : (rated_A ?? Infinity)
         const joint = model.jointOf(key)
         const list = pinsOf.get(joint)

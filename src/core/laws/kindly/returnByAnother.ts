@@ -26,6 +26,8 @@ export const returnByAnother = defineRule<Facts>({
               (jointFrom === wanted || jointTo === wanted) && wire.function !== 'PE' && wire.origin !== 'remove',
           )
         const leads = at(joint)
+        // Upon another it feeds with that one, and by its minus.
+        if (joint !== undefined && context.model.stacks.has(joint)) return []
         if (leads.length === 0 || at(feed).length === 0) return []
         const others = leads.map(({ from, to }) => [from, to].map(splitKey).find(({ device }) => device !== id)?.device)
         // What it feeds is its load, whatever that feeds in turn: a converter, or a board with one.

@@ -1,8 +1,8 @@
-import type { DeviceId, Terminal, TerminalId } from '@/core/plan'
+import type { DeviceId, TerminalId } from '@/core/plan'
 import { terminalKey, waysFrom, type Passage } from '@/core/model'
 import { moverOf } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
-import { type JoinedContext, defineJoiningRule } from '@/core/judging'
+import { type JoinedContext, defineJoiningRule, isolatedInputs } from '@/core/judging'
 
 interface Facts {
   readonly device: DeviceId
@@ -28,16 +28,6 @@ function isAdrift(context: JoinedContext, device: DeviceId, terminal: TerminalId
   })
 }
 
-/** As commons of isolated inputs are printed, where the part says no more of them: "in com", "COM", "common". */
-const COMMON = /\b(com|common|cm\d?)\b/i
-
-/** The other end of isolated inputs: isolated like them, and neither an input nor an output of its own. */
-function isCommon({ function: fn, isolated, direction, level_V, label }: Terminal): boolean {
-  if (fn === 'contact-COM' || direction === 'out') return false
-  const isOtherEnd = isolated && (fn === 'signal' || fn === 'any') && direction !== 'in' && level_V === null
-  return isOtherEnd || (COMMON.test(label) && !/out/i.test(label))
-}
-
 export const commonOpen = defineJoiningRule<Facts>({
   severity: 'stop',
   title: 'Inputs used without their common',
@@ -45,22 +35,13 @@ export const commonOpen = defineJoiningRule<Facts>({
   source: SOURCES.practice,
   find: (context) =>
     context.devices.flatMap(({ id, part }): Facts[] => {
-      const keys = Object.keys(part.terminals) as TerminalId[]
-      const used = keys.filter((key) => {
-        const { function: fn, isolated, direction } = part.terminals[key]!
-        const isInput = (fn === 'signal' || fn === 'data') && isolated && direction === 'in'
-        return isInput && !isCommon(part.terminals[key]!) && context.isJoined(id, key)
-      })
-      if (used.length === 0) return []
-      // A contact's common is another rule's; a common that gives volts out is nobody's need.
-      return keys.flatMap((common): Facts[] => {
-        const { block } = part.terminals[common]!
-        if (!isCommon(part.terminals[common]!)) return []
-        const own = block === null ? used : used.filter((key) => part.terminals[key]!.block === block)
+      const used = isolatedInputs(part).filter(({ input }) => context.isJoined(id, input))
+      return [...new Set(used.flatMap(({ commons }) => commons))].flatMap((common): Facts[] => {
+        const own = used.flatMap(({ input, commons }) => (commons.includes(common) ? [input] : []))
         const isBarred = part.links.some(
           (link) => link.kind === 'bar' && link.terminals.includes(common) && link.terminals.length > 1,
         )
-        if (own.length === 0 || isBarred || context.isLeftOpen(id, common)) return []
+        if (isBarred || context.isLeftOpen(id, common)) return []
         const isOpen = !context.isJoined(id, common)
         return isOpen || isAdrift(context, id, common) ? [{ device: id, common, used: own, isAdrift: !isOpen }] : []
       })

@@ -1,6 +1,7 @@
 import type { Rule } from '@/core/judging'
 import { chainOrder } from './chainOrder'
 import { commonOpen } from './commonOpen'
+import { inputOnItsCommon } from './inputOnItsCommon'
 import { inputTied } from './inputTied'
 import { labelOtherPort } from './labelOtherPort'
 import { pairHalf } from './pairHalf'
@@ -17,6 +18,7 @@ import { signalsWithoutCommonNegative } from './signalsWithoutCommonNegative'
 export const knownRules = {
   'chain-order': chainOrder,
   'common-open': commonOpen,
+  'input-on-its-common': inputOnItsCommon,
   'input-tied': inputTied,
   'label-other-port': labelOtherPort,
   'pair-half': pairHalf,

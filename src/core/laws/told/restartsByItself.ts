@@ -28,17 +28,20 @@ export const restartsByItself = defineRule<{ readonly device: DeviceId; readonly
         }),
       ),
     ].map((device) => ({ device, stop: stopOf(context, device) })),
-  word: ({ device, stop }, context) => ({
-    harm:
-      stillDrawing(context.plan, scenarioOf('the mains back and nobody’s hand on anything', { isIdle: true }), [
-        device,
-      ]) ?? undefined,
-    // Letting go of a stop must not start anything; a saw that starts with its main switch is a saw with a main switch.
-    severity: stop ? 'stop' : 'caution',
-    subjects: [device, ...(stop ? [stop] : [])].map((id) => ({ kind: 'device', id })),
-    what: stop
-      ? `${context.device(device).tag}, ${context.device(device).name}, runs again as soon as ${context.device(stop).tag} is let go, or the mains comes back`
-      : `${context.device(device).tag}, ${context.device(device).name}, hangs on switches alone: after a power cut it runs again as soon as the mains is back`,
-    why: 'Someone has a hand in it by then. A contactor that drops out and wants a start button, or a relay that the controller closes, keeps it still.',
-  }),
+  word: ({ device, stop }, context) => {
+    const what = context.model.sources.some(({ potential: { kind } }) => kind === 'L') ? 'the mains' : 'the power'
+    return {
+      harm:
+        stillDrawing(context.plan, scenarioOf(`${what} back and nobody’s hand on anything`, { isIdle: true }), [
+          device,
+        ]) ?? undefined,
+      // Letting go of a stop must not start anything; a saw that starts with its main switch is a saw with a main switch.
+      severity: stop ? 'stop' : 'caution',
+      subjects: [device, ...(stop ? [stop] : [])].map((id) => ({ kind: 'device', id })),
+      what: stop
+        ? `${context.device(device).tag}, ${context.device(device).name}, runs again as soon as ${context.device(stop).tag} is let go, or ${what} comes back`
+        : `${context.device(device).tag}, ${context.device(device).name}, hangs on switches alone: after a power cut it runs again as soon as ${what} is back`,
+      why: 'Someone has a hand in it by then. A contactor that drops out and wants a start button, or a relay that the controller closes, keeps it still.',
+    }
+  },
 })

@@ -1,5 +1,6 @@
 import type { DeviceId } from '@/core/plan'
 import { SOURCES } from '@/core/reference'
+import { terminalKey } from '@/core/model'
 import { defineRule } from '@/core/judging'
 
 export const suppliesInSeries = defineRule<{
@@ -12,20 +13,28 @@ export const suppliesInSeries = defineRule<{
   stage: 'connect',
   source: SOURCES.practice,
   find(context) {
-    const { sources, netOf } = context.model
+    const { netOf } = context.model
     const allows = (id: DeviceId) => {
       const { behaviour } = context.part(id)
       // Cells are made to be stacked.
       return behaviour.kind === 'battery' || (behaviour.kind === 'supply' && behaviour.seriesAllowed)
     }
-    return sources.flatMap(({ potential: plus, terminal }) => {
-      if (plus.kind !== '+') return []
-      return sources.flatMap(({ potential: minus, terminal: other }) => {
-        if (minus.kind !== '-' || minus.device === plus.device || netOf(terminal) !== netOf(other)) return []
-        const forbids = [plus.device, minus.device].filter((id) => !allows(id))
-        return forbids.length > 0 ? [{ upper: minus.device, lower: plus.device, forbids }] : []
-      })
-    })
+    const outputs = context.devices.flatMap(({ id, part: { behaviour } }) =>
+      'outputs' in behaviour
+        ? behaviour.outputs.map(({ plus, minus }) => ({
+            id,
+            plus: netOf(terminalKey(id, plus)),
+            minus: netOf(terminalKey(id, minus)),
+          }))
+        : [],
+    )
+    return outputs.flatMap((lower) =>
+      outputs.flatMap((upper) => {
+        if (upper.id === lower.id || lower.plus !== upper.minus) return []
+        const forbids = [lower.id, upper.id].filter((id) => !allows(id))
+        return forbids.length > 0 ? [{ upper: upper.id, lower: lower.id, forbids }] : []
+      }),
+    )
   },
   word: ({ upper, lower, forbids }, context) => ({
     subjects: [

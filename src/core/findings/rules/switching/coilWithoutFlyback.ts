@@ -24,7 +24,9 @@ function inductive(part: Part, role: RoleKind | null): readonly (readonly [Termi
     const does = doesOf(part, draw)
     const isSaid = does === null ? role !== null && TURNING.includes(role) : does === 'moves' || does === 'pumps'
     const turns = isSaid && draw.system !== 'ac'
-    return isPlain && turns ? [[draw.plus, draw.minus, 'motor'] as const] : []
+    // A control input of a relay with electronics works something too, and is no coil: a valve’s is said to be one.
+    if (!isPlain || (!turns && (draw.does !== 'works' || draw.system === 'ac'))) return []
+    return [[draw.plus, draw.minus, turns ? 'motor' : 'coil'] as const]
   })
 }
 
@@ -58,6 +60,6 @@ export const coilWithoutFlyback = defineJoiningRule<Facts>({
       { kind: 'device', id: by },
     ],
     what: `${is === 'coil' ? 'The coil of ' : ''}${context.device(device).tag} is switched by ${context.device(by).tag}, and nothing takes up what it gives back when it goes off`,
-    why: `A ${is} answers a cut with hundreds of volts; the transistor dies of it, mostly as a short, and ${is === 'coil' ? 'the relay' : 'the motor'} stays on. Put a diode across it, its ring to the plus.`,
+    why: `A ${is} answers a cut with hundreds of volts; the transistor dies of it, mostly as a short, and ${is === 'coil' ? 'what the coil works' : 'the motor'} stays on. Put a diode across it, its ring to the plus.`,
   }),
 })
