@@ -237,10 +237,9 @@ class Search {
       const { target } = most
       // What its own rule offers is believed before a change that mends no more stops and could not be offered.
       const stops = most.mends.filter((each) => each.severity === 'stop' && !now.has(each))
-      const isOffered = most.change.fix !== null && most.cautions === 0
       const own = open.find(
         (remedy) =>
-          !isOffered &&
+          !isOffered(most) &&
           remedy.isOwn &&
           remedy.target === target &&
           this.stopsLeftOf(remedy) === 0 &&
@@ -257,6 +256,8 @@ class Search {
         )
         .sort((a, b) => a.change.rank - b.change.rank)
         .filter(({ change, isOwn }, _, [likeliest]) => isOwn || change.rank <= likeliest!.change.rank + MUCH_RARER)
+        // What is told first is what is offered first.
+        .sort((a, b) => Number(isOffered(b)) - Number(isOffered(a)))
       const left = [target, ...others].flatMap((each) => this.leftOf(each, first.gone))
       const explained = this.explained(this.without(target, left), target, best, others)
       const followers = others.map((each) => this.without(each, left))
@@ -306,7 +307,7 @@ class Search {
     ]
     return {
       ...finding,
-      fixes: distinct(offered.flatMap(({ change: { fix }, cautions }) => (fix && cautions === 0 ? [fix] : []))).slice(
+      fixes: distinct(offered.flatMap((remedy) => (isOffered(remedy) ? [remedy.change.fix!] : []))).slice(
         0,
         MOST_PLACES,
       ),
@@ -320,6 +321,9 @@ class Search {
     }
   }
 }
+
+/** Whether a hand may do it as it is said: it brings nothing. */
+const isOffered = ({ change, cautions }: Remedy): boolean => change.fix !== null && cautions === 0
 
 const distinct = (fixes: readonly Fix[]): readonly Fix[] => [
   ...new Map(fixes.map((fix) => [JSON.stringify(fix.commands), fix])).values(),
