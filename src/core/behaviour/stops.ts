@@ -31,13 +31,15 @@ export function isHazard(part: Part): boolean {
 
 /**
  * Whether a thing that is no known hazard may be one for all the plan says: it takes power and has no line for data, so that
- * it turns what it takes into motion, heat or sound; or something is plugged into it.
+ * it turns what it takes into motion, heat or sound; or it is a coil that works nobody knows what, as a valve does; or something
+ * is plugged into it.
  */
 export function mayBeHazard(part: Part): boolean {
   const { kind } = part.behaviour
   if (kind === 'outlet') return true
   const hasData = Object.values(part.terminals).some((terminal) => terminal!.function === 'data')
-  return !hasData && !isHazard(part) && part.draws.some((draw) => doesOf(part, draw) === null)
+  const isOpen = (draw: Part['draws'][number]) => doesOf(part, draw) === null || draw.does === 'works'
+  return !hasData && !isHazard(part) && part.draws.some(isOpen)
 }
 
 /** What only lets something flow may have to go on, as the water that cools does: it is said, and a person decides. */

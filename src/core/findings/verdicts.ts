@@ -265,6 +265,16 @@ export const VERDICTS: readonly { readonly version: number; readonly changes: re
         words: 'What turns may be held and takes more then: its leads are held against their fuse.',
       },
       {
+        rules: ['coils-mixed'],
+        asks: 'more',
+        words: 'Two windings of one motor on two drivers are told.',
+      },
+      {
+        rules: ['contact-overloaded'],
+        asks: 'less',
+        words: 'Contacts that open together one after the other each break their share of the volts.',
+      },
+      {
         rules: ['no-wire-fits', 'return-by-another'],
         asks: 'less',
         words:

@@ -14,6 +14,8 @@ const INPUT_ROUNDS = 8
 const INPUT_REL_TOL = 1e-9
 /** The least that a wire of no length counts as. */
 const LEAST_OHM = 1e-6
+/** A thousandth of what the least of relays leaks. */
+const RESIDUE_A = 1e-9
 /** Rounds beyond one for each mover, before a circuit counts as one without rest. */
 const EXTRA_ROUNDS = 4
 
@@ -176,7 +178,8 @@ function gather(answers: readonly (readonly [Component, SolvedComponent])[]): So
     const { potentials_V, currents_A, limiting, dropped } = solution
     for (let i = 0; i < elements.length; i += 1) {
       const { id, role, load } = elements[i]!
-      const current_A = currents_A[i]!
+      // Less is no current: what arithmetic leaves over.
+      const current_A = Math.abs(currents_A[i]!) < RESIDUE_A ? 0 : currents_A[i]!
       if (role === 'wire') wireCurrent_A.set(id as WireId, current_A)
       else if (role === 'link') linkCurrent_A.set(id, current_A)
       else {

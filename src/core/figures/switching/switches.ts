@@ -74,11 +74,25 @@ export function reckonSwitches(
       {
         ...common,
         kind: 'contact',
-        ...contactFigures(plan, model, entry, link, loads, states, amperes, { system, voltage_V }),
+        ...contactFigures(plan, model, entry, link, loads, states, amperes, {
+          system,
+          voltage_V,
+          gaps: Math.min(...behind.map(({ passages }) => gapsOf(passage, passages))),
+        }),
       },
     ]
   })
 }
+
+/** Contacts of one actuator on a way, which open together: each breaks its share of the volts. */
+const gapsOf = ({ device, link }: Passage, way: readonly Passage[]): number =>
+  way.filter(
+    (other) =>
+      other.device === device &&
+      other.link.kind === 'contact' &&
+      link.kind === 'contact' &&
+      other.link.actuator === link.actuator,
+  ).length
 
 type Entry = Model['devices'][number]
 
@@ -153,7 +167,12 @@ function contactFigures(
   loads: readonly DeviceId[],
   states: ReadonlyMap<StateId, Solution>,
   current_A: number,
-  at: { readonly system: 'dc' | 'ac-1ph'; readonly voltage_V: number },
+  at: {
+    readonly system: 'dc' | 'ac-1ph'
+    readonly voltage_V: number
+    /** So many contacts that open together lie one after the other: common practice against the arc of direct current. */
+    readonly gaps: number
+  },
 ): Pick<SwitchReckoning, 'loading' | 'isBeyondPrinted' | 'heat' | 'wear'> {
   if (link.rated_A === null)
     return {
@@ -193,7 +212,8 @@ function contactFigures(
     },
     loads: parts,
     isGeneralUse: part.behaviour.kind === 'switch',
-    ...at,
+    system: at.system,
+    voltage_V: at.voltage_V / at.gaps,
   })
   const perDay = device.operationsPerDay
   const wear =
@@ -207,9 +227,18 @@ function contactFigures(
       trace: [
         step(
           'Rating',
-          `${link.rated_A} A into resistance${fitness.dcShare === 1 ? '' : `, × ${formatNumber(fitness.dcShare)} on ${formatNumber(at.voltage_V)} V DC`}`,
+          `${link.rated_A} A into resistance${fitness.dcShare === 1 ? '' : `, × ${formatNumber(fitness.dcShare)} on ${formatNumber(at.voltage_V / at.gaps)} V DC`}`,
           fitness.dcShare === 1 ? "the part's data" : COMMON_PRACTICE,
         ),
+        ...(at.gaps > 1 && at.system === 'dc'
+          ? [
+              step(
+                'Gaps',
+                `${at.gaps} contacts that open together one after the other: each breaks ${formatNumber(at.voltage_V / at.gaps)} V of ${formatNumber(at.voltage_V)} V`,
+                COMMON_PRACTICE,
+              ),
+            ]
+          : []),
         ...fitness.parts.map((part) =>
           step(
             `As ${part.kind} load`,

@@ -8,6 +8,8 @@ interface Facts {
   readonly terminals: readonly TerminalId[]
   /** Both ends of one winding on the same net. */
   readonly isShorted: boolean
+  /** Each winding whole, and on another driver than the other. */
+  readonly isParted: boolean
 }
 
 export const coilsMixed = defineJoiningRule<Facts>({
@@ -39,12 +41,19 @@ export const coilsMixed = defineJoiningRule<Facts>({
         const nets = new Set(ends.map((terminal) => context.model.netOf(terminalKey(id, terminal))))
         return ends.length === 2 && nets.size === 1 && outputsOf(fn).size > 0
       })
-      const isMixed = outputsOf('coil-A').size > 1 || outputsOf('coil-B').size > 1
-      return isShorted || isMixed ? [{ device: id, terminals, isShorted }] : []
+      const [a, b] = [outputsOf('coil-A'), outputsOf('coil-B')]
+      const isMixed = a.size > 1 || b.size > 1
+      const driverOf = (outputs: ReadonlySet<string>) =>
+        [...outputs].map((output) => output.slice(0, output.lastIndexOf(' ')))
+      const isParted = a.size > 0 && b.size > 0 && driverOf(a)[0] !== driverOf(b)[0]
+      if (!isShorted && !isMixed && !isParted) return []
+      return [{ device: id, terminals, isShorted, isParted: isParted && !isShorted && !isMixed }]
     }),
-  word: ({ device, isShorted }, context) => ({
+  word: ({ device, isShorted, isParted }, context) => ({
     subjects: [{ kind: 'device', id: device }],
-    what: `The two ends of a winding of ${context.device(device).tag} go to ${isShorted ? 'one and the same terminal' : 'different coils'} of its driver`,
+    what: isParted
+      ? `The two windings of ${context.device(device).tag} go to two drivers`
+      : `The two ends of a winding of ${context.device(device).tag} go to ${isShorted ? 'one and the same terminal' : 'different coils'} of its driver`,
     why: 'It hums, trembles and does not turn, and the driver may take harm. Find the pairs by continuity: each pair to one coil.',
   }),
 })

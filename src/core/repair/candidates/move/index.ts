@@ -1,5 +1,6 @@
 import type { Change } from '../../change'
 import type { End, Near } from '../../near'
+import { alongItsFeed } from './alongItsFeed'
 import { otherContacts, otherThrow } from './contacts'
 import { OF_LOADS, feeds, isAcross, moved, suits } from './ends'
 import { besideItsFellows, beyondAContact, fellowsOf, ontoItsCommon } from './fellows'
@@ -63,6 +64,7 @@ export function moves(near: Near): readonly Change[] {
     // A load that runs at rest hangs on the throw that is closed then.
     ...(OF_LOADS.has(near.rule) ? otherThrow(near, throwsOf(near), 1.5) : []),
     ...passedBy(near),
+    ...alongItsFeed(near),
     ...contradicted(near),
     ...twoAtOnce(near),
     ...once.toSorted((a, b) => a.rank - b.rank).slice(0, MOST_MOVES),
