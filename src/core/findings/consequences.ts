@@ -96,6 +96,7 @@ const FOLLOWS: Readonly<Partial<Record<RuleId, readonly RuleId[]>>> = {
   'restarts-by-itself': ['contact-bridged'],
   'runs-uncommanded': ['contact-bridged', 'coil-never-worked'],
   'probe-misplaced': ['output-shorted'],
+  'joined-to-nothing': ['required-terminal-open'],
   'relay-control-voltage': ['voltage-beyond-range'],
   'no-main-switch': ['contact-bridged'],
 }
