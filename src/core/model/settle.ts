@@ -14,7 +14,7 @@ const INPUT_ROUNDS = 8
 const INPUT_REL_TOL = 1e-9
 /** The least that a wire of no length counts as. */
 const LEAST_OHM = 1e-6
-/** A thousandth of what the least of relays leaks. */
+/** No part takes or leaks so little: relays leak from tenths of a milliampere on, inputs take microamperes. An assumption. */
 const RESIDUE_A = 1e-9
 /** Rounds beyond one for each mover, before a circuit counts as one without rest. */
 const EXTRA_ROUNDS = 4

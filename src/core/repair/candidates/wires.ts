@@ -6,7 +6,7 @@ import { pressed } from '../pressed'
 const MOST_NAMED = 8
 const MOST_OPEN = 8
 const MOST_LIKE = 4
-/** Plus and minus that meet are joined by a lead that was put in as often as by two that are exchanged. */
+/** Plus and minus that meet are joined by a lead that was put in about as often as by two that are exchanged; an assumption. */
 const BRIDGES = 1.25
 /** What is insulated for less is no wire of a mains box; and what such wire is sold for. Common practice. */
 const LEAST_V = 300

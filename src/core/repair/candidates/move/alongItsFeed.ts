@@ -7,7 +7,7 @@ import { moved, OF_LOADS } from './ends'
 
 const MOST_WIRES = 4
 const MOST_FREE = 6
-/** Leads that carry a load's current differ from it by what leaks away. */
+/** A lead whose current is the load's within this share is on its way; an assumption, far above what arithmetic leaves over. */
 const ALIKE = 0.02
 
 /**
